@@ -1,0 +1,28 @@
+import { applyCube } from '@velvet-dusk/core/cube/apply';
+import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
+import { parsePng, writePng } from '@velvet-dusk/core/formats/png';
+import { readBytes, readText, writeWhole } from '../files.ts';
+import { Arguments } from '../options.ts';
+import type { Command } from './command.ts';
+
+export const applyCommand: Command = {
+  name: 'apply',
+  usage: '--cube FILE --in IN.png --out OUT.png [--interpolation tetrahedral|trilinear] [--strength 0..1]',
+  summary: 'applies a LUT to an 8- or 16-bit PNG and writes a 16-bit one',
+  async run(args) {
+    const options = new Arguments(args, ['cube', 'in', 'out', 'interpolation', 'strength']);
+    const cubeFile = options.text('cube');
+    const input = options.text('in');
+    const out = options.text('out');
+    const interpolation = options.choice(
+      'interpolation',
+      ['tetrahedral', 'trilinear'] as const,
+      'tetrahedral',
+    );
+    const strength = options.number('strength', 1, 0, 1);
+    const cube = parseCube(await readText(cubeFile), cubeFile);
+    const frame = parsePng(await readBytes(input), input);
+    applyCube(cube, frame.rgb, interpolation, strength);
+    await writeWhole(out, writePng(frame));
+  },
+};

@@ -1,0 +1,30 @@
+import { largestGrid, smallestGrid } from '@velvet-dusk/core/cube/cube';
+import { bake, checkGrid, compileOrder } from '@velvet-dusk/core/cube/bake';
+import { roleIds } from '@velvet-dusk/core/cube/roles';
+import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
+import { UsageError } from '../errors.ts';
+import { readLook, readProfile, writeWhole } from '../files.ts';
+import { Arguments } from '../options.ts';
+import type { Command } from './command.ts';
+
+export const bakeCommand: Command = {
+  name: 'bake',
+  usage: '--look FILE --profile FILE|ID --role combined|conversion --grid 33 --out FILE.cube',
+  summary: 'bakes a look for a camera profile into a 3D LUT',
+  async run(args) {
+    const options = new Arguments(args, ['look', 'profile', 'role', 'grid', 'out']);
+    const role = options.choice('role', roleIds, 'combined');
+    const grid = options.number('grid', 33, smallestGrid, largestGrid);
+    const out = options.text('out');
+    try {
+      checkGrid(grid);
+    } catch (error) {
+      throw new UsageError(`--grid: ${(error as Error).message}`);
+    }
+    const lookFile = options.text('look');
+    const profileFile = options.text('profile');
+    const order = { look: await readLook(lookFile), profile: await readProfile(profileFile), role, grid };
+    for (const note of compileOrder(order).notes) process.stderr.write(`note: ${note}\n`);
+    await writeWhole(out, writeCube(bake(order)));
+  },
+};

@@ -1,0 +1,45 @@
+import { applyCommand } from './commands/apply.ts';
+import { bakeCommand } from './commands/bake.ts';
+import { decodeCommand, encodeCommand } from './commands/convert.ts';
+import { inspectCommand } from './commands/inspect.ts';
+import { profileCommand } from './commands/profile.ts';
+import { recordCommand } from './commands/record.ts';
+import { UsageError } from './errors.ts';
+
+const commands = [
+  bakeCommand,
+  applyCommand,
+  inspectCommand,
+  profileCommand,
+  recordCommand,
+  decodeCommand,
+  encodeCommand,
+];
+
+const usage = () =>
+  `Usage: npm run --silent dusk -- COMMAND [options]\n${commands
+    .map((c) => `  ${c.name} ${c.usage}\n      ${c.summary}`)
+    .join('\n')}\n`;
+
+async function main([name, ...args]: string[]): Promise<number> {
+  if (name === '--help' || name === 'help') {
+    process.stdout.write(usage());
+    return 0;
+  }
+  const command = commands.find((c) => c.name === name);
+  if (!command) {
+    process.stderr.write(name ? `no command "${name}"\n${usage()}` : usage());
+    return 2;
+  }
+  try {
+    await command.run(args);
+    return 0;
+  } catch (error) {
+    const badUse = error instanceof UsageError;
+    process.stderr.write(`${(error as Error).message}\n`);
+    if (badUse) process.stderr.write(`usage: dusk ${command.name} ${command.usage}\n`);
+    return badUse ? 2 : 1;
+  }
+}
+
+process.exitCode = await main(process.argv.slice(2));

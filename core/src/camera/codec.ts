@@ -1,0 +1,47 @@
+import { rgbToRgb } from '../colour/rgbSpace.ts';
+import { type Mat3 } from '../colour/matrix.ts';
+import { working } from '../colour/spaces/index.ts';
+import { makeCurve } from './curves/index.ts';
+import type { Profile } from './profile.ts';
+import { codeToSignal, type Levels, levels, signalToCode } from './range.ts';
+import { midGrey } from './exposure.ts';
+
+/** A profile made ready for use. */
+export interface Codec {
+  readonly profile: Profile;
+  readonly levels: Levels;
+  /** Code value (0–1 of all codes) → camera-linear, one channel. */
+  decode(code: number): number;
+  /** Camera-linear → code value (0–1 of all codes), one channel; not clipped. */
+  encode(linear: number): number;
+  /** Camera-linear RGB → working RGB, and back. */
+  readonly toWorking: Mat3;
+  readonly fromWorking: Mat3;
+  /** Code values of the usable floor and of sensor clip. */
+  readonly floorCode: number;
+  readonly clipCode: number;
+  readonly blackCode: number;
+}
+
+export function makeCodec(profile: Profile): Codec {
+  const curve = makeCurve(profile.curve);
+  const l = levels(profile.range, profile.bitDepth);
+  const encode = (x: number) => signalToCode(curve.forward(x), l);
+  const atStops = (stops: number) => encode(midGrey * 2 ** stops);
+  return {
+    profile,
+    levels: l,
+    decode: (code) => curve.inverse(codeToSignal(code, l)),
+    encode,
+    toWorking: rgbToRgb(profile, working),
+    fromWorking: rgbToRgb(working, profile),
+    floorCode: Math.max(0, atStops(profile.sensor.floorStops)),
+    clipCode: Math.min(1, atStops(profile.sensor.clipStops)),
+    blackCode: encode(0),
+  };
+}
+
+/** Applies one function to every value of a buffer, in place. */
+export function mapBuffer(buffer: Float32Array, f: (x: number) => number): void {
+  for (let i = 0; i < buffer.length; i++) buffer[i] = f(buffer[i]);
+}

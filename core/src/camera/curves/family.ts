@@ -1,0 +1,15 @@
+import type { z } from 'zod';
+import type { Curve } from '../../colour/transfer/cameraLog.ts';
+
+/** A kind of camera curve: parameters (with units and limits in the schema) and the functions they make. */
+export interface CurveFamily<S extends z.ZodType = z.ZodType> {
+  readonly id: string;
+  readonly label: string;
+  readonly schema: S;
+  /** Scene-linear (0.18 is mid-grey) ↔ signal (0–1 between the black and white codes of the range). */
+  make(params: z.output<S>): Curve;
+  readonly citation: string;
+}
+
+/** Keeps the parameter type of a definition inside its own file. */
+export const defineFamily = <S extends z.ZodType>(family: CurveFamily<S>) => family;

@@ -1,0 +1,15 @@
+import { xyToXyz } from './chromaticity.ts';
+import { xyzToLab } from './lab.ts';
+import type { Curve } from './transfer/cameraLog.ts';
+import { rgbToXyz, type RgbSpace } from './rgbSpace.ts';
+import { transform } from './matrix.ts';
+
+/** Display code R, G, B (0–1) → L*a*b* against the display's own white. */
+export function displayToLab(
+  space: RgbSpace,
+  curve: Curve,
+): (r: number, g: number, b: number) => [number, number, number] {
+  const m = rgbToXyz(space);
+  const white = xyToXyz(space.white);
+  return (r, g, b) => xyzToLab(transform(m, [curve.inverse(r), curve.inverse(g), curve.inverse(b)]), white);
+}

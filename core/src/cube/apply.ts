@@ -1,0 +1,149 @@
+import type { Cube, Cube1d, Cube3d } from './cube.ts';
+
+export type Interpolation = 'tetrahedral' | 'trilinear';
+
+/** Scale and shift that take an input value to a grid coordinate, per channel. */
+function gridMap(cube: Cube) {
+  const top = cube.size - 1;
+  const scale = cube.domainMin.map((min, c) => top / (cube.domainMax[c] - min));
+  const shift = cube.domainMin.map((min, c) => -min * scale[c]);
+  return { top, scale, shift };
+}
+
+/**
+ * Applies a 3D LUT to interleaved RGB in place by tetrahedral interpolation: the cell is cut into six
+ * tetrahedra along its grey diagonal. Input outside the domain is held at its edge; NaN counts as the lower edge.
+ */
+export function applyTetrahedral(cube: Cube3d, rgb: Float32Array): void {
+  const { data, size } = cube;
+  const { top, scale, shift } = gridMap(cube);
+  const [sr, sg, sb] = scale;
+  const [or, og, ob] = shift;
+  const stepG = size * 3;
+  const stepB = size * size * 3;
+  for (let p = 0; p < rgb.length; p += 3) {
+    let x = rgb[p] * sr + or;
+    let y = rgb[p + 1] * sg + og;
+    let z = rgb[p + 2] * sb + ob;
+    x = x > 0 ? (x < top ? x : top) : 0;
+    y = y > 0 ? (y < top ? y : top) : 0;
+    z = z > 0 ? (z < top ? z : top) : 0;
+    const i = x | 0;
+    const j = y | 0;
+    const k = z | 0;
+    const fr = x - i;
+    const fg = y - j;
+    const fb = z - k;
+    const a = i * 3 + j * stepG + k * stepB;
+    const dr = i < top ? 3 : 0;
+    const dg = j < top ? stepG : 0;
+    const db = k < top ? stepB : 0;
+    const d = a + dr + dg + db;
+    // From corner a to corner d, stepping first along the axis with the largest fraction.
+    let b: number, c: number, f1: number, f2: number, f3: number;
+    if (fr > fg) {
+      if (fg > fb) {
+        b = a + dr;
+        c = b + dg;
+        f1 = fr;
+        f2 = fg;
+        f3 = fb; // prettier-ignore
+      } else if (fr > fb) {
+        b = a + dr;
+        c = b + db;
+        f1 = fr;
+        f2 = fb;
+        f3 = fg; // prettier-ignore
+      } else {
+        b = a + db;
+        c = b + dr;
+        f1 = fb;
+        f2 = fr;
+        f3 = fg; // prettier-ignore
+      }
+    } else if (fb > fg) {
+      b = a + db;
+      c = b + dg;
+      f1 = fb;
+      f2 = fg;
+      f3 = fr; // prettier-ignore
+    } else if (fb > fr) {
+      b = a + dg;
+      c = b + db;
+      f1 = fg;
+      f2 = fb;
+      f3 = fr; // prettier-ignore
+    } else {
+      b = a + dg;
+      c = b + dr;
+      f1 = fg;
+      f2 = fr;
+      f3 = fb; // prettier-ignore
+    }
+    const w0 = 1 - f1;
+    const w1 = f1 - f2;
+    const w2 = f2 - f3;
+    rgb[p] = w0 * data[a] + w1 * data[b] + w2 * data[c] + f3 * data[d];
+    rgb[p + 1] = w0 * data[a + 1] + w1 * data[b + 1] + w2 * data[c + 1] + f3 * data[d + 1];
+    rgb[p + 2] = w0 * data[a + 2] + w1 * data[b + 2] + w2 * data[c + 2] + f3 * data[d + 2];
+  }
+}
+
+/** Applies a 3D LUT to interleaved RGB in place by trilinear interpolation; edges as in `applyTetrahedral`. */
+export function applyTrilinear(cube: Cube3d, rgb: Float32Array): void {
+  const { data, size } = cube;
+  const { top, scale, shift } = gridMap(cube);
+  const hold = (v: number) => (v > 0 ? (v < top ? v : top) : 0);
+  for (let p = 0; p < rgb.length; p += 3) {
+    const x = hold(rgb[p] * scale[0] + shift[0]);
+    const y = hold(rgb[p + 1] * scale[1] + shift[1]);
+    const z = hold(rgb[p + 2] * scale[2] + shift[2]);
+    const i = x | 0;
+    const j = y | 0;
+    const k = z | 0;
+    const fr = x - i;
+    const fg = y - j;
+    const fb = z - k;
+    const a = (i + (j + k * size) * size) * 3;
+    const dr = i < top ? 3 : 0;
+    const dg = j < top ? size * 3 : 0;
+    const db = k < top ? size * size * 3 : 0;
+    for (let c = 0; c < 3; c++) {
+      const q = a + c;
+      const front = lerp2(data, q, dr, dg, fr, fg);
+      const back = lerp2(data, q + db, dr, dg, fr, fg);
+      rgb[p + c] = front + fb * (back - front);
+    }
+  }
+}
+
+function lerp2(data: Float32Array, q: number, dr: number, dg: number, fr: number, fg: number): number {
+  const near = data[q] + fr * (data[q + dr] - data[q]);
+  const far = data[q + dg] + fr * (data[q + dg + dr] - data[q + dg]);
+  return near + fg * (far - near);
+}
+
+/** Applies a 1D LUT to interleaved RGB in place, linearly interpolated. */
+export function applyCube1d(cube: Cube1d, rgb: Float32Array): void {
+  const { data } = cube;
+  const { top, scale, shift } = gridMap(cube);
+  for (let p = 0; p < rgb.length; p++) {
+    const c = p % 3;
+    const x = Math.min(Math.max(rgb[p] * scale[c] + shift[c] || 0, 0), top);
+    const i = Math.min(x | 0, top - 1);
+    const q = i * 3 + c;
+    rgb[p] = data[q] + (x - i) * (data[q + 3] - data[q]);
+  }
+}
+
+/**
+ * Applies any LUT to interleaved RGB in place. @param strength mix of the result against the input, 0–1,
+ * in code values, as a strength slider outside this program would.
+ */
+export function applyCube(cube: Cube, rgb: Float32Array, interpolation: Interpolation, strength = 1): void {
+  const before = strength === 1 ? undefined : Float32Array.from(rgb);
+  if (cube.kind === '1d') applyCube1d(cube, rgb);
+  else if (interpolation === 'tetrahedral') applyTetrahedral(cube, rgb);
+  else applyTrilinear(cube, rgb);
+  if (before) for (let i = 0; i < rgb.length; i++) rgb[i] = before[i] + strength * (rgb[i] - before[i]);
+}

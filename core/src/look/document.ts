@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import { checkDocument, DocumentError } from '../document.ts';
+import { renderingSchema } from '../render/rendering.ts';
+import { stepDefinition, stepDefinitions } from './steps/index.ts';
+
+export const lookSchemaVersion = 1;
+
+const stepTypes = stepDefinitions.map((d) => d.id) as [string, ...string[]];
+
+const stepSchema = z
+  .strictObject({
+    id: z.string().min(1),
+    type: z.enum(stepTypes),
+    on: z.boolean().default(true),
+    strength: z.number().min(0).max(1).default(1),
+    params: z.unknown(),
+  })
+  .transform((step, ctx) => {
+    const parsed = stepDefinition(step.type).schema.safeParse(step.params ?? {});
+    if (parsed.success) return { ...step, params: parsed.data as Record<string, unknown> };
+    for (const issue of parsed.error.issues)
+      ctx.addIssue({ code: 'custom', path: ['params', ...issue.path], message: issue.message });
+    return z.NEVER;
+  });
+
+export const lookSchema = z.strictObject({
+  kind: z.literal('velvet-dusk/look'),
+  schemaVersion: z.literal(lookSchemaVersion),
+  name: z.string().min(1).max(80),
+  notes: z.string().max(4000).default(''),
+  /** The whole look against none. */
+  strength: z.number().min(0).max(1).default(1),
+  steps: z
+    .array(stepSchema)
+    .max(64)
+    .refine((steps) => new Set(steps.map((s) => s.id)).size === steps.length, 'two steps share an id'),
+  rendering: renderingSchema.prefault({}),
+});
+
+/** A look: the ordered steps that travel in a LUT, and the rendering they are judged under. */
+export type Look = z.output<typeof lookSchema>;
+export type LookStep = Look['steps'][number];
+
+/** Migrations by the version they start from; each returns the document one version on. None yet. */
+const migrations: Record<number, (document: Record<string, unknown>) => Record<string, unknown>> = {};
+
+/**
+ * Checks a parsed look document, migrating older versions first. @param file the name used in errors.
+ * Throws a DocumentError for another kind of document, an unknown version or a wrong field.
+ */
+export function parseLook(value: unknown, file: string): Look {
+  let document = value as Record<string, unknown> | null;
+  if (typeof document !== 'object' || document === null || document.kind !== 'velvet-dusk/look')
+    throw new DocumentError(file, ['kind: not a look document (kind "velvet-dusk/look" expected)']);
+  let version = document.schemaVersion;
+  while (typeof version === 'number' && migrations[version]) {
+    document = migrations[version](document);
+    version = document.schemaVersion;
+  }
+  if (version !== lookSchemaVersion)
+    throw new DocumentError(file, [
+      `schemaVersion: this program reads version ${lookSchemaVersion}, the document says ${JSON.stringify(version)}`,
+    ]);
+  return checkDocument(lookSchema, document, file);
+}
+
+/** A look with every step at rest. */
+export function newLook(name: string): Look {
+  return lookSchema.parse({
+    kind: 'velvet-dusk/look',
+    schemaVersion: lookSchemaVersion,
+    name,
+    steps: stepDefinitions.map((d) => ({ id: d.id, type: d.id, params: {} })),
+  });
+}

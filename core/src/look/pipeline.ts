@@ -1,0 +1,73 @@
+import { type Codec, mapBuffer, makeCodec } from '../camera/codec.ts';
+import type { Profile } from '../camera/profile.ts';
+import { multiply, transformBuffer } from '../colour/matrix.ts';
+import { compileRendering, type CompiledRendering } from '../render/rendering.ts';
+import { compileLook } from './compile.ts';
+import type { Look } from './document.ts';
+import { neutralShot, type Shot, shotMatrix } from './shot.ts';
+
+/**
+ * The whole way from camera code to display code, in three parts that each work on interleaved RGB in place.
+ * Bake, preview, proof and export all run this.
+ */
+export interface Pipeline {
+  readonly codec: Codec;
+  readonly rendering: CompiledRendering;
+  /** Camera code → working RGB. */
+  input(rgb: Float32Array): void;
+  /** The look lane, in working RGB. */
+  look(rgb: Float32Array): void;
+  /** Working RGB → display code. */
+  output(rgb: Float32Array): void;
+  /** All three. */
+  run(rgb: Float32Array): void;
+  readonly notes: string[];
+}
+
+export interface PipelineParts {
+  profile: Profile;
+  look: Look;
+  /** Corrections of the plate, for previews. A cube is baked without them. */
+  shot?: Shot;
+  /** False leaves the look lane out: a conversion. */
+  withLook?: boolean;
+}
+
+export function compilePipeline({
+  profile,
+  look,
+  shot = neutralShot,
+  withLook = true,
+}: PipelineParts): Pipeline {
+  const codec = makeCodec(profile);
+  const toWorking = multiply(shotMatrix(shot), codec.toWorking);
+  const rendering = compileRendering(look.rendering);
+  const lane = withLook ? compileLook(look) : { run: () => {}, notes: [] };
+  const input = (rgb: Float32Array) => {
+    mapBuffer(rgb, codec.decode);
+    transformBuffer(toWorking, rgb);
+  };
+  return {
+    codec,
+    rendering,
+    input,
+    look: lane.run,
+    output: rendering.run,
+    run(rgb) {
+      input(rgb);
+      lane.run(rgb);
+      rendering.run(rgb);
+    },
+    notes: lane.notes,
+  };
+}
+
+/** Puts the shot lane into camera code: code → light → trimmed → code, held to 0–1 as a recording is. */
+export function trimCode(codec: Codec, shot: Shot): (rgb: Float32Array) => void {
+  const m = multiply(codec.fromWorking, shotMatrix(shot), codec.toWorking);
+  return (rgb) => {
+    mapBuffer(rgb, codec.decode);
+    transformBuffer(m, rgb);
+    mapBuffer(rgb, (x) => Math.min(Math.max(codec.encode(x), 0), 1));
+  };
+}

@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { midGrey } from '../../camera/exposure.ts';
+import { defineStep } from './step.ts';
+
+/** Stops under the pivot at which the power gives way to a straight line, so that black stays put and finite. */
+const lineBelow = 12;
+
+/** Power about the pivot per channel, odd about zero: x·(|x|/pivot)^(c−1), a line near zero. */
+function power(contrast: number, pivot: number) {
+  const low = pivot * 2 ** -lineBelow;
+  const lowGain = Math.pow(low / pivot, contrast - 1);
+  return (rgb: Float32Array) => {
+    for (let i = 0; i < rgb.length; i++) {
+      const m = Math.abs(rgb[i]);
+      rgb[i] *= m <= low ? lowGain : Math.pow(m / pivot, contrast - 1);
+    }
+  };
+}
+
+/** The inverse of `power`: its line ends where the power put it. */
+function inversePower(contrast: number, pivot: number) {
+  const low = pivot * 2 ** -lineBelow;
+  const lowGain = Math.pow(low / pivot, contrast - 1);
+  return (rgb: Float32Array) => {
+    for (let i = 0; i < rgb.length; i++) {
+      const m = Math.abs(rgb[i]);
+      rgb[i] *= m <= low * lowGain ? 1 / lowGain : Math.pow(m / pivot, 1 / contrast - 1);
+    }
+  };
+}
+
+/** Contrast: the slope of the tone curve in log exposure, turned about a pivot that stays where it is. */
+export const contrast = defineStep({
+  id: 'contrast',
+  label: 'Contrast',
+  schema: z.strictObject({
+    contrast: z.number().min(0.25).max(3).default(1).meta({ label: 'Contrast', unit: '×', step: 0.01 }),
+    pivot: z.number().min(0.01).max(1).default(midGrey).meta({ label: 'Pivot', unit: 'linear', step: 0.01 }),
+  }),
+  keeps: { neutral: true, luminance: false },
+  isNeutral: (p) => p.contrast === 1,
+  summary: (p) => p.contrast.toFixed(2),
+  compile: (p) => ({ run: power(p.contrast, p.pivot), inverse: inversePower(p.contrast, p.pivot) }),
+});

@@ -1,0 +1,30 @@
+import type { z } from 'zod';
+
+/** A step made ready to run. */
+export interface CompiledStep {
+  /** Processes interleaved working RGB (linear, AP1, 0.18 is mid-grey) in place. */
+  run(rgb: Float32Array): void;
+  /** Undoes `run` where the step has an inverse. */
+  inverse?: (rgb: Float32Array) => void;
+  /** What the step had to change about its settings, in words for the designer. */
+  notes?: string[];
+}
+
+/** One kind of look step. The schema gives type, default, range and unit of every parameter. */
+export interface StepDefinition<S extends z.ZodType = z.ZodType> {
+  readonly id: string;
+  readonly label: string;
+  readonly schema: S;
+  /** Does a grey stay grey? Does luminance stay? Tested as invariants where true. */
+  readonly keeps: { readonly neutral: boolean; readonly luminance: boolean };
+  /** True where these parameters change nothing, so the step can be left out. */
+  isNeutral(params: z.output<S>): boolean;
+  /** The setting in a few characters, for the recipe row. */
+  summary(params: z.output<S>): string;
+  compile(params: z.output<S>): CompiledStep;
+}
+
+/** Keeps the parameter type of a definition inside its own file. */
+export const defineStep = <S extends z.ZodType>(step: StepDefinition<S>) => step;
+
+export const signed = (x: number, digits: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(digits)}`;

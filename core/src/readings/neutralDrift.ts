@@ -1,0 +1,42 @@
+import { stopsToLinear } from '../camera/exposure.ts';
+import { deltaE2000 } from '../colour/deltaE2000.ts';
+import { displayToLab } from '../colour/displayLab.ts';
+import { type ReadingDefinition, render } from './reading.ts';
+import { judge } from './verdict.ts';
+import { chromaOf } from './ycbcr.ts';
+
+/** Eleven greys, one a stop, from five stops under mid-grey to five over. */
+const greyStops = Array.from({ length: 11 }, (_, i) => i - 5);
+const band = { low: 0, high: 2, slack: 2.5 };
+
+export const neutralDrift: ReadingDefinition = {
+  id: 'neutral',
+  label: 'Neutral',
+  unit: 'ΔE',
+  target: 'up to ΔE 2 on eleven greys, to 4.5 close (common practice: a just noticed cast)',
+  measure({ pipeline }) {
+    const lab = displayToLab(pipeline.rendering.output.space, pipeline.rendering.output.curve);
+    const signals = render(
+      pipeline,
+      greyStops.flatMap((s) => Array<number>(3).fill(stopsToLinear(s))),
+    );
+    let worst = { error: 0, stops: 0, cb: 0, cr: 0 };
+    greyStops.forEach((stops, i) => {
+      const [r, g, b] = signals.slice(i * 3, i * 3 + 3);
+      const colour = lab(r, g, b);
+      const error = deltaE2000([colour[0], 0, 0], colour);
+      const [cb, cr] = chromaOf(r, g, b);
+      if (error > worst.error) worst = { error, stops, cb, cr };
+    });
+    const sign = worst.stops < 0 ? '−' : '+';
+    return {
+      value: worst.error,
+      text: `ΔE ${worst.error.toFixed(1)}`,
+      verdict: judge(worst.error, band),
+      detail:
+        worst.error < 0.05
+          ? 'Greys leave the look as greys.'
+          : `The grey at ${sign}${Math.abs(worst.stops)} stops drifts most: Cb ${(worst.cb * 100).toFixed(1)}, Cr ${(worst.cr * 100).toFixed(1)} %.`,
+    };
+  },
+};

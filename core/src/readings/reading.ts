@@ -1,0 +1,68 @@
+import type { Pipeline } from '../look/pipeline.ts';
+import type { Verdict } from './verdict.ts';
+
+/** Part of a plate, in shares of its width and height. */
+export interface Area {
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+}
+
+/** What readings are taken from. */
+export interface ReadingContext {
+  width: number;
+  height: number;
+  /** The picture as shown: display signal 0–1, interleaved R'G'B'. */
+  signal: Float32Array;
+  /** The same pixels before the look: working RGB after the shot lane. */
+  scene: Float32Array;
+  /** What the picture was made with; evaluates single colours. */
+  pipeline: Pipeline;
+  /** Where skin was marked on the plate; none leaves the finding to the reading. */
+  skin: readonly Area[];
+}
+
+export interface Reading {
+  id: string;
+  label: string;
+  /** The measured number in `unit`; null where there is nothing to measure. */
+  value: number | null;
+  unit: string;
+  /** The value as shown. */
+  text: string;
+  verdict: Verdict;
+  /** The band in words, with where it comes from. */
+  target: string;
+  /** One plain sentence about what was measured. */
+  detail: string;
+}
+
+export interface ReadingDefinition {
+  readonly id: string;
+  readonly label: string;
+  readonly unit: string;
+  readonly target: string;
+  measure(context: ReadingContext): Omit<Reading, 'id' | 'label' | 'unit' | 'target'>;
+}
+
+/** Working RGB → display signal for a few single colours, through the look and the rendering. */
+export function render(pipeline: Pipeline, working: readonly number[]): number[] {
+  const rgb = Float32Array.from(working);
+  pipeline.look(rgb);
+  pipeline.output(rgb);
+  return Array.from(rgb, pipeline.rendering.toSignal);
+}
+
+/** The luma below which a share of the pixels lies, by a histogram of 4096 levels over −0.1…1.1. */
+export function lumaPercentile(luma: Float32Array, share: number): number {
+  const levels = 4096;
+  const counts = new Uint32Array(levels);
+  for (const y of luma) counts[Math.min(Math.max(Math.floor(((y + 0.1) / 1.2) * levels), 0), levels - 1)]++;
+  let seen = 0;
+  for (let i = 0; i < levels; i++) {
+    seen += counts[i];
+    if (seen > share * luma.length) return ((i + 0.5) / levels) * 1.2 - 0.1;
+  }
+  return 1.1;
+}

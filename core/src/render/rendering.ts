@@ -1,0 +1,70 @@
+import { z } from 'zod';
+import { mapBuffer } from '../camera/codec.ts';
+import { compressGamut, expandGamut } from '../colour/gamutCompression.ts';
+import { codeToSignal, levels, signalToCode } from '../camera/range.ts';
+import { invert, transformBuffer } from '../colour/matrix.ts';
+import { rgbToRgb } from '../colour/rgbSpace.ts';
+import { working } from '../colour/spaces/index.ts';
+import { gamutFit } from './gamutFit.ts';
+import { outputs } from './outputs/index.ts';
+import type { OutputDefinition } from './outputs/output.ts';
+import { defaultBlackSignal, defaultGreySignal, renderingPresets } from './presets.ts';
+import { toneScale, type ToneScale } from './toneScale.ts';
+
+export const renderingSchema = z.strictObject({
+  preset: z.enum(['wide', 'standard', 'punchy']).default('standard'),
+  output: z.enum(['bt1886', 'srgb']).default('bt1886'),
+  range: z.enum(['full', 'narrow']).default('full'),
+  gamutFit: z.enum(['soft', 'clip']).default('soft'),
+});
+export type Rendering = z.output<typeof renderingSchema>;
+
+/** Narrow-range cubes are made for 10-bit video. */
+const outputDepth = 10;
+
+export interface CompiledRendering {
+  readonly output: OutputDefinition;
+  readonly tone: ToneScale;
+  /** Working RGB (scene-linear) → display code 0–1, in place; clipped to the display. */
+  run(rgb: Float32Array): void;
+  /** Display code → working RGB, in place; exact for colours that `run` did not clip. */
+  inverse(rgb: Float32Array): void;
+  /** Display code 0–1 → signal 0–1 of the chosen range, one channel. */
+  toSignal(code: number): number;
+}
+
+/** Tone scale per channel in AP1, so that highlights roll to white; then the display's primaries, fit and curve. */
+export function compileRendering(rendering: Rendering): CompiledRendering {
+  const output = outputs[rendering.output];
+  const { whiteStops, contrast } = renderingPresets[rendering.preset];
+  const tone = toneScale({
+    grey: output.curve.inverse(defaultGreySignal),
+    black: output.curve.inverse(defaultBlackSignal),
+    whiteStops,
+    contrast,
+  });
+  const soft = rendering.gamutFit === 'soft';
+  const fit = gamutFit(rendering.gamutFit, output.space);
+  const toDisplay = rgbToRgb(working, output.space);
+  const toScene = invert(toDisplay);
+  const l = levels(rendering.range, outputDepth);
+  return {
+    output,
+    tone,
+    run(rgb) {
+      if (soft) compressGamut(rgb);
+      mapBuffer(rgb, (x) => Math.min(tone.forward(x), 1));
+      transformBuffer(toDisplay, rgb);
+      fit.run(rgb);
+      mapBuffer(rgb, (x) => signalToCode(output.curve.forward(Math.min(Math.max(x, 0), 1)), l));
+    },
+    inverse(rgb) {
+      mapBuffer(rgb, (x) => output.curve.inverse(codeToSignal(x, l)));
+      fit.inverse(rgb);
+      transformBuffer(toScene, rgb);
+      mapBuffer(rgb, tone.inverse);
+      if (soft) expandGamut(rgb);
+    },
+    toSignal: (code) => codeToSignal(code, l),
+  };
+}
