@@ -1,0 +1,67 @@
+import { existsSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { Problem, problemBody, toProblem } from './problem.ts';
+import { exportRoutes } from './routes/exports.ts';
+import { lookRoutes } from './routes/looks.ts';
+import { plateRoutes } from './routes/plates.ts';
+import { projectRoutes } from './routes/projects.ts';
+import type { Services } from './services/index.ts';
+
+/** The built interface, served by the same process. */
+const webFolder = fileURLToPath(new URL('../../web/dist', import.meta.url));
+
+/** Documents are small; anything larger is a mistake. */
+const largestDocument = '1mb';
+
+const security = helmet({
+  contentSecurityPolicy: {
+    directives: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'"],
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:', 'blob:'],
+      workerSrc: ["'self'", 'blob:'],
+      upgradeInsecureRequests: null,
+    },
+  },
+  strictTransportSecurity: false,
+});
+
+/** The server is for this machine; another host name is somebody else's page reaching in. */
+const localOnly: RequestHandler = (req, _res, next) => {
+  if (!/^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/.test(req.get('host') ?? ''))
+    throw new Problem(421, 'Wrong host', 'This server answers on 127.0.0.1 and localhost only.');
+  next();
+};
+
+export function makeApp(services: Services, log: Logger): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(security, localOnly);
+  app.use(express.json({ limit: largestDocument }));
+  for (const routes of [projectRoutes, plateRoutes, lookRoutes, exportRoutes])
+    app.use('/api', routes(services));
+  app.use('/api', (req) => {
+    throw new Problem(404, 'Not found', `Nothing answers ${req.method} ${req.originalUrl}.`);
+  });
+  if (existsSync(webFolder)) {
+    app.use(express.static(webFolder, { index: 'index.html' }));
+    app.get('/{*path}', (_req, res) => res.sendFile('index.html', { root: webFolder }));
+  }
+  app.use(answerProblems(log));
+  return app;
+}
+
+function answerProblems(log: Logger): ErrorRequestHandler {
+  return (error, req, res, next) => {
+    const problem = toProblem(error);
+    if (problem.status >= 500) log.error({ err: error, url: req.originalUrl }, 'request failed');
+    if (res.headersSent) return next(error);
+    // What is left of a refused upload is not read.
+    if (!req.complete) res.set('connection', 'close');
+    res.status(problem.status).type('application/problem+json').json(problemBody(problem));
+  };
+}

@@ -1,0 +1,51 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { access, mkdir, open, readdir, rename, rm } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+
+/** Files by the SHA-256 of their bytes. A file is complete as soon as it can be found under its name. */
+export class FileStore {
+  private readonly parts: string;
+
+  constructor(private readonly folder: string) {
+    this.parts = join(folder, 'parts');
+  }
+
+  /** Makes the folders and throws away parts that a killed server left behind. */
+  async prepare(): Promise<void> {
+    await mkdir(this.parts, { recursive: true });
+    for (const left of await readdir(this.parts)) await rm(join(this.parts, left), { force: true });
+  }
+
+  pathOf(sha256: string): string {
+    return join(this.folder, sha256.slice(0, 2), sha256);
+  }
+
+  /** A fresh place for a file that is still being written. */
+  newPart(): string {
+    return join(this.parts, randomUUID());
+  }
+
+  async put(bytes: Uint8Array): Promise<string> {
+    const part = this.newPart();
+    const file = await open(part, 'wx');
+    await file.writeFile(bytes);
+    await file.sync();
+    await file.close();
+    return this.adopt(part, createHash('sha256').update(bytes).digest('hex'));
+  }
+
+  /** Takes over a finished, synced part under its checksum. */
+  async adopt(part: string, sha256: string): Promise<string> {
+    const target = this.pathOf(sha256);
+    await mkdir(dirname(target), { recursive: true });
+    await rename(part, target);
+    return sha256;
+  }
+
+  async has(sha256: string): Promise<boolean> {
+    return access(this.pathOf(sha256)).then(
+      () => true,
+      () => false,
+    );
+  }
+}

@@ -1,0 +1,21 @@
+import { Router } from 'express';
+import { exportOrderSchema } from '@velvet-dusk/core/api/contract';
+import { parseLook } from '@velvet-dusk/core/look/document';
+import type { Services } from '../services/index.ts';
+import { body, param, seenVersion } from './parse.ts';
+
+export function lookRoutes({ looks, exports }: Services): Router {
+  const router = Router();
+  router.get('/looks/:id', async (req, res) => {
+    const { projectId: _, ...record } = await looks.get(param(req, 'id'));
+    res.json(record);
+  });
+  router.put('/looks/:id', async (req, res) => {
+    const document = parseLook(req.body, 'look document');
+    res.json(await looks.save(param(req, 'id'), document, seenVersion(req)));
+  });
+  router.post('/looks/:id/exports', async (req, res) => {
+    res.status(202).json(await exports.order(param(req, 'id'), body(req, exportOrderSchema)));
+  });
+  return router;
+}

@@ -1,0 +1,51 @@
+import { randomUUID } from 'node:crypto';
+import { and, eq } from 'drizzle-orm';
+import type { LookRecord } from '@velvet-dusk/core/api/contract';
+import { type Look, parseLook } from '@velvet-dusk/core/look/document';
+import { recipeHash } from '@velvet-dusk/core/look/hash';
+import type { Database } from '../db/open.ts';
+import { looks } from '../db/schema.ts';
+import { notFound, Problem } from '../problem.ts';
+
+type Row = typeof looks.$inferSelect;
+
+function toRecord(row: Row): LookRecord {
+  const document = parseLook(row.document, `look ${row.id}`);
+  return { id: row.id, version: row.version, hash: recipeHash(document), updatedAt: row.updatedAt, document };
+}
+
+export class LookService {
+  constructor(private readonly db: Database) {}
+
+  async list(projectId: string): Promise<LookRecord[]> {
+    const rows = await this.db.select().from(looks).where(eq(looks.projectId, projectId));
+    return rows.map(toRecord);
+  }
+
+  async get(id: string): Promise<LookRecord & { projectId: string }> {
+    const [row] = await this.db.select().from(looks).where(eq(looks.id, id));
+    if (!row) throw notFound('look', id);
+    return { ...toRecord(row), projectId: row.projectId };
+  }
+
+  async create(projectId: string, document: Look, id: string = randomUUID()): Promise<void> {
+    await this.db.insert(looks).values({ id, projectId, document, updatedAt: new Date().toISOString() });
+  }
+
+  /** Saves over exactly the version the writer has seen; any other is a conflict and nothing is written. */
+  async save(id: string, document: Look, seenVersion: number): Promise<LookRecord> {
+    const [row] = await this.db
+      .update(looks)
+      .set({ document, version: seenVersion + 1, updatedAt: new Date().toISOString() })
+      .where(and(eq(looks.id, id), eq(looks.version, seenVersion)))
+      .returning();
+    if (row) return toRecord(row);
+    const { projectId: _, ...current } = await this.get(id);
+    throw new Problem(
+      412,
+      'Changed elsewhere',
+      `Look "${current.document.name}" is at version ${current.version}; this edit was made on version ${seenVersion}. Nothing was overwritten.`,
+      { current },
+    );
+  }
+}

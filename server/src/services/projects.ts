@@ -1,0 +1,40 @@
+import { eq } from 'drizzle-orm';
+import type { Project } from '@velvet-dusk/core/api/contract';
+import type { Database } from '../db/open.ts';
+import { projects } from '../db/schema.ts';
+import { notFound } from '../problem.ts';
+import type { LookService } from './looks.ts';
+import type { PlateService } from './plates.ts';
+import type { ProfileService } from './profiles.ts';
+
+export class ProjectService {
+  constructor(
+    private readonly db: Database,
+    private readonly parts: { profiles: ProfileService; plates: PlateService; looks: LookService },
+  ) {}
+
+  list(): Promise<{ id: string; name: string }[]> {
+    return this.db.select().from(projects).orderBy(projects.name);
+  }
+
+  async exists(id: string): Promise<boolean> {
+    const rows = await this.db.select({ id: projects.id }).from(projects).where(eq(projects.id, id));
+    return rows.length > 0;
+  }
+
+  async create(id: string, name: string): Promise<void> {
+    await this.db.insert(projects).values({ id, name });
+  }
+
+  /** Everything a screen needs to open a project; frames are fetched one by one. */
+  async open(id: string): Promise<Project> {
+    const [project] = await this.db.select().from(projects).where(eq(projects.id, id));
+    if (!project) throw notFound('project', id);
+    const [profiles, plates, looks] = await Promise.all([
+      this.parts.profiles.list(),
+      this.parts.plates.list(id),
+      this.parts.looks.list(id),
+    ]);
+    return { ...project, profiles, plates, looks };
+  }
+}
