@@ -10,7 +10,7 @@ const callerFolder = process.env.INIT_CWD ?? process.cwd();
 const node = (script, cwd = root) => ({ words: ['--import', 'tsx', `${root}${script}`, ...args], cwd });
 
 function buildWeb() {
-  const done = spawnSync('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn', 'web'], {
+  const done = spawnSync('npx', ['--no-install', 'vite', 'build', '--logLevel', 'error', 'web'], {
     cwd: root,
     stdio: ['ignore', 2, 2],
   });

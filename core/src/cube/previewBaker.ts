@@ -1,0 +1,35 @@
+import type { Profile } from '../camera/profile.ts';
+import type { Look } from '../look/document.ts';
+import { compilePipeline, type Pipeline } from '../look/pipeline.ts';
+import { type Cube3d, gridCodes, unitDomain } from './cube.ts';
+import { type RoleId, roles } from './roles.ts';
+
+/**
+ * Bakes the same cube again and again while a look is edited. The camera side of a grid does not depend on the
+ * look, so its working RGB is kept per profile and grid; the rest is the same compiled pipeline as in `bake`.
+ */
+export class PreviewBaker {
+  private readonly inputs = new Map<string, { profile: Profile; rgb: Float32Array }>();
+
+  bake(order: { look: Look; profile: Profile; role: RoleId; grid: number }): {
+    cube: Cube3d;
+    pipeline: Pipeline;
+  } {
+    const { look, profile, role, grid } = order;
+    const pipeline = compilePipeline({ look, profile, withLook: roles[role].withLook });
+    const data = Float32Array.from(this.input(pipeline, profile, grid));
+    pipeline.look(data);
+    pipeline.output(data);
+    return { cube: { kind: '3d', size: grid, ...unitDomain, data, title: '', comments: [] }, pipeline };
+  }
+
+  private input(pipeline: Pipeline, profile: Profile, grid: number): Float32Array {
+    const key = `${profile.id} ${grid}`;
+    const known = this.inputs.get(key);
+    if (known && JSON.stringify(known.profile) === JSON.stringify(profile)) return known.rgb;
+    const rgb = gridCodes(grid);
+    pipeline.input(rgb);
+    this.inputs.set(key, { profile, rgb });
+    return rgb;
+  }
+}

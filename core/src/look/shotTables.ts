@@ -1,0 +1,36 @@
+import { makeCodec } from '../camera/codec.ts';
+import type { Profile } from '../camera/profile.ts';
+import { type Mat3, multiply } from '../colour/matrix.ts';
+import { type Shot, shotMatrix } from './shot.ts';
+
+/**
+ * The shot lane as tables, for a graphics processor that cannot run the curve itself: decode over code 0–1,
+ * encode over log2(linear + offset). Linear interpolation between entries.
+ */
+export interface ShotTables {
+  size: number;
+  /** Row 0 decodes, row 1 encodes; `size` entries each. */
+  data: Float32Array;
+  decodeSpan: readonly [number, number];
+  encodeSpan: readonly [low: number, high: number, offset: number];
+  /** Camera-linear to camera-linear, row by row. */
+  matrix: Mat3;
+}
+
+const size = 4096;
+/** Keeps the shaper of the encode table finite and even around black. */
+const offset = 1 / 32;
+const low = -10;
+const high = 10;
+
+export function shotTables(profile: Profile, shot: Shot): ShotTables {
+  const codec = makeCodec(profile);
+  const data = new Float32Array(size * 2);
+  for (let i = 0; i < size; i++) {
+    const t = i / (size - 1);
+    data[i] = codec.decode(t);
+    data[size + i] = codec.encode(2 ** (low + t * (high - low)) - offset);
+  }
+  const matrix = multiply(codec.fromWorking, shotMatrix(shot), codec.toWorking);
+  return { size, data, decodeSpan: [0, 1], encodeSpan: [low, high, offset], matrix };
+}

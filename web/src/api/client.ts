@@ -1,0 +1,58 @@
+import type { z } from 'zod';
+import { problemSchema } from '@velvet-dusk/core/api/contract';
+
+/** The server said no, and why. `body` is the whole problem document, with what it adds. */
+export class ApiError extends Error {
+  override name = 'ApiError';
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly body: Record<string, unknown>,
+  ) {
+    super(message);
+  }
+}
+
+/** The server did not answer at all. */
+export class OfflineError extends Error {
+  override name = 'OfflineError';
+  constructor() {
+    super('The server does not answer. Edits are kept here and saved when it is back.');
+  }
+}
+
+interface Ask {
+  method?: 'GET' | 'POST' | 'PUT' | 'PATCH';
+  json?: unknown;
+  file?: Blob;
+  /** The version the writer has seen. */
+  version?: number;
+}
+
+/** Asks the server and checks the answer. Throws an ApiError or an OfflineError. */
+export async function ask<S extends z.ZodType>(
+  path: string,
+  schema: S,
+  options: Ask = {},
+): Promise<z.output<S>> {
+  const { method = 'GET', json, file, version } = options;
+  const headers: Record<string, string> = {};
+  if (json !== undefined) headers['content-type'] = 'application/json';
+  if (file) headers['content-type'] = file.type || 'application/octet-stream';
+  if (version !== undefined) headers['if-match'] = `"${version}"`;
+  let answer: Response;
+  try {
+    answer = await fetch(`/api${path}`, {
+      method,
+      headers,
+      body: file ?? (json === undefined ? null : JSON.stringify(json)),
+    });
+  } catch {
+    throw new OfflineError();
+  }
+  const body: unknown = await answer.json().catch(() => ({}));
+  if (answer.ok) return schema.parse(body);
+  const problem = problemSchema.safeParse(body);
+  const message = problem.success ? problem.data.detail : `The server answered ${answer.status}.`;
+  throw new ApiError(answer.status, message, body as Record<string, unknown>);
+}

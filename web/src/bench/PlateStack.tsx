@@ -1,0 +1,75 @@
+import { useEffect, useRef } from 'react';
+import type { Plate } from '@velvet-dusk/core/api/contract';
+import { useDocument } from '../state/document.ts';
+import { type LiveThumb, useMeasured } from '../state/measured.ts';
+import { setView } from '../state/view.ts';
+import { VerdictMark } from '../ui/VerdictMark.tsx';
+import { AddPlate } from './AddPlate.tsx';
+import { useCurrentPlate, useOpenProject } from './useBench.ts';
+
+function Thumb({ thumb, selected }: { thumb: LiveThumb | undefined; selected: boolean }) {
+  const ref = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    const canvas = ref.current;
+    if (!canvas || !thumb) return;
+    canvas.width = thumb.bitmap.width;
+    canvas.height = thumb.bitmap.height;
+    canvas.getContext('2d')?.drawImage(thumb.bitmap, 0, 0);
+  }, [thumb]);
+  return (
+    <canvas
+      ref={ref}
+      aria-hidden
+      className={`block w-full h-[80px] object-cover bg-g0 ${selected ? 'outline-2 outline-violet' : 'outline outline-1 outline-black'}`}
+    />
+  );
+}
+
+function PlateCard({ plate, index, selected }: { plate: Plate; index: number; selected: boolean }) {
+  const thumb = useMeasured((s) => s.thumbs[plate.id]);
+  const trimmed = useDocument((s) => Object.values(s.shots[plate.id] ?? {}).some((v) => v !== 0));
+  return (
+    <li>
+      <button
+        type="button"
+        aria-pressed={selected}
+        title={`${plate.profileId}, ${plate.width}×${plate.height}, ${plate.depth} bit file${plate.note ? `, ${plate.note}` : ''}`}
+        className="relative block w-full text-left group"
+        onClick={() => setView({ plateId: plate.id })}
+      >
+        <Thumb thumb={thumb} selected={selected} />
+        {index < 9 && (
+          <span aria-hidden className="num absolute left-1 top-1 px-1 rounded-sm bg-[#000000a0] text-white">
+            {index + 1}
+          </span>
+        )}
+        <span
+          className={`flex items-baseline pt-0.5 text-[11.5px] ${selected ? 'text-t1' : 'text-t2'} group-hover:text-t1`}
+        >
+          <span className="flex-1 truncate">{plate.name}</span>
+          {trimmed && (
+            <span className="text-t3 mr-1.5" title="This plate has a shot trim">
+              trim
+            </span>
+          )}
+          {thumb && <VerdictMark verdict={thumb.verdict} />}
+        </span>
+      </button>
+    </li>
+  );
+}
+
+export function PlateStack() {
+  const { plates } = useOpenProject();
+  const current = useCurrentPlate();
+  return (
+    <nav aria-label="Plates" className="h-full flex flex-col min-h-0">
+      <ul className="flex-1 min-h-0 scroll-quiet px-3 pt-2 pb-2 flex flex-col gap-1.5">
+        {plates.map((plate, i) => (
+          <PlateCard key={plate.id} plate={plate} index={i} selected={plate.id === current?.plate.id} />
+        ))}
+      </ul>
+      <AddPlate />
+    </nav>
+  );
+}

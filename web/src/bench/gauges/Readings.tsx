@@ -1,0 +1,55 @@
+import type { Reading } from '@velvet-dusk/core/readings/reading';
+import { useMeasured } from '../../state/measured.ts';
+import { setView, useView } from '../../state/view.ts';
+import { VerdictMark } from '../../ui/VerdictMark.tsx';
+
+function ReadingCell({ reading, selected }: { reading: Reading; selected: boolean }) {
+  return (
+    <button
+      type="button"
+      aria-pressed={selected}
+      aria-describedby={selected ? 'reading-detail' : undefined}
+      title={`Target ${reading.target}`}
+      className={`flex items-baseline gap-1.5 h-[21px] text-left text-[12px] ${selected ? 'text-t1' : 'text-t2'} hover:text-t1`}
+      onClick={() => setView({ readingId: selected ? null : reading.id })}
+    >
+      <VerdictMark verdict={reading.verdict} />
+      <span>{reading.label}</span>
+      <span className="num ml-auto text-t1">{reading.text}</span>
+    </button>
+  );
+}
+
+/** Measured values against their bands; a click says what was measured. */
+export function Readings() {
+  const readings = useMeasured((s) => s.analysis?.readings);
+  const trouble = useMeasured((s) => s.trouble);
+  const readingId = useView((s) => s.readingId);
+  const view = useView((s) => s.view);
+  const chosen = readings?.find((r) => r.id === readingId);
+  return (
+    <section aria-label="Readings" className="border-y border-g0 px-3 py-1.5">
+      <div className="grid grid-cols-2 gap-x-4" data-testid="readings">
+        {readings?.map((r) => (
+          <ReadingCell key={r.id} reading={r} selected={r.id === readingId} />
+        ))}
+      </div>
+      {view === 'recorded' && (
+        <p className="text-[11.5px] text-t3 pt-1">
+          Readings are of the normalised picture; log itself is not judged.
+        </p>
+      )}
+      {trouble && (
+        <p role="alert" className="text-ember text-[12px] pt-1">
+          ▲ {trouble}
+        </p>
+      )}
+      {chosen && (
+        <p id="reading-detail" role="status" className="pt-1.5 text-[12px] text-t2">
+          <VerdictMark verdict={chosen.verdict} word /> <span className="text-t1">{chosen.detail}</span>{' '}
+          Target: {chosen.target}.
+        </p>
+      )}
+    </section>
+  );
+}

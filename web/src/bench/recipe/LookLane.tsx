@@ -1,0 +1,97 @@
+import { outputs } from '@velvet-dusk/core/render/outputs/index';
+import { renderingPresets } from '@velvet-dusk/core/render/presets';
+import type { Rendering } from '@velvet-dusk/core/render/rendering';
+import { editLook, useDocument } from '../../state/document.ts';
+import { useMeasured } from '../../state/measured.ts';
+import { NumberField } from '../../ui/NumberField.tsx';
+import { LaneHead } from './LaneHead.tsx';
+import { StepRow } from './StepRow.tsx';
+
+const select =
+  'bg-transparent text-t1 border-b border-transparent hover:border-g5 text-[12px] [&>option]:bg-g3';
+
+function RenderingRow() {
+  const rendering = useDocument((s) => s.look.rendering);
+  const set = (change: Partial<Rendering>) =>
+    editLook((look) => ({ ...look, rendering: { ...look.rendering, ...change } }));
+  return (
+    <div className="px-3 h-[26px] flex items-center gap-2 text-[12px] border-t border-g3 mt-1">
+      <span
+        className="text-t2 flex-1"
+        title="The display the look is made for; part of the cube, common to look and conversion"
+      >
+        Rendering
+      </span>
+      <select
+        aria-label="Tone scale"
+        className={select}
+        value={rendering.preset}
+        onChange={(e) => set({ preset: e.currentTarget.value as Rendering['preset'] })}
+      >
+        {Object.entries(renderingPresets).map(([id, p]) => (
+          <option key={id} value={id}>
+            {p.label}
+          </option>
+        ))}
+      </select>
+      <select
+        aria-label="Output"
+        className={select}
+        value={rendering.output}
+        onChange={(e) => set({ output: e.currentTarget.value as Rendering['output'] })}
+      >
+        {Object.values(outputs).map((o) => (
+          <option key={o.id} value={o.id}>
+            {o.label}
+          </option>
+        ))}
+      </select>
+      <select
+        aria-label="Gamut fit"
+        className={select}
+        value={rendering.gamutFit}
+        onChange={(e) => set({ gamutFit: e.currentTarget.value as Rendering['gamutFit'] })}
+      >
+        <option value="soft">Soft gamut</option>
+        <option value="clip">Hard clip</option>
+      </select>
+    </div>
+  );
+}
+
+/** The steps that travel in the LUT. */
+export function LookLane() {
+  const steps = useDocument((s) => s.look.steps);
+  const strength = useDocument((s) => s.look.strength);
+  const notes = useMeasured((s) => s.notes);
+  return (
+    <section aria-label="Look lane">
+      <LaneHead name="Look" fate="travels in the LUT">
+        <NumberField
+          className="ml-2"
+          hideLabel
+          label="Look strength"
+          unit="%"
+          value={strength * 100}
+          min={0}
+          max={100}
+          step={1}
+          digits={0}
+          rest={100}
+          onChange={(v) => editLook((look) => ({ ...look, strength: v / 100 }))}
+        />
+      </LaneHead>
+      <ol>
+        {steps.map((step) => (
+          <StepRow key={step.id} step={step} />
+        ))}
+      </ol>
+      {notes.map((note) => (
+        <p key={note} role="status" className="px-3 py-1 text-[12px] text-close">
+          ◐ {note}.
+        </p>
+      ))}
+      <RenderingRow />
+    </section>
+  );
+}

@@ -1,0 +1,102 @@
+import type { z } from 'zod';
+import type { LookStep } from '@velvet-dusk/core/look/document';
+import { isNumberField, numberField, type NumberFieldSpec } from '@velvet-dusk/core/numberField';
+import { stepDefinition } from '@velvet-dusk/core/look/steps/index';
+import { editParams, editStep } from '../../state/document.ts';
+import { useMeasured } from '../../state/measured.ts';
+import { setView, useView } from '../../state/view.ts';
+import { NumberField } from '../../ui/NumberField.tsx';
+
+/** The numbers of a step that stand in its row, from its schema: those that are plain numbers. */
+function numberFields(step: LookStep): [key: string, spec: NumberFieldSpec][] {
+  const { shape } = stepDefinition(step.type).schema as z.ZodObject;
+  return Object.entries(shape).flatMap(([key, schema]) =>
+    isNumberField(schema as z.ZodType)
+      ? [[key, numberField(schema as Parameters<typeof numberField>[0])] as [string, NumberFieldSpec]]
+      : [],
+  );
+}
+
+interface ParamFieldProps {
+  step: LookStep;
+  name: string;
+  spec: NumberFieldSpec;
+  hideLabel: boolean;
+}
+
+function ParamField({ step, name, spec, hideLabel }: ParamFieldProps) {
+  return (
+    <NumberField
+      {...spec}
+      hideLabel={hideLabel}
+      digits={2}
+      signed={spec.min < 0}
+      value={step.params[name] as number}
+      onChange={(v) => editParams(step.id, () => ({ [name]: v }))}
+    />
+  );
+}
+
+const effectText = (step: LookStep, effect: number | undefined) => {
+  if (!step.on) return 'off';
+  if (effect === undefined) return '';
+  return effect < 0.05 ? '–' : `ΔE ${effect.toFixed(1)}`;
+};
+
+/** One step: on or off, name, its main number, what it does to this plate; more when it is chosen. */
+export function StepRow({ step }: { step: LookStep }) {
+  const definition = stepDefinition(step.type);
+  const selected = useView((s) => s.stepId === step.id);
+  const effect = useMeasured((s) => s.analysis?.effects.get(step.id));
+  const fields = numberFields(step);
+  return (
+    <li className={selected ? 'bg-g3 shadow-[inset_2px_0_var(--color-violet)]' : ''}>
+      <div className="grid grid-cols-[22px_1fr_auto_64px] items-center h-[25px] px-3">
+        <button
+          type="button"
+          role="switch"
+          aria-checked={step.on}
+          aria-label={`${definition.label} on`}
+          className="size-[14px] grid place-items-center"
+          onClick={() => editStep(step.id, { on: !step.on })}
+        >
+          <span className={`size-[9px] border ${step.on ? 'bg-t2 border-t2' : 'border-t3'}`} />
+        </button>
+        <button
+          type="button"
+          aria-expanded={selected}
+          className={`text-left ${step.on ? (selected ? 'text-t1' : 'text-t2') : 'text-t3'} hover:text-t1`}
+          onClick={() => setView({ stepId: step.id })}
+        >
+          {definition.label}
+        </button>
+        {fields.length > 0 ? (
+          <ParamField step={step} name={fields[0][0]} spec={fields[0][1]} hideLabel />
+        ) : (
+          <span className="num text-t2">{definition.summary(step.params)}</span>
+        )}
+        <span className="num text-right text-t3" title="Mean ΔE2000 of this plate with and without the step">
+          {effectText(step, effect)}
+        </span>
+      </div>
+      {selected && (
+        <div className="flex justify-between px-3 pl-[34px] pb-1.5 text-[12px]">
+          {fields.slice(1).map(([name, spec]) => (
+            <ParamField key={name} step={step} name={name} spec={spec} hideLabel={false} />
+          ))}
+          <NumberField
+            label="Strength"
+            unit="%"
+            value={step.strength * 100}
+            min={0}
+            max={100}
+            step={1}
+            digits={0}
+            rest={100}
+            onChange={(v) => editStep(step.id, { strength: v / 100 })}
+          />
+        </div>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,90 @@
+import { useMemo, useState } from 'react';
+import { linearToStops } from '@velvet-dusk/core/camera/exposure';
+import { zoneNames } from '@velvet-dusk/core/look/steps/zoneCurve';
+import type { ZonesParams } from '@velvet-dusk/core/look/steps/zones';
+import { useDocument } from '../../state/document.ts';
+import { useMeasured } from '../../state/measured.ts';
+import { useView } from '../../state/view.ts';
+import { useSize } from '../../ui/useSize.ts';
+import type { CurrentPlate } from '../useBench.ts';
+import { Backdrop } from './Backdrop.tsx';
+import { ContrastLine } from './ContrastLine.tsx';
+import { path, railScale } from './railScale.ts';
+import { TintPad } from './TintPad.tsx';
+import { type RailCurve, toneCurves } from './toneCurve.ts';
+import { ZoneHandle } from './ZoneHandle.tsx';
+
+/** The tone curve over stops from mid-grey, with the zones and the contrast on it. */
+export function ToneRail({ profile }: CurrentPlate) {
+  const look = useDocument((s) => s.look);
+  const histogram = useMeasured((s) => s.analysis?.histogram ?? null);
+  const zone = useView((s) => s.zone);
+  const [ref, size] = useSize<HTMLDivElement>();
+  const [dragFrom, setDragFrom] = useState<RailCurve | null>(null);
+  const curves = useMemo(() => toneCurves(look), [look]);
+  const s = railScale(size.width, size.height);
+
+  const zones = look.steps.find((step) => step.type === 'zones');
+  const contrast = look.steps.find((step) => step.type === 'contrast');
+  const on = (stops: number) => ({ stops, percent: curves.look.at(stops), slope: curves.look.slope(stops) });
+  const params = zones?.params as unknown as ZonesParams | undefined;
+  const zoneInput = zones && curves.before(zones.id);
+
+  return (
+    <div className="h-full flex flex-col">
+      <div ref={ref} className="flex-1 min-h-0">
+        <svg
+          width={size.width}
+          height={size.height}
+          role="group"
+          aria-label="Tone curve, output over stops from mid-grey"
+        >
+          <Backdrop s={s} profile={profile} histogram={histogram} />
+          <path
+            d={path(curves.normalised.points(), s)}
+            fill="none"
+            strokeDasharray="3 3"
+            className="stroke-g5"
+          />
+          {dragFrom && (
+            <path d={path(dragFrom.points(), s)} fill="none" className="stroke-violet" opacity={0.6} />
+          )}
+          <path d={path(curves.look.points(), s)} fill="none" className="stroke-t1" strokeWidth={1.6} />
+          {contrast && (
+            <ContrastLine
+              step={contrast}
+              s={s}
+              at={on(curves.before(contrast.id).find(linearToStops(contrast.params.pivot as number)))}
+            />
+          )}
+          {zones &&
+            zoneInput &&
+            zoneNames.map((name) => (
+              <ZoneHandle
+                key={name}
+                step={zones}
+                name={name}
+                zone={params![name]}
+                s={s}
+                at={on(zoneInput.find(params![name].centre))}
+                selected={zone === name}
+                active={zones.on}
+                onDrag={(dragging) => setDragFrom(dragging ? curves.look : null)}
+              />
+            ))}
+        </svg>
+      </div>
+      {zones && (
+        <div className="flex justify-between px-4 pt-1 pb-1">
+          {zoneNames.map((name) => (
+            <TintPad key={name} step={zones} name={name} zone={params![name]} selected={zone === name} />
+          ))}
+        </div>
+      )}
+      <p className="num text-t3 flex justify-between px-4 pb-1.5 text-[10.5px]" aria-hidden>
+        <span>pad: blue ← → amber, magenta ↓ ↑ green</span>
+        <span>output % over stops from mid-grey</span>
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,56 @@
+import { Progress } from 'radix-ui';
+import type { ExportJob } from '@velvet-dusk/core/api/contract';
+import { useExportAction } from '../api/queries.ts';
+import { useOpenProject } from '../bench/useBench.ts';
+import { Button } from '../ui/Button.tsx';
+import { ProofSheet } from './ProofSheet.tsx';
+
+/** One export: under way, stopped, or done with its proof. */
+export function ExportJobView({ job }: { job: ExportJob }) {
+  const project = useOpenProject();
+  const act = useExportAction(project.id);
+  const underWay = job.state === 'queued' || job.state === 'running';
+  const percent = Math.round(job.progress * 100);
+  return (
+    <section aria-label="Export" className="border-t border-g4 px-5 py-4" data-state={job.state}>
+      <div className="flex items-baseline gap-3">
+        <h3 className="num text-t1 flex-1 truncate">{job.fileName}</h3>
+        {job.state === 'done' && (
+          <a
+            className="rounded-sm text-[12.5px] border border-violet px-3 py-1 bg-[#2c2748] hover:bg-[#3a3360]"
+            href={`/api/exports/${job.id}/file`}
+            download={job.fileName}
+          >
+            Download
+          </a>
+        )}
+        {underWay && <Button onClick={() => act.mutate({ id: job.id, action: 'cancel' })}>Cancel</Button>}
+        {(job.state === 'failed' || job.state === 'cancelled') && (
+          <Button onClick={() => act.mutate({ id: job.id, action: 'retry' })}>Try again</Button>
+        )}
+      </div>
+      {underWay && (
+        <div className="flex items-center gap-3 pt-2">
+          <Progress.Root value={percent} aria-label="Export progress" className="h-1 flex-1 bg-g4">
+            <Progress.Indicator className="h-full bg-violet" style={{ width: `${percent}%` }} />
+          </Progress.Root>
+          <span className="num text-t2 w-32">
+            {job.stage} {percent} %
+          </span>
+        </div>
+      )}
+      {job.state === 'cancelled' && <p className="pt-2 text-t2">Cancelled. No file was kept.</p>}
+      {job.state === 'failed' && (
+        <p role="alert" className="pt-2 text-ember">
+          ▲ {job.error ?? 'The export failed.'} No file was kept.
+        </p>
+      )}
+      {act.error && (
+        <p role="alert" className="pt-2 text-ember">
+          ▲ {act.error.message}
+        </p>
+      )}
+      {job.state === 'done' && job.proof && <ProofSheet job={job} proof={job.proof} />}
+    </section>
+  );
+}

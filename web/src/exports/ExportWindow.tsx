@@ -1,0 +1,139 @@
+import { useState } from 'react';
+import { usualGrids } from '@velvet-dusk/core/cube/cube';
+import { cubeFileName } from '@velvet-dusk/core/cube/fileName';
+import { type RoleId, roleIds, roles } from '@velvet-dusk/core/cube/roles';
+import { useExports, useOrderExport } from '../api/queries.ts';
+import { useCurrentPlate, useOpenProject } from '../bench/useBench.ts';
+import { autosave } from '../state/autosave.ts';
+import { useDocument } from '../state/document.ts';
+import { useSaveStatus } from '../state/saveStatus.ts';
+import { setView, useView } from '../state/view.ts';
+import { Button } from '../ui/Button.tsx';
+import { Segments } from '../ui/Segments.tsx';
+import { Window } from '../ui/Window.tsx';
+import { ExportJobView } from './ExportJobView.tsx';
+
+const roleOptions = roleIds.map((id) => ({ value: id, label: roles[id].label, hint: roles[id].purpose }));
+const gridUses: Record<number, string> = {
+  17: 'small cameras, loads fastest',
+  33: 'everyday size',
+  65: 'finishing',
+};
+const gridOptions = usualGrids.map((g) => ({ value: `${g}`, label: `${g}`, hint: gridUses[g] }));
+
+function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
+  const project = useOpenProject();
+  const current = useCurrentPlate();
+  const { look, lookId } = useDocument();
+  const version = useSaveStatus((s) => s.version);
+  const [profileId, setProfileId] = useState(current?.profile.id ?? project.profiles[0].id);
+  const [role, setRole] = useState<RoleId>('combined');
+  const [grid, setGrid] = useState(33);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const orderExport = useOrderExport(project.id);
+  const profile = project.profiles.find((p) => p.id === profileId)!;
+
+  const send = async () => {
+    setTrouble(null);
+    try {
+      const lookVersion = await autosave.flush();
+      const job = await orderExport.mutateAsync({ lookId, order: { profileId, role, grid, lookVersion } });
+      onOrdered(job.id);
+    } catch (error) {
+      setTrouble((error as Error).message);
+    }
+  };
+
+  return (
+    <div className="px-5 pb-4 grid grid-cols-[110px_1fr] gap-y-2 items-center">
+      <span className="text-t2">For footage in</span>
+      <select
+        aria-label="Profile"
+        className="bg-g3 border border-g4 rounded-sm px-2 py-1 w-fit"
+        value={profileId}
+        onChange={(e) => setProfileId(e.currentTarget.value)}
+      >
+        {project.profiles.map((p) => (
+          <option key={p.id} value={p.id}>
+            {p.name}
+          </option>
+        ))}
+      </select>
+      <span className="text-t2">Role</span>
+      <div className="flex items-center gap-3">
+        <Segments label="Role" value={role} options={roleOptions} onChange={setRole} />
+        <span className="text-t3 text-[12px]">
+          {roles[role].takes} in, {roles[role].gives} out
+        </span>
+      </div>
+      <span className="text-t2">Grid</span>
+      <div className="flex items-center gap-3">
+        <Segments label="Grid" value={`${grid}`} options={gridOptions} onChange={(g) => setGrid(Number(g))} />
+        <span className="text-t3 text-[12px]">{gridUses[grid]}</span>
+      </div>
+      <span className="text-t2">File</span>
+      <span className="num">{cubeFileName({ look, profile, role, grid, version })}</span>
+      <p className="col-span-2 text-[12px] text-t3 pt-1">
+        Holds the{' '}
+        {roles[role].withLook
+          ? `look lane at ${Math.round(look.strength * 100)} % and the rendering`
+          : 'rendering alone'}
+        . Shot trims stay with their plates; texture does not travel in a LUT.
+      </p>
+      {trouble && (
+        <p role="alert" className="col-span-2 text-ember">
+          ▲ {trouble}
+        </p>
+      )}
+      <div className="col-span-2 flex justify-end">
+        <Button kind="main" disabled={orderExport.isPending} onClick={() => void send()}>
+          Bake and prove
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** Orders a cube, follows it, shows its proof; earlier exports stay below. */
+export function ExportWindow() {
+  const open = useView((s) => s.exporting);
+  const project = useOpenProject();
+  const { data: jobs = [] } = useExports(project.id);
+  const [shownId, setShownId] = useState<string | null>(null);
+  const shown = jobs.find((j) => j.id === shownId) ?? jobs[0];
+  return (
+    <Window
+      open={open}
+      onClose={() => setView({ exporting: false })}
+      title="Export a cube"
+      about="Baked from the saved look, written, read back from the disk and proved against the exact recipe."
+      width={660}
+    >
+      <OrderForm onOrdered={setShownId} />
+      {shown && <ExportJobView key={shown.id} job={shown} />}
+      {jobs.length > 1 && (
+        <section aria-label="Earlier exports" className="border-t border-g4 px-5 py-3">
+          <h3 className="text-[12px] text-t2 pb-1">Exports so far</h3>
+          <ul className="max-h-[112px] scroll-quiet">
+            {jobs.map((job) => (
+              <li key={job.id}>
+                <button
+                  type="button"
+                  aria-pressed={job.id === shown?.id}
+                  className={`w-full flex gap-3 num py-0.5 text-left ${job.id === shown?.id ? 'text-t1' : 'text-t3 hover:text-t1'}`}
+                  onClick={() => setShownId(job.id)}
+                >
+                  <span className="flex-1 truncate">{job.fileName}</span>
+                  <span>{job.state}</span>
+                  <span>
+                    {new Date(job.createdAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}
+                  </span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </Window>
+  );
+}

@@ -1,0 +1,88 @@
+import type { ExportJob, ExportProof } from '@velvet-dusk/core/api/contract';
+import { proofLimits } from '@velvet-dusk/core/cube/proof';
+import { judge, type Verdict } from '@velvet-dusk/core/readings/verdict';
+import { VerdictMark } from '../ui/VerdictMark.tsx';
+
+type Triple = readonly [number, number, number];
+
+/** Up to the limit holds, to one and a half times it is close. */
+const judgeError = (value: number, limit: number): Verdict =>
+  judge(value, { low: 0, high: limit, slack: limit / 2 });
+
+const percent = (t: Triple) => t.map((v) => (v * 100).toFixed(1).padStart(5)).join(' ');
+const stops = (t: Triple) => t.map((s) => `${s < 0 ? '−' : '+'}${Math.abs(s).toFixed(1)}`).join(' ');
+const swatch = (t: Triple) => `rgb(${t.map((v) => Math.round(v * 255)).join(' ')})`;
+
+function Figure({ label, value, limit }: { label: string; value: number; limit?: number }) {
+  return (
+    <div>
+      <dt className="text-t3 text-[11.5px]">{label}</dt>
+      <dd className="text-[18px] font-mono tabular-nums">
+        {value.toFixed(value < 1 ? 3 : 2)}
+        {limit !== undefined && (
+          <span className="block text-[11.5px] font-sans">
+            <VerdictMark verdict={judgeError(value, limit)} word />{' '}
+            <span className="text-t3">at most {limit}</span>
+          </span>
+        )}
+      </dd>
+    </div>
+  );
+}
+
+function WorstColour({ worst }: { worst: ExportProof['worst'] }) {
+  const rows: [string, Triple][] = [
+    ['Recipe', worst.exact],
+    ['Cube', worst.baked],
+  ];
+  return (
+    <div className="grid grid-cols-[auto_1fr] gap-x-4 items-center">
+      <div className="flex" role="img" aria-label="The worst colour as the recipe and as the cube give it">
+        {rows.map(([name, colour]) => (
+          <span key={name} className="size-[52px]" style={{ background: swatch(colour) }} />
+        ))}
+      </div>
+      <dl className="grid grid-cols-[70px_1fr] num text-t2">
+        <dt className="text-t3">Lies at</dt>
+        <dd>
+          {stops(worst.stops)} st of R G B, code {percent(worst.input)} %
+        </dd>
+        {rows.map(([name, colour]) => (
+          <div key={name} className="contents">
+            <dt className="text-t3">{name}</dt>
+            <dd>{percent(colour)} %</dd>
+          </div>
+        ))}
+      </dl>
+    </div>
+  );
+}
+
+/** What was measured on the file that can be downloaded. */
+export function ProofSheet({ job, proof }: { job: ExportJob; proof: ExportProof }) {
+  return (
+    <div className="pt-3 flex flex-col gap-3" data-testid="proof">
+      <dl className="grid grid-cols-[1fr_1fr_1fr_1.5fr] gap-4">
+        <Figure label="Mean ΔE2000" value={proof.mean} limit={proofLimits.mean} />
+        <Figure label="99 % within" value={proof.p99} limit={proofLimits.p99} />
+        <Figure label="Worst" value={proof.max} />
+        <div className="text-[11.5px] text-t3 self-center">
+          {proof.samples.toLocaleString('en')} colours between the nodes, through the camera’s gamut from its
+          floor to its clip, {proof.interpolation} against the exact recipe.
+        </div>
+      </dl>
+      <WorstColour worst={proof.worst} />
+      <dl className="grid grid-cols-[70px_1fr] num text-t2 gap-y-0.5">
+        <dt className="text-t3">Re-read</dt>
+        <dd>
+          <VerdictMark verdict="holds" /> every node within {proof.rereadError.toExponential(1)} of what was
+          baked
+        </dd>
+        <dt className="text-t3">Size</dt>
+        <dd>{((job.fileSize ?? 0) / 1000).toFixed(0)} kB</dd>
+        <dt className="text-t3">SHA-256</dt>
+        <dd className="break-all">{job.sha256}</dd>
+      </dl>
+    </div>
+  );
+}

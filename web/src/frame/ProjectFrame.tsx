@@ -1,0 +1,51 @@
+import { useEffect } from 'react';
+import { Navigate, useParams } from 'react-router';
+import type { Project } from '@velvet-dusk/core/api/contract';
+import { useExportEvents, useExports, useProject } from '../api/queries.ts';
+import { ProjectContext } from '../bench/useBench.ts';
+import { ExportWindow } from '../exports/ExportWindow.tsx';
+import { LaterStation } from '../screens/later/LaterStation.tsx';
+import { LookBench } from '../screens/look/LookBench.tsx';
+import { autosave } from '../state/autosave.ts';
+import { useDocument } from '../state/document.ts';
+import { ConflictWindow } from './ConflictWindow.tsx';
+import { HelpWindow } from './HelpWindow.tsx';
+import { Message } from './Message.tsx';
+import { stations } from './stations.ts';
+import { TopBar } from './TopBar.tsx';
+
+function OpenProject({ project }: { project: Project }) {
+  const { station: stationId } = useParams();
+  const { data: jobs = [] } = useExports(project.id);
+  useExportEvents(project.id);
+  const station = stations.find((s) => s.id === stationId);
+  if (!station) return <Navigate to={`/${project.id}/look`} replace />;
+  return (
+    <ProjectContext value={project}>
+      <div className="h-full min-w-[1100px] flex flex-col">
+        <TopBar project={project} jobs={jobs} />
+        {station.built ? <LookBench /> : <LaterStation station={station} />}
+      </div>
+      <ExportWindow />
+      <HelpWindow />
+      <ConflictWindow />
+    </ProjectContext>
+  );
+}
+
+/** Opens a project: its first look goes on the bench. */
+export function ProjectFrame() {
+  const { project: id = '' } = useParams();
+  const { data: project, error } = useProject(id);
+  const lookId = project?.looks[0]?.id;
+  const openId = useDocument((s) => s.lookId);
+  useEffect(() => {
+    if (!project || !lookId) return;
+    if (autosave.isOpen(lookId)) autosave.addPlates(project);
+    else autosave.open(project, lookId);
+  }, [project, lookId]);
+  if (error) return <Message text={error.message} retry />;
+  if (!project) return <Message text="Opening the project …" />;
+  if (!lookId) return <Message text={`"${project.name}" holds no look yet.`} />;
+  return openId === lookId ? <OpenProject project={project} /> : null;
+}

@@ -1,0 +1,88 @@
+import { NavLink, useParams } from 'react-router';
+import type { ExportJob, Project } from '@velvet-dusk/core/api/contract';
+import { useDocument } from '../state/document.ts';
+import { type SaveStatus, useSaveStatus } from '../state/saveStatus.ts';
+import { setView } from '../state/view.ts';
+import { stations } from './stations.ts';
+
+const clock = (at: Date) => at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
+
+function saveText(status: SaveStatus): string {
+  switch (status.kind) {
+    case 'saved':
+      return status.at ? `Saved ${clock(status.at)}` : 'Saved';
+    case 'saving':
+      return 'Saving …';
+    case 'waiting':
+      return 'Not saved: server away';
+    case 'refused':
+      return 'Not saved: refused';
+    case 'conflict':
+      return 'Changed elsewhere';
+  }
+}
+
+function Tray({ jobs }: { jobs: ExportJob[] }) {
+  const status = useSaveStatus((s) => s.status);
+  const running = jobs.filter((j) => j.state === 'queued' || j.state === 'running').length;
+  const calm = status.kind === 'saved' || status.kind === 'saving';
+  return (
+    <div className="px-4 pt-1.5 text-right text-[11.5px] leading-[15px] w-[176px]">
+      <div
+        role="status"
+        className={calm ? 'text-t2' : 'text-ember'}
+        title={'why' in status ? status.why : undefined}
+      >
+        {calm ? '' : '▲ '}
+        {saveText(status)}
+      </div>
+      <div className="text-t3">
+        <button type="button" className="hover:text-t1" onClick={() => setView({ exporting: true })}>
+          {running === 0 ? 'No jobs' : `${running} job${running === 1 ? '' : 's'}`}
+        </button>
+        {' · '}
+        <button type="button" className="hover:text-t1" onClick={() => setView({ help: true })}>
+          ? keys
+        </button>
+      </div>
+    </div>
+  );
+}
+
+/** Wordmark, the hour line with its stations, save state and jobs. */
+export function TopBar({ project, jobs }: { project: Project; jobs: ExportJob[] }) {
+  const { station: at } = useParams();
+  const lookName = useDocument((s) => s.look.name);
+  const lookVersion = useSaveStatus((s) => s.version);
+  const exportsDone = jobs.filter((j) => j.state === 'done').length;
+  return (
+    <header className="relative h-[46px] flex bg-g0 shrink-0">
+      <div className="w-[176px] px-4 pt-2 leading-[15px]">
+        <h1 className="font-semibold text-[14px]">Velvet Dusk</h1>
+        <span className="text-[11px] text-t3">{project.name}</span>
+      </div>
+      <nav aria-label="Stations" className="flex flex-1 min-w-0">
+        {stations.map((s) => (
+          <NavLink
+            key={s.id}
+            to={`/${project.id}/${s.id}`}
+            className={({ isActive }) =>
+              `relative pt-1.5 pr-5 min-w-[92px] leading-[16px] hover:text-t1 ${isActive ? 'text-t1' : 'text-t2'}`
+            }
+          >
+            <span className={`block text-[12.5px] ${at === s.id ? 'font-semibold' : ''}`}>{s.label}</span>
+            <span className="block text-[11px] text-t3 whitespace-nowrap">
+              {s.status({ project, lookName, lookVersion, exportsDone })}
+            </span>
+            {at === s.id && <span className="absolute left-0 right-6 -bottom-px h-[5px] bg-t1 z-10" />}
+          </NavLink>
+        ))}
+      </nav>
+      <Tray jobs={jobs} />
+      <div
+        aria-hidden
+        className="absolute inset-x-0 bottom-0 h-[2px] bg-[linear-gradient(90deg,#e9a04b_0%,#d9736a_30%,#a0569b_52%,#5a4a9c_72%,#25254f_100%)]"
+      />
+    </header>
+  );
+}

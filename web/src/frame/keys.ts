@@ -1,0 +1,64 @@
+import { useEffect } from 'react';
+import { redo, undo } from '../state/document.ts';
+import { setView, useView, type View } from '../state/view.ts';
+
+/** What the keys of the bench do. One list for the handler and for the help. */
+export const keyHelp: readonly [keys: string, does: string][] = [
+  ['1 … 9', 'Show that plate'],
+  ['R  N  L', 'Recorded, normalised, look'],
+  ['B, held', 'See the picture before the look'],
+  ['W', 'Wipe between before and after'],
+  ['Z', 'Fit, or one pixel to one'],
+  ['Ctrl Z', 'Undo'],
+  ['Ctrl Shift Z', 'Redo'],
+  ['E', 'Export a cube'],
+  ['↑ ↓ on a number', 'Step; with Shift coarse, with Alt fine'],
+  ['Arrows on a zone', 'Density up and down, centre along the rail'],
+  ['Arrows on a pad', 'Tint'],
+  ['Double-click a label', 'Back to rest'],
+  ['?', 'This list'],
+];
+
+const views: Record<string, View> = { r: 'recorded', n: 'normalised', l: 'look' };
+
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLElement && target.closest('input, select, textarea, [contenteditable]') !== null;
+
+const otherWindowOpen = () => useView.getState().exporting || useView.getState().help;
+
+function onPlainKey(key: string, plateIds: string[]): boolean {
+  const state = useView.getState();
+  if (views[key]) setView({ view: views[key] });
+  else if (key === 'b') setView({ before: true });
+  else if (key === 'w') setView({ wipe: !state.wipe });
+  else if (key === 'z') setView({ zoom: state.zoom === 'fit' ? 1 : 'fit' });
+  else if (key === 'e') setView({ exporting: true });
+  else if (key === '?') setView({ help: true });
+  else if (/^[1-9]$/.test(key) && plateIds[Number(key) - 1]) setView({ plateId: plateIds[Number(key) - 1] });
+  else return false;
+  return true;
+}
+
+export function useBenchKeys(plateIds: string[]): void {
+  useEffect(() => {
+    const down = (e: KeyboardEvent) => {
+      if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'z' && !otherWindowOpen()) {
+        e.preventDefault();
+        if (e.shiftKey) redo();
+        else undo();
+      } else if (!e.ctrlKey && !e.metaKey && !e.altKey && !isTyping(e.target) && !otherWindowOpen()) {
+        if (onPlainKey(e.key.length === 1 ? e.key.toLowerCase() : e.key, plateIds)) e.preventDefault();
+      }
+    };
+    const release = () => setView({ before: false });
+    const up = (e: KeyboardEvent) => e.key.toLowerCase() === 'b' && release();
+    window.addEventListener('keydown', down);
+    window.addEventListener('keyup', up);
+    window.addEventListener('blur', release);
+    return () => {
+      window.removeEventListener('keydown', down);
+      window.removeEventListener('keyup', up);
+      window.removeEventListener('blur', release);
+    };
+  }, [plateIds]);
+}

@@ -1,0 +1,31 @@
+import type { Profile } from '@velvet-dusk/core/camera/profile';
+import type { Shot } from '@velvet-dusk/core/look/shot';
+
+/** A baked cube as the viewer gets it: size³ RGB, red fastest. Null shows the code as recorded. */
+export type ViewCube = { size: number; data: Float32Array } | null;
+
+/** Everything one picture is drawn from. */
+export interface Drawing {
+  /** Canvas size in device pixels. */
+  width: number;
+  height: number;
+  plate: { url: string; profile: Profile; shot: Shot; trimmed: boolean };
+  /** The plate at the size it is drawn from; texels per device pixel. */
+  pixels: { rgb: Float32Array; width: number; height: number };
+  texelsPerPixel: number;
+  /** Top left of the picture on the canvas, device pixels. */
+  origin: readonly [number, number];
+  after: ViewCube;
+  before: ViewCube;
+  /** Device x left of which "before" is shown; 0 for none. */
+  split: number;
+  /** 0–1 grey around the picture. */
+  surround: number;
+}
+
+/** Draws pictures on a canvas. Two kinds, one truth: both take the same cube. */
+export interface Renderer {
+  readonly kind: 'webgl2' | 'worker';
+  draw(drawing: Drawing): void | Promise<void>;
+  dispose(): void;
+}

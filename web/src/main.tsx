@@ -1,0 +1,32 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { useProjects } from './api/queries.ts';
+import './app.css';
+import { Message } from './frame/Message.tsx';
+import { ProjectFrame } from './frame/ProjectFrame.tsx';
+
+function FirstProject() {
+  const { data, error } = useProjects();
+  if (error) return <Message text={error.message} retry />;
+  if (!data) return <Message text="Opening …" />;
+  if (data.length === 0)
+    return <Message text="There is no project yet. Run `npm run demo` to start with the demo’s material." />;
+  return <Navigate to={`/${data[0].id}/look`} replace />;
+}
+
+const router = createBrowserRouter([
+  { path: '/', element: <FirstProject /> },
+  { path: '/:project/:station?', element: <ProjectFrame /> },
+]);
+
+const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, retry: 1 } } });
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+);

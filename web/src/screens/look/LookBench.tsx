@@ -1,0 +1,70 @@
+import { useMemo } from 'react';
+import { Readings } from '../../bench/gauges/Readings.tsx';
+import { Scope } from '../../bench/gauges/Scope.tsx';
+import { PlateStack } from '../../bench/PlateStack.tsx';
+import { LookLane } from '../../bench/recipe/LookLane.tsx';
+import { ShotLane } from '../../bench/recipe/ShotLane.tsx';
+import { TextureLane } from '../../bench/recipe/TextureLane.tsx';
+import { ToneRail } from '../../bench/tone/ToneRail.tsx';
+import { useAnalysis } from '../../bench/useAnalysis.ts';
+import { useCurrentPlate, useOpenProject } from '../../bench/useBench.ts';
+import { Viewer } from '../../bench/Viewer.tsx';
+import { ViewerBar } from '../../bench/ViewerBar.tsx';
+import { useBenchKeys } from '../../frame/keys.ts';
+import { surrounds, useView } from '../../state/view.ts';
+
+function NoPlate() {
+  return (
+    <div className="grid place-items-center h-full text-center text-t2">
+      <p className="max-w-[46ch]">
+        A look is judged on plates: frames as the camera recorded them. Add one at the left, with the profile
+        it was recorded in. The demo project holds six.
+      </p>
+    </div>
+  );
+}
+
+/** The main screen: plates, picture, tone, gauges, recipe. */
+export function LookBench() {
+  const project = useOpenProject();
+  const current = useCurrentPlate();
+  const surround = useView((s) => s.surround);
+  const plateIds = useMemo(() => project.plates.map((p) => p.id), [project.plates]);
+  useBenchKeys(plateIds);
+  useAnalysis();
+  const level = Math.round(surrounds[surround] * 255);
+  return (
+    <main className="flex-1 min-h-0 grid grid-cols-[176px_minmax(0,1fr)_340px]">
+      <div className="border-r border-g0 min-h-0">
+        <PlateStack />
+      </div>
+      <div className="min-h-0 grid grid-rows-[36px_minmax(0,1fr)_262px]">
+        <ViewerBar />
+        <div className="min-h-0" style={{ background: `rgb(${level} ${level} ${level})` }}>
+          {current ? <Viewer {...current} /> : <NoPlate />}
+        </div>
+        <section aria-label="Tone" className="bg-g2 border-t border-g0 min-h-0 flex flex-col">
+          <div className="h-8 flex items-center px-4">
+            <h2 className="font-semibold text-[12.5px]">Tone</h2>
+            {current && (
+              <span className="num ml-auto text-t3">
+                {current.profile.name} ·{' '}
+                {current.plate.note || `${current.plate.width}×${current.plate.height}`}
+              </span>
+            )}
+          </div>
+          <div className="flex-1 min-h-0">{current && <ToneRail {...current} />}</div>
+        </section>
+      </div>
+      <aside aria-label="Gauges and recipe" className="border-l border-g0 min-h-0 flex flex-col">
+        <Scope />
+        <Readings />
+        <div className="flex-1 min-h-0 scroll-quiet pb-2">
+          {current && <ShotLane {...current} />}
+          <LookLane />
+          <TextureLane />
+        </div>
+      </aside>
+    </main>
+  );
+}

@@ -1,0 +1,103 @@
+import { type KeyboardEvent, useId, useState } from 'react';
+
+export interface NumberFieldProps {
+  label: string;
+  value: number;
+  onChange(value: number): void;
+  min: number;
+  max: number;
+  step: number;
+  /** What a double click on the label goes back to. */
+  rest: number;
+  digits: number;
+  unit?: string;
+  /** Shows a sign before positive numbers. */
+  signed?: boolean;
+  hideLabel?: boolean;
+  disabled?: boolean;
+  className?: string;
+}
+
+const format = (value: number, digits: number, signed: boolean) => {
+  const text = Math.abs(value).toFixed(digits);
+  const isZero = Number(text) === 0;
+  return `${value < 0 && !isZero ? '−' : signed && !isZero ? '+' : ''}${text}`;
+};
+
+/** Reads what people type: a typographic minus, a comma for the point, a unit behind. */
+function parse(text: string): number {
+  const match = /^\s*([+-]?)\s*(\d*[.,]?\d*)/.exec(text.replace('−', '-'));
+  if (!match || match[2] === '' || match[2] === '.') return NaN;
+  return Number(`${match[1]}${match[2].replace(',', '.')}`);
+}
+
+/**
+ * A number that can be typed. Arrows step, Shift coarse, Alt fine; Enter takes, Escape gives up;
+ * a double click on the label goes back to rest.
+ */
+export function NumberField(props: NumberFieldProps) {
+  const { label, value, onChange, min, max, step, rest, digits, unit = '', signed = false } = props;
+  const id = useId();
+  const [draft, setDraft] = useState<string | null>(null);
+  const typed = draft === null ? value : parse(draft);
+  const wrong = draft !== null && !(typed >= min && typed <= max);
+  const hold = (x: number) => Math.min(Math.max(Number(x.toFixed(6)), min), max);
+
+  const take = () => {
+    if (draft !== null && !wrong && typed !== value) onChange(hold(typed));
+    setDraft(null);
+  };
+  const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    const direction = { ArrowUp: 1, ArrowDown: -1 }[event.key];
+    if (direction) {
+      event.preventDefault();
+      const by = step * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1) * direction;
+      setDraft(null);
+      onChange(hold((Number.isFinite(typed) ? typed : value) + by));
+    } else if (event.key === 'Enter') {
+      take();
+      event.currentTarget.select();
+    } else if (event.key === 'Escape') {
+      setDraft(null);
+    }
+    event.stopPropagation();
+  };
+
+  return (
+    <span className={`inline-flex items-baseline gap-1.5 ${props.className ?? ''}`}>
+      <label
+        htmlFor={id}
+        className={props.hideLabel ? 'sr-only' : 'text-t2 select-none'}
+        title="Double-click to reset"
+        onDoubleClick={() => onChange(rest)}
+      >
+        {label}
+      </label>
+      <input
+        id={id}
+        type="text"
+        inputMode="decimal"
+        role="spinbutton"
+        aria-valuenow={value}
+        aria-valuemin={min}
+        aria-valuemax={max}
+        aria-valuetext={`${format(value, digits, signed)} ${unit}`.trim()}
+        aria-invalid={wrong}
+        title={wrong ? `A number from ${min} to ${max}` : undefined}
+        disabled={props.disabled}
+        className={`num bg-transparent text-right border-b border-transparent hover:border-g5 focus:border-violet focus:outline-none ${wrong ? 'text-ember' : 'text-t1'} disabled:text-t3`}
+        style={{ width: `${Math.max(digits + (max >= 100 ? 5 : 4), 4)}ch` }}
+        value={draft ?? format(value, digits, signed)}
+        onFocus={(e) => e.currentTarget.select()}
+        onChange={(e) => setDraft(e.currentTarget.value)}
+        onBlur={take}
+        onKeyDown={onKeyDown}
+      />
+      {unit && (
+        <span aria-hidden className="num text-t3">
+          {unit}
+        </span>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,19 @@
+import type { Verdict } from '@velvet-dusk/core/readings/verdict';
+
+const marks: Record<Verdict, { shape: string; word: string; colour: string }> = {
+  holds: { shape: '●', word: 'holds', colour: 'text-holds' },
+  close: { shape: '◐', word: 'close', colour: 'text-close' },
+  fails: { shape: '▲', word: 'fails', colour: 'text-ember' },
+  none: { shape: '·', word: 'nothing to measure', colour: 'text-t3' },
+};
+
+/** A verdict as shape, colour and word; the word is spoken, or shown where there is room. */
+export function VerdictMark({ verdict, word = false }: { verdict: Verdict; word?: boolean }) {
+  const mark = marks[verdict];
+  return (
+    <span className={`${mark.colour} inline-block`}>
+      <span aria-hidden>{mark.shape}</span>
+      <span className={word ? 'ml-1.5' : 'sr-only'}>{mark.word}</span>
+    </span>
+  );
+}

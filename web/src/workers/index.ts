@@ -1,0 +1,11 @@
+import * as Comlink from 'comlink';
+import type { AnalysisEngine } from './analysis.worker.ts';
+import type { Engine } from './engine.worker.ts';
+
+export const engine = Comlink.wrap<Engine>(
+  new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module', name: 'engine' }),
+);
+
+export const analysisEngine = Comlink.wrap<AnalysisEngine>(
+  new Worker(new URL('./analysis.worker.ts', import.meta.url), { type: 'module', name: 'analysis' }),
+);
