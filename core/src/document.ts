@@ -1,3 +1,4 @@
+import { parse, type ParseError, printParseErrorCode } from 'jsonc-parser';
 import type { z } from 'zod';
 
 /** A document (profile, look) that is not what it should be. `problems` name the place inside it. */
@@ -28,12 +29,15 @@ const describe = (issue: z.core.$ZodIssue) =>
 export function parseJson(text: string, file: string): unknown {
   try {
     return JSON.parse(text);
-  } catch (error) {
-    const message = (error as Error).message;
-    const at = /position (\d+)/.exec(message);
-    if (!at) throw new DocumentError(file, [`not JSON: ${message}`]);
-    const before = text.slice(0, Number(at[1])).split('\n');
-    const column = before[before.length - 1].length + 1;
-    throw new DocumentError(file, [`line ${before.length}, column ${column}: not JSON: ${message}`]);
+  } catch {
+    // The engine's own message need not say where; the lenient parser only runs to find the place.
+    const errors: ParseError[] = [];
+    parse(text, errors, { disallowComments: true });
+    const [first] = errors;
+    const before = text.slice(0, first?.offset ?? 0).split('\n');
+    const place = `line ${before.length}, column ${before[before.length - 1].length + 1}`;
+    throw new DocumentError(file, [
+      `${place}: not JSON (${first ? printParseErrorCode(first.error) : 'unreadable'})`,
+    ]);
   }
 }

@@ -1,3 +1,5 @@
+import { power } from './power.ts';
+
 /**
  * The Academy's reference gamut compression, ACES 1.3 (parameters as in `colour.md`'s working space AP1):
  * colours outside AP1 are drawn in so that saturated light cannot break a rendering. Invertible.
@@ -7,26 +9,26 @@ const channels = [
   { threshold: 0.803, limit: 1.264 },
   { threshold: 0.88, limit: 1.312 },
 ];
-const power = 1.2;
+const sharpness = 1.2;
 
 /** Scale of each channel's curve, chosen so that a distance at the limit lands on 1, the gamut's edge. */
 const scales = channels.map(
-  ({ threshold: t, limit: l }) => (l - t) / Math.pow(Math.pow((1 - t) / (l - t), -power) - 1, 1 / power),
+  ({ threshold: t, limit: l }) => (l - t) / power(power((1 - t) / (l - t), -sharpness) - 1, 1 / sharpness),
 );
 
 function compress(d: number, c: number): number {
   const t = channels[c].threshold;
   if (d < t) return d;
   const u = (d - t) / scales[c];
-  return t + (scales[c] * u) / Math.pow(1 + Math.pow(u, power), 1 / power);
+  return t + (scales[c] * u) / power(1 + power(u, sharpness), 1 / sharpness);
 }
 
 function expand(d: number, c: number): number {
   const t = channels[c].threshold;
   // At t + scale the curve has its asymptote: nothing comes out beyond it.
   if (d < t || d >= t + scales[c]) return d;
-  const v = Math.pow((d - t) / scales[c], power);
-  return t + scales[c] * Math.pow(v / (1 - v), 1 / power);
+  const v = power((d - t) / scales[c], sharpness);
+  return t + scales[c] * power(v / (1 - v), 1 / sharpness);
 }
 
 function apply(rgb: Float32Array, f: (d: number, c: number) => number): void {

@@ -7,13 +7,14 @@ import { chromaOf } from './ycbcr.ts';
 
 /** Eleven greys, one a stop, from five stops under mid-grey to five over. */
 const greyStops = Array.from({ length: 11 }, (_, i) => i - 5);
-const band = { low: 0, high: 2, slack: 2.5 };
+/** Wide enough for a tint that reads as light; a picture with a cast lies beyond it. */
+const band = { low: 0, high: 4, slack: 4 };
 
 export const neutralDrift: ReadingDefinition = {
   id: 'neutral',
   label: 'Neutral',
   unit: 'ΔE',
-  target: 'up to ΔE 2 on eleven greys, to 4.5 close (common practice: a just noticed cast)',
+  target: 'up to ΔE 4 on eleven greys, to 8 close (from memory: beyond it a tint reads as a cast)',
   measure({ pipeline }) {
     const lab = displayToLab(pipeline.rendering.output.space, pipeline.rendering.output.curve);
     const signals = render(

@@ -1,21 +1,22 @@
+import { power } from '../colour/power.ts';
 import { luminanceWeights, type RgbSpace } from '../colour/rgbSpace.ts';
 
 /** Share of the way from grey to the gamut's edge up to which colours are left alone. */
 const threshold = 0.72;
 /** How sharply the compression sets in. */
-const power = 1.6;
+const sharpness = 1.6;
 
 /** Distance from the achromatic axis, 1 at the edge → compressed distance, below 1. */
 function compress(d: number): number {
   if (d <= threshold) return d;
   const u = (d - threshold) / (1 - threshold);
-  return threshold + (1 - threshold) * (u / Math.pow(1 + Math.pow(u, power), 1 / power));
+  return threshold + (1 - threshold) * (u / power(1 + power(u, sharpness), 1 / sharpness));
 }
 
 function expand(d: number): number {
   if (d <= threshold) return d;
   const v = Math.min((d - threshold) / (1 - threshold), 1 - 1e-9);
-  return threshold + (1 - threshold) * (v / Math.pow(1 - Math.pow(v, power), 1 / power));
+  return threshold + (1 - threshold) * (v / power(1 - power(v, sharpness), 1 / sharpness));
 }
 
 /**

@@ -1,3 +1,4 @@
+import { power } from '../colour/power.ts';
 import { midGrey, stopsToLinear } from '../camera/exposure.ts';
 
 /** What a tone scale is solved from. Levels are display-linear, 1 is the display's white. */
@@ -34,12 +35,12 @@ export function toneScale(aims: ToneScaleAims): ToneScale {
   const n = solveExponent(aims, grey, white, (x) => fit(x).slope);
   const { k, A } = fit(n);
   const rise = (x: number) => {
-    const p = Math.pow(x, n);
+    const p = power(x, n);
     return (A * p) / (p + k);
   };
   const fall = (y: number) => {
     const t = Math.min(y / A, 1 - 1e-12);
-    return Math.pow((k * t) / (1 - t), 1 / n);
+    return power((k * t) / (1 - t), 1 / n);
   };
   return {
     forward: (x) => aims.black + span * (x < 0 ? -rise(-x) : rise(x)),

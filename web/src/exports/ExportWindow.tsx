@@ -61,7 +61,7 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
       </select>
       <span className="text-t2">Role</span>
       <div className="flex items-center gap-3">
-        <Segments label="Role" value={role} options={roleOptions} onChange={setRole} />
+        <Segments<RoleId> label="Role" value={role} options={roleOptions} onChange={setRole} />
         <span className="text-t3 text-[12px]">
           {roles[role].takes} in, {roles[role].gives} out
         </span>
@@ -126,7 +126,10 @@ export function ExportWindow() {
                   <span className="flex-1 truncate">{job.fileName}</span>
                   <span>{job.state}</span>
                   <span>
-                    {new Date(job.createdAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}
+                    {new Date(job.createdAt).toLocaleTimeString('en-GB', {
+                      hour: '2-digit',
+                      minute: '2-digit',
+                    })}
                   </span>
                 </button>
               </li>

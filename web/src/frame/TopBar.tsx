@@ -5,7 +5,7 @@ import { type SaveStatus, useSaveStatus } from '../state/saveStatus.ts';
 import { setView } from '../state/view.ts';
 import { stations } from './stations.ts';
 
-const clock = (at: Date) => at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
+const clock = (at: Date) => at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 function saveText(status: SaveStatus): string {
   switch (status.kind) {

@@ -15,7 +15,7 @@ const channelColours: readonly Rgb[] = [
 
 /** More pixels are brighter, but the first few already show. */
 const glow = (count: number, most: number) =>
-  count === 0 ? 0 : 0.16 + 0.84 * Math.pow(Math.min(count / most, 1), 0.55);
+  count === 0 ? 0 : 0.3 + 0.7 * Math.pow(Math.min(count / most, 1), 0.5);
 
 function putTrace(image: ImageData, x: number, y: number, colour: Rgb, light: number) {
   const i = (y * image.width + x) * 4;

@@ -94,7 +94,7 @@ export function NumberField(props: NumberFieldProps) {
         onKeyDown={onKeyDown}
       />
       {unit && (
-        <span aria-hidden className="num text-t3">
+        <span aria-hidden className="num text-t3 min-w-[2ch]">
           {unit}
         </span>
       )}

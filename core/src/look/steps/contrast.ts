@@ -1,30 +1,31 @@
 import { z } from 'zod';
 import { midGrey } from '../../camera/exposure.ts';
+import { power } from '../../colour/power.ts';
 import { defineStep } from './step.ts';
 
 /** Stops under the pivot at which the power gives way to a straight line, so that black stays put and finite. */
 const lineBelow = 12;
 
 /** Power about the pivot per channel, odd about zero: x·(|x|/pivot)^(c−1), a line near zero. */
-function power(contrast: number, pivot: number) {
+function steepen(contrast: number, pivot: number) {
   const low = pivot * 2 ** -lineBelow;
-  const lowGain = Math.pow(low / pivot, contrast - 1);
+  const lowGain = power(low / pivot, contrast - 1);
   return (rgb: Float32Array) => {
     for (let i = 0; i < rgb.length; i++) {
       const m = Math.abs(rgb[i]);
-      rgb[i] *= m <= low ? lowGain : Math.pow(m / pivot, contrast - 1);
+      rgb[i] *= m <= low ? lowGain : power(m / pivot, contrast - 1);
     }
   };
 }
 
-/** The inverse of `power`: its line ends where the power put it. */
-function inversePower(contrast: number, pivot: number) {
+/** The inverse of `steepen`: its line ends where the power put it. */
+function flatten(contrast: number, pivot: number) {
   const low = pivot * 2 ** -lineBelow;
-  const lowGain = Math.pow(low / pivot, contrast - 1);
+  const lowGain = power(low / pivot, contrast - 1);
   return (rgb: Float32Array) => {
     for (let i = 0; i < rgb.length; i++) {
       const m = Math.abs(rgb[i]);
-      rgb[i] *= m <= low * lowGain ? 1 / lowGain : Math.pow(m / pivot, 1 / contrast - 1);
+      rgb[i] *= m <= low * lowGain ? 1 / lowGain : power(m / pivot, 1 / contrast - 1);
     }
   };
 }
@@ -40,5 +41,5 @@ export const contrast = defineStep({
   keeps: { neutral: true, luminance: false },
   isNeutral: (p) => p.contrast === 1,
   summary: (p) => p.contrast.toFixed(2),
-  compile: (p) => ({ run: power(p.contrast, p.pivot), inverse: inversePower(p.contrast, p.pivot) }),
+  compile: (p) => ({ run: steepen(p.contrast, p.pivot), inverse: flatten(p.contrast, p.pivot) }),
 });

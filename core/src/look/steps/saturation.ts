@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { cubeRoot } from '../../colour/power.ts';
 import { lmsToOklab, oklabToLms, rgbToLms } from '../../colour/oklab.ts';
 import { diagonal, invert, multiply, type Mat3 } from '../../colour/matrix.ts';
 import { working } from '../../colour/spaces/index.ts';
@@ -23,15 +24,18 @@ function scaleInPlace(rgb: Float32Array, m: Mat3) {
     const r = rgb[p];
     const g = rgb[p + 1];
     const b = rgb[p + 2];
-    const l = Math.cbrt(a0 * r + a1 * g + a2 * b);
-    const c = Math.cbrt(a3 * r + a4 * g + a5 * b);
-    const s = Math.cbrt(a6 * r + a7 * g + a8 * b);
-    const x = (m[0] * l + m[1] * c + m[2] * s) ** 3;
-    const y = (m[3] * l + m[4] * c + m[5] * s) ** 3;
-    const z = (m[6] * l + m[7] * c + m[8] * s) ** 3;
-    rgb[p] = b0 * x + b1 * y + b2 * z;
-    rgb[p + 1] = b3 * x + b4 * y + b5 * z;
-    rgb[p + 2] = b6 * x + b7 * y + b8 * z;
+    const l = cubeRoot(a0 * r + a1 * g + a2 * b);
+    const c = cubeRoot(a3 * r + a4 * g + a5 * b);
+    const s = cubeRoot(a6 * r + a7 * g + a8 * b);
+    const x = m[0] * l + m[1] * c + m[2] * s;
+    const y = m[3] * l + m[4] * c + m[5] * s;
+    const z = m[6] * l + m[7] * c + m[8] * s;
+    const x3 = x * x * x;
+    const y3 = y * y * y;
+    const z3 = z * z * z;
+    rgb[p] = b0 * x3 + b1 * y3 + b2 * z3;
+    rgb[p + 1] = b3 * x3 + b4 * y3 + b5 * z3;
+    rgb[p + 2] = b6 * x3 + b7 * y3 + b8 * z3;
   }
 }
 

@@ -15,7 +15,7 @@ function RenderingRow() {
   const set = (change: Partial<Rendering>) =>
     editLook((look) => ({ ...look, rendering: { ...look.rendering, ...change } }));
   return (
-    <div className="px-3 h-[26px] flex items-center gap-2 text-[12px] border-t border-g3 mt-1">
+    <div className="px-3 h-[26px] flex items-center gap-1 text-[12px] border-t border-g3 mt-1">
       <span
         className="text-t2 flex-1"
         title="The display the look is made for; part of the cube, common to look and conversion"
@@ -52,8 +52,8 @@ function RenderingRow() {
         value={rendering.gamutFit}
         onChange={(e) => set({ gamutFit: e.currentTarget.value as Rendering['gamutFit'] })}
       >
-        <option value="soft">Soft gamut</option>
-        <option value="clip">Hard clip</option>
+        <option value="soft">soft gamut</option>
+        <option value="clip">hard clip</option>
       </select>
     </div>
   );

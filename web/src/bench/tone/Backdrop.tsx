@@ -50,16 +50,14 @@ export function Backdrop({
           floor
         </text>
       )}
-      {clip < right && (
-        <text {...text} x={clip + 4} y={top + 11}>
-          clip
-        </text>
-      )}
-      {clip >= right && (
-        <text {...text} x={right} y={top + 11} textAnchor="end">
-          clip +{clipStops}
-        </text>
-      )}
+      <text
+        {...text}
+        x={clip < right ? clip + 4 : right - 4}
+        y={bottom - 6}
+        textAnchor={clip < right ? 'start' : 'end'}
+      >
+        clip{clip < right ? '' : ` +${clipStops}`}
+      </text>
     </g>
   );
 }

@@ -81,15 +81,10 @@ interface TintPadProps {
 }
 
 const fields: { key: keyof Zone; label: string; step: number; digits: number }[] = [
-  { key: 'density', label: 'st', step: 0.02, digits: 2 },
-  { key: 'warm', label: 'A–B', step: 0.01, digits: 2 },
-  { key: 'green', label: 'G–M', step: 0.01, digits: 2 },
+  { key: 'density', label: 'density', step: 0.02, digits: 2 },
+  { key: 'warm', label: 'amber', step: 0.01, digits: 2 },
+  { key: 'green', label: 'green', step: 0.01, digits: 2 },
 ];
-const spoken: Record<string, string> = {
-  density: 'density',
-  warm: 'amber to blue',
-  green: 'green to magenta',
-};
 
 /** One zone in the dock: its tint pad and its numbers. */
 export function TintPad(props: TintPadProps) {
@@ -107,7 +102,7 @@ export function TintPad(props: TintPadProps) {
         </button>
         {fields.map(({ key, label, ...f }) => (
           <span key={key} className="flex items-baseline">
-            <span aria-hidden className="num text-t3 w-7">
+            <span aria-hidden className="num text-t3 w-[54px]">
               {label}
             </span>
             <NumberField
@@ -116,7 +111,7 @@ export function TintPad(props: TintPadProps) {
               {...zoneField(name, key)}
               {...f}
               unit=""
-              label={`${zoneLabels[name]} ${spoken[key]}`}
+              label={`${zoneLabels[name]} ${label}`}
               value={zone[key]}
               onChange={(v) => editZone(step, name, { [key]: v })}
             />
