@@ -2,6 +2,8 @@ import { createHash, randomUUID } from 'node:crypto';
 import { access, mkdir, open, readdir, rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 
+export const sha256Of = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
+
 /** Files by the SHA-256 of their bytes. A file is complete as soon as it can be found under its name. */
 export class FileStore {
   private readonly parts: string;
@@ -25,13 +27,22 @@ export class FileStore {
     return join(this.parts, randomUUID());
   }
 
-  async put(bytes: Uint8Array): Promise<string> {
+  /** Writes bytes to a fresh part, on the disk when this returns. */
+  async writePart(bytes: Uint8Array): Promise<string> {
     const part = this.newPart();
     const file = await open(part, 'wx');
     await file.writeFile(bytes);
     await file.sync();
     await file.close();
-    return this.adopt(part, createHash('sha256').update(bytes).digest('hex'));
+    return part;
+  }
+
+  async put(bytes: Uint8Array): Promise<string> {
+    return this.adopt(await this.writePart(bytes), sha256Of(bytes));
+  }
+
+  async drop(part: string): Promise<void> {
+    await rm(part, { force: true });
   }
 
   /** Takes over a finished, synced part under its checksum. */

@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
-import { rm } from 'node:fs/promises';
 import { desc, eq, inArray } from 'drizzle-orm';
 import type { ExportJob, ExportOrder } from '@velvet-dusk/core/api/contract';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
@@ -180,7 +179,7 @@ export class ExportService {
       await this.files.adopt(part, result.sha256);
       await this.update(id, { state: 'done', stage: 'Done', progress: 1, error: null, ...result });
     } catch (error) {
-      await rm(part, { force: true });
+      await this.files.drop(part);
       if (!controller.signal.aborted)
         await this.update(id, { state: 'failed', stage: 'Failed', error: (error as Error).message });
     } finally {

@@ -5,8 +5,9 @@ import { neutralShot } from '@velvet-dusk/core/look/shot';
 import type { Area } from '@velvet-dusk/core/readings/reading';
 import type { Database } from '../db/open.ts';
 import { plates } from '../db/schema.ts';
-import type { FileStore } from '../files/store.ts';
+import { type FileStore, sha256Of } from '../files/store.ts';
 import type { WorkPool } from '../jobs/pool.ts';
+import type { PlateFacts } from '../jobs/tasks.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { ProfileService } from './profiles.ts';
 
@@ -51,8 +52,16 @@ export class PlateService {
   /** Reads a frame file (checked in a worker thread) and adds it as a plate. Throws a FormatError naming `fileName`. */
   async add(bytes: Uint8Array, fileName: string, plate: NewPlate): Promise<Plate> {
     await this.profiles.get(plate.profileId);
-    const frameSha = await this.files.put(bytes);
-    const facts = await this.pool.readPlate({ path: this.files.pathOf(frameSha), fileName });
+    const part = await this.files.writePart(bytes);
+    let facts: PlateFacts;
+    try {
+      facts = await this.pool.readPlate({ path: part, fileName });
+    } catch (error) {
+      // A refused frame leaves nothing behind.
+      await this.files.drop(part);
+      throw error;
+    }
+    const frameSha = await this.files.adopt(part, sha256Of(bytes));
     const thumbSha = await this.files.put(facts.thumb);
     const { width, height, depth } = facts;
     const { projectId, name, profileId, note = '', skin = [], id = randomUUID() } = plate;

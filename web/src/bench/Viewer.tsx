@@ -75,6 +75,8 @@ export function Viewer({ plate, profile, shot }: CurrentPlate) {
   const [drawn, setDrawn] = useState('');
   const tag = `${plate.id} ${view} ${(view === 'look' ? cubes.look : cubes.normalised)?.key ?? ''} ${JSON.stringify(shot)} ${split}`;
 
+  const place = JSON.stringify(g);
+
   useEffect(() => {
     if (!renderer || !g || !pixels || after === undefined || beforeCube === undefined) return;
     if (pixels.url !== frameUrl(plate) || pixels.width !== g.sourceWidth) return;
@@ -89,19 +91,7 @@ export function Viewer({ plate, profile, shot }: CurrentPlate) {
       current = false;
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the tag and the geometry stand for their parts
-  }, [
-    renderer,
-    pixels,
-    after,
-    beforeCube,
-    tag,
-    surround,
-    g?.width,
-    g?.height,
-    g?.origin[0],
-    g?.origin[1],
-    g?.scale,
-  ]);
+  }, [renderer, pixels, after, beforeCube, tag, surround, place]);
 
   const pan = useRef<{ x: number; y: number; centre: readonly [number, number] } | null>(null);
   const onPointerDown = (e: PointerEvent) => {

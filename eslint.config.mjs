@@ -1,0 +1,85 @@
+import js from '@eslint/js';
+import hooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+
+/** What each workspace may import of ours. Everything may import core; core imports nothing. */
+const mayImport = {
+  core: [],
+  server: ['core'],
+  web: ['core'],
+  cli: ['core'],
+  demo: ['core', 'server'],
+  e2e: ['core', 'server', 'demo', 'cli'],
+};
+const workspaces = Object.keys(mayImport);
+
+const arrows = Object.entries(mayImport).map(([name, allowed]) => {
+  const others = workspaces.filter((w) => w !== name && !allowed.includes(w));
+  const group = [
+    ...others.map((w) => `@velvet-dusk/${w}/*`),
+    `@velvet-dusk/${name}/*`,
+    // Another workspace is reached by its name only, so that the arrows can be seen.
+    ...workspaces.filter((w) => w !== name).map((w) => `**/../${w}/**`),
+  ];
+  return {
+    files: [`${name}/**/*.{ts,tsx}`],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ group, message: `${name} may import ${allowed.join(', ') || 'none'} of ours` }] },
+      ],
+    },
+  };
+});
+
+const coreIsPure = {
+  files: ['core/src/**/*.ts'],
+  ignores: ['**/*.test.ts'],
+  languageOptions: { globals: {} },
+  rules: {
+    'no-restricted-globals': [
+      'error',
+      'window',
+      'document',
+      'process',
+      'Buffer',
+      'fetch',
+      'performance',
+      'localStorage',
+    ],
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            group: ['node:*', 'react*', '@velvet-dusk/*'],
+            message: 'core has no Node, no interface and nothing of ours',
+          },
+        ],
+      },
+    ],
+  },
+};
+
+export default ts.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', '.data/**', '.reports/**', 'test-results/**'] },
+  js.configs.recommended,
+  ...ts.configs.recommended,
+  {
+    languageOptions: { globals: { ...globals.node } },
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      'max-lines': ['error', { max: 300, skipBlankLines: true, skipComments: true }],
+      eqeqeq: 'error',
+    },
+  },
+  {
+    files: ['web/**/*.{ts,tsx}'],
+    ...hooks.configs.flat['recommended-latest'],
+    languageOptions: { globals: globals.browser },
+  },
+  ...arrows,
+  coreIsPure,
+);

@@ -1,0 +1,64 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterEach, expect, test } from 'vitest';
+import type { ExportJob, LookRecord } from '@velvet-dusk/core/api/contract';
+import { filledFolder, type ServerProcess, spawnServer } from './testing/fixture.ts';
+
+/** A server killed with SIGKILL loses nothing that was shown as saved, and offers no half file. */
+
+let server: ServerProcess | undefined;
+afterEach(() => server?.kill());
+
+const json = async <T>(path: string, init?: RequestInit) =>
+  (await (await fetch(`${server!.url}/api${path}`, init)).json()) as T;
+const post = (path: string, body: unknown, method = 'POST', version?: number) =>
+  json<never>(path, {
+    method,
+    body: JSON.stringify(body),
+    headers: { 'content-type': 'application/json', ...(version ? { 'if-match': `"${version}"` } : {}) },
+  });
+
+test('killed during edits: the look is as last answered', async () => {
+  const folder = await filledFolder();
+  server = await spawnServer(folder);
+  const { document } = await json<LookRecord>('/looks/look');
+  let answered = 0;
+  const edits = (async () => {
+    for (let version = 1; ; version++) {
+      await post('/looks/look', { ...document, notes: `edit ${version}` }, 'PUT', version);
+      answered = version;
+    }
+  })().catch(() => {});
+  while (answered < 5) await new Promise((r) => setTimeout(r, 10));
+  await server.kill();
+  await edits;
+  server = await spawnServer(folder);
+  const after = await json<LookRecord>('/looks/look');
+  // The one on its way when the server died may have been written, though nobody was told.
+  const number = Number(after.document.notes.replace('edit ', ''));
+  expect([answered, answered + 1]).toContain(number);
+  expect(after.version).toBe(number + 1);
+});
+
+test('killed during an export: it is taken up again, and only a whole file is offered', async () => {
+  const folder = await filledFolder();
+  server = await spawnServer(folder);
+  const order = { profileId: 'heron', role: 'combined', grid: 97, lookVersion: 1 };
+  const { id } = (await post('/looks/look/exports', order)) as ExportJob;
+  const state = () => json<ExportJob>(`/exports/${id}`);
+  while ((await state()).state !== 'running') await new Promise((r) => setTimeout(r, 20));
+  await new Promise((r) => setTimeout(r, 700));
+  expect((await state()).state).toBe('running');
+  await server.kill();
+  server = await spawnServer(folder);
+  expect((await fetch(`${server.url}/api/exports/${id}/file`)).status).toBe(409);
+  let job = await state();
+  while (job.state === 'queued' || job.state === 'running') {
+    await new Promise((r) => setTimeout(r, 100));
+    job = await state();
+  }
+  expect(job).toMatchObject({ state: 'done', grid: 97 });
+  const text = await (await fetch(`${server.url}/api/exports/${id}/file`)).text();
+  expect(text.length).toBe(job.fileSize);
+  expect(readdirSync(join(folder, 'files/parts'))).toEqual([]);
+});

@@ -1,0 +1,32 @@
+import { fileURLToPath } from 'node:url';
+import { openServices, type Services } from './services/index.ts';
+import { startServer } from './start.ts';
+
+const say = (line: string) => process.stdout.write(`${line}\n`);
+
+/** Where things are kept and served; `DUSK_DATA` and `DUSK_PORT` move them. */
+const defaultData = fileURLToPath(new URL('../../.data', import.meta.url));
+const defaultPort = 4310;
+
+/** The whole life of a server process: open, prepare, serve, print the address, close on a signal. */
+export async function serve(
+  prepare: (services: Services, say: (line: string) => void) => Promise<void>,
+): Promise<void> {
+  const port = Number(process.env.DUSK_PORT ?? defaultPort);
+  const services = await openServices(process.env.DUSK_DATA ?? defaultData);
+  try {
+    await prepare(services, say);
+    const server = await startServer(services, port);
+    say(`Velvet Dusk is at ${server.url}`);
+    for (const signal of ['SIGINT', 'SIGTERM'] as const)
+      process.on(signal, () => void server.close().then(() => process.exit(0)));
+  } catch (error) {
+    const taken = (error as NodeJS.ErrnoException).code === 'EADDRINUSE';
+    const message = taken
+      ? `Port ${port} is taken. Stop what uses it, or set DUSK_PORT to another.`
+      : (error as Error).message;
+    process.stderr.write(`${message}\n`);
+    await services.close();
+    process.exit(1);
+  }
+}

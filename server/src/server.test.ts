@@ -1,0 +1,253 @@
+import { createHash } from 'node:crypto';
+import { request } from 'node:http';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { type ExportJob, exportSchema, largestUpload, type LookRecord } from '@velvet-dusk/core/api/contract';
+import { bake } from '@velvet-dusk/core/cube/bake';
+import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
+import { openServices, type Services } from './services/index.ts';
+import { type RunningServer, startServer } from './start.ts';
+import { fill, newFolder, slackWater, tinyFrame } from './testing/fixture.ts';
+
+let services: Services;
+let server: RunningServer;
+
+beforeAll(async () => {
+  services = await openServices(newFolder());
+  await fill(services);
+  server = await startServer(services, 0);
+});
+afterAll(() => server.close());
+
+const ask = (path: string, init: RequestInit = {}) => fetch(`${server.url}/api${path}`, init);
+const send = (method: string, path: string, body: unknown, version?: number) =>
+  ask(path, {
+    method,
+    body: JSON.stringify(body),
+    headers: { 'content-type': 'application/json', ...(version ? { 'if-match': `"${version}"` } : {}) },
+  });
+const look = async () => (await (await ask('/looks/look')).json()) as LookRecord;
+const upload = (bytes: BodyInit, name: string, profile = 'heron') =>
+  ask(`/projects/p/plates?name=${name}&profile=${profile}`, { method: 'POST', body: bytes });
+
+/** A refusal: status, RFC 9457 media type, and a sentence for the user. */
+async function expectProblem(answer: Response, status: number, detail: RegExp) {
+  expect(answer.status).toBe(status);
+  expect(answer.headers.get('content-type')).toContain('application/problem+json');
+  const body = (await answer.json()) as { detail: string; status: number; title: string };
+  expect(body).toMatchObject({ status });
+  expect(body.detail).toMatch(detail);
+  // Whatever was refused, the server goes on.
+  expect((await ask('/projects')).status).toBe(200);
+}
+
+describe('looks', () => {
+  test('an edit on the version seen is saved as the next; one on an old version changes nothing', async () => {
+    const before = await look();
+    const edited = { ...before.document, name: 'Edited' };
+    const saved = (await (await send('PUT', '/looks/look', edited, before.version)).json()) as LookRecord;
+    expect(saved).toMatchObject({ version: before.version + 1, document: { name: 'Edited' } });
+    const late = await send('PUT', '/looks/look', { ...edited, name: 'Late' }, before.version);
+    expect(late.status).toBe(412);
+    expect(await late.json()).toMatchObject({
+      current: { version: before.version + 1, document: { name: 'Edited' } },
+    });
+    expect((await look()).document.name).toBe('Edited');
+  });
+
+  test('two edits at once: one is saved, one is told', async () => {
+    const { version, document } = await look();
+    const both = await Promise.all(
+      ['A', 'B'].map((name) => send('PUT', '/looks/look', { ...document, name }, version)),
+    );
+    expect(both.map((a) => a.status).sort()).toEqual([200, 412]);
+  });
+
+  test('bad documents are refused by place', async () => {
+    const { version } = await look();
+    await expectProblem(
+      await send('PUT', '/looks/look', { ...slackWater, schemaVersion: 5 }, version),
+      422,
+      /schemaVersion/,
+    );
+    await expectProblem(
+      await send('PUT', '/looks/look', { ...slackWater, strength: 7 }, version),
+      422,
+      /strength/,
+    );
+    await expectProblem(await send('PUT', '/looks/look', slackWater), 428, /If-Match/);
+    await expectProblem(await send('PUT', '/looks/none', slackWater, 1), 404, /no look "none"/);
+    const broken = ask('/looks/look', {
+      method: 'PUT',
+      body: '{"a":',
+      headers: { 'content-type': 'application/json' },
+    });
+    await expectProblem(await broken, 400, /request body/);
+    const large = await send('PUT', '/looks/look', { ...slackWater, notes: 'x'.repeat(2_000_000) }, version);
+    await expectProblem(large, 413, /larger/);
+  });
+});
+
+describe('plates', () => {
+  test('the frame comes back byte for byte, and a log thumbnail beside it', async () => {
+    const frame = Buffer.from(await (await ask('/plates/plate/frame.png')).arrayBuffer());
+    expect(frame.equals(tinyFrame)).toBe(true);
+    expect((await ask('/plates/plate/thumb.png')).headers.get('content-type')).toBe('image/png');
+  });
+
+  test('a shot trim is saved with the plate, by version', async () => {
+    const shot = { exposure: 0.3, mired: 12, duv: 0.001 };
+    expect(await (await send('PATCH', '/plates/plate', { shot }, 1)).json()).toMatchObject({
+      shot,
+      version: 2,
+    });
+    await expectProblem(await send('PATCH', '/plates/plate', { shot }, 1), 412, /version 2/);
+    await expectProblem(
+      await send('PATCH', '/plates/plate', { shot: { ...shot, mired: 999 } }, 2),
+      422,
+      /shot\.mired/,
+    );
+  });
+
+  test('a good PNG is taken in', async () => {
+    const answer = await upload(tinyFrame, 'second.png');
+    expect(answer.status).toBe(201);
+    expect(await answer.json()).toMatchObject({ name: 'second', width: 40, height: 20, depth: 16 });
+  });
+
+  test('bad frames are refused by name and place, and leave no plate behind', async () => {
+    const count = (await services.plates.list('p')).length;
+    await expectProblem(
+      await upload(tinyFrame.slice(0, 600), 'cut.png'),
+      422,
+      /cut\.png: byte 600: truncated/,
+    );
+    await expectProblem(await upload('hello', 'text.png'), 422, /text\.png: byte 0: not a PNG/);
+    await expectProblem(await upload('', 'empty.png'), 400, /empty\.png: the file has no bytes/);
+    await expectProblem(await upload(tinyFrame, 'x.png', 'gannet'), 404, /no profile "gannet"/);
+    await expectProblem(await ask('/projects/p/plates', { method: 'POST', body: 'x' }), 400, /name=FILE/);
+    expect(await services.plates.list('p')).toHaveLength(count);
+  });
+
+  /** Announces two gigabytes, or sends without saying how many; answers the status and how much was written. */
+  const flood = (announced: boolean) =>
+    new Promise<{ status: number; text: string; sent: number }>((resolve, reject) => {
+      const headers = announced ? { 'content-length': 2e9 } : {};
+      const req = request(`${server.url}/api/projects/p/plates?name=big.png&profile=heron`, {
+        method: 'POST',
+        headers,
+      });
+      const chunk = Buffer.alloc(1 << 20);
+      let sent = 0;
+      let answered = false;
+      req.on('response', (res) => {
+        answered = true;
+        let text = '';
+        res.on('data', (d: Buffer) => (text += d.toString()));
+        res.on('end', () => resolve({ status: res.statusCode ?? 0, text, sent }));
+      });
+      req.on('error', (e) => !answered && reject(e));
+      const pump = () => {
+        if (answered || sent >= 2e9) return;
+        sent += chunk.length;
+        req.write(chunk, () => setImmediate(pump));
+      };
+      pump();
+    });
+
+  test('two gigabytes are refused with a message long before they have been sent', async () => {
+    const announced = await flood(true);
+    expect(announced).toMatchObject({ status: 413, text: expect.stringContaining('big.png') as string });
+    expect(announced.sent).toBeLessThan(largestUpload);
+    const chunked = await flood(false);
+    expect(chunked).toMatchObject({ status: 413, text: expect.stringContaining('big.png') as string });
+    expect(chunked.sent).toBeLessThan(largestUpload * 2);
+    expect((await ask('/projects/p')).status).toBe(200);
+  });
+});
+
+describe('exports', () => {
+  const order = async (change: object = {}) => {
+    const { version } = await look();
+    return send('POST', '/looks/look/exports', {
+      profileId: 'heron',
+      role: 'combined',
+      grid: 9,
+      lookVersion: version,
+      ...change,
+    });
+  };
+  const job = async (id: string) => (await (await ask(`/exports/${id}`)).json()) as ExportJob;
+  const events = async (id: string, until: (job: ExportJob) => boolean) => {
+    const seen: ExportJob[] = [];
+    const answer = await ask(`/exports/${id}/events`);
+    expect(answer.headers.get('content-type')).toBe('text/event-stream');
+    let text = '';
+    const decoder = new TextDecoder();
+    for await (const chunk of answer.body as unknown as AsyncIterable<Uint8Array>) {
+      text += decoder.decode(chunk, { stream: true });
+      const parts = text.split('\n\n');
+      text = parts.pop()!;
+      seen.push(...parts.map((p) => exportSchema.parse(JSON.parse(p.replace('data: ', '')))));
+      if (seen.some(until)) break;
+    }
+    return seen;
+  };
+  const finish = async (id: string) =>
+    (await events(id, (j) => ['done', 'failed', 'cancelled'].includes(j.state))).at(-1)!;
+
+  test('the file offered is what the recipe bakes, with its checksum and proof', async () => {
+    const { id } = (await (await order({ grid: 33 })).json()) as ExportJob;
+    const seen = await events(id, (j) => j.state === 'done');
+    expect(seen.some((j) => j.stage === 'Baking' && j.progress > 0 && j.progress < 1)).toBe(true);
+    const done = await job(id);
+    const bytes = Buffer.from(await (await ask(`/exports/${id}/file`)).arrayBuffer());
+    expect(createHash('sha256').update(bytes).digest('hex')).toBe(done.sha256);
+    const record = await services.looks.get('look');
+    const profile = await services.profiles.get('heron');
+    const baked = bake({
+      look: record.document,
+      profile,
+      role: 'combined',
+      grid: 33,
+      version: done.lookVersion,
+    });
+    expect(bytes.toString()).toBe(writeCube(baked));
+    expect(done.proof!.mean).toBeLessThan(0.3);
+    expect(done.proof!.rereadError).toBeLessThan(1e-6);
+  });
+
+  test('an order for another version, profile or grid is refused', async () => {
+    await expectProblem(await order({ lookVersion: 999 }), 409, /version 999/);
+    await expectProblem(await order({ profileId: 'gannet' }), 404, /gannet/);
+    await expectProblem(await order({ grid: 400 }), 422, /grid/);
+  });
+
+  test('a running export can be cancelled, offers no file, and can be tried again', async () => {
+    const { id } = (await (await order({ grid: 129 })).json()) as ExportJob;
+    await events(id, (j) => j.state === 'running' && j.progress > 0);
+    await expectProblem(await ask(`/exports/${id}/file`), 409, /running/);
+    expect(await (await ask(`/exports/${id}/cancel`, { method: 'POST' })).json()).toMatchObject({
+      state: 'cancelled',
+    });
+    await expectProblem(await ask(`/exports/${id}/file`), 409, /cancelled/);
+    const next = (await (await order({ grid: 5 })).json()) as ExportJob;
+    expect((await finish(next.id)).state).toBe('done');
+    expect(await (await ask(`/exports/${id}/retry`, { method: 'POST' })).json()).toMatchObject({
+      state: 'queued',
+    });
+    expect((await ask(`/exports/${id}/cancel`, { method: 'POST' })).status).toBe(200);
+  });
+});
+
+test('another host name is refused: the server is for this machine', async () => {
+  const status = await new Promise((resolve) => {
+    request(`${server.url}/api/projects`, { headers: { host: 'elsewhere.example' } }, (res) =>
+      resolve(res.statusCode),
+    ).end();
+  });
+  expect(status).toBe(421);
+});
+
+test('an unknown address is answered as a problem', async () => {
+  await expectProblem(await ask('/nothing'), 404, /GET \/api\/nothing/);
+});

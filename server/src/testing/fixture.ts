@@ -1,0 +1,76 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { seeded } from '@velvet-dusk/core/camera/random';
+import { parseProfile } from '@velvet-dusk/core/camera/profile';
+import { writePng } from '@velvet-dusk/core/formats/png';
+import { parseLook } from '@velvet-dusk/core/look/document';
+import { openServices, type Services } from '../services/index.ts';
+
+/** A small project to test against: one profile, one look, one tiny plate. */
+
+const demo = (file: string): unknown =>
+  JSON.parse(readFileSync(new URL(`../../../demo/${file}`, import.meta.url), 'utf8'));
+
+export const newFolder = () => mkdtempSync(join(tmpdir(), 'dusk-server-'));
+export const slackWater = parseLook(demo('looks/slack-water.json'), 'slack-water');
+
+const uniform = seeded(6);
+export const tinyFrame = new Uint8Array(
+  writePng({
+    width: 40,
+    height: 20,
+    rgb: new Float32Array(40 * 20 * 3).map(uniform),
+  }),
+);
+
+export async function fill(services: Services): Promise<void> {
+  await services.profiles.put(parseProfile(demo('profiles/heron.json'), 'heron'));
+  await services.projects.create('p', 'Test');
+  await services.looks.create('p', slackWater, 'look');
+  await services.plates.add(tinyFrame, 'tiny.png', {
+    id: 'plate',
+    projectId: 'p',
+    name: 'Tiny',
+    profileId: 'heron',
+  });
+}
+
+/** Fills a data folder and closes it again, for a server in a process of its own. */
+export async function filledFolder(): Promise<string> {
+  const folder = newFolder();
+  const services = await openServices(folder);
+  await fill(services);
+  await services.close();
+  return folder;
+}
+
+export interface ServerProcess {
+  url: string;
+  process: ChildProcess;
+  /** Ends it as a crash would: at once, with nothing tidied. */
+  kill(): Promise<void>;
+}
+
+export async function spawnServer(dataFolder: string): Promise<ServerProcess> {
+  const main = fileURLToPath(new URL('../main.ts', import.meta.url));
+  const child = spawn(process.execPath, ['--import', 'tsx', main], {
+    env: { ...process.env, DUSK_DATA: dataFolder, DUSK_PORT: '0' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const url = await new Promise<string>((resolve, reject) => {
+    child.stdout.on('data', (text: Buffer) => {
+      const match = /at (http:\S+)/.exec(text.toString());
+      if (match) resolve(match[1]);
+    });
+    child.on('exit', (code) => reject(new Error(`the server ended with ${code}`)));
+  });
+  const kill = () =>
+    new Promise<void>((done) => {
+      child.on('exit', () => done());
+      child.kill('SIGKILL');
+    });
+  return { url, process: child, kill };
+}
