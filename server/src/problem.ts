@@ -18,17 +18,11 @@ export class Problem extends Error {
 export const notFound = (what: string, id: string) =>
   new Problem(404, 'Not found', `There is no ${what} "${id}".`);
 
-/** Errors cross the worker boundary as plain objects; their name still tells them apart. */
-const isNamed = (error: unknown, ...names: string[]) =>
-  typeof error === 'object' && error !== null && names.includes((error as Error).name);
-
 export function toProblem(error: unknown): Problem {
   if (error instanceof Problem) return error;
   const { message } = error as Error;
-  if (isNamed(error, FormatError.name, 'FormatError'))
-    return new Problem(422, 'File cannot be read', message);
-  if (isNamed(error, DocumentError.name, 'DocumentError'))
-    return new Problem(422, 'Document is not valid', message);
+  if (error instanceof FormatError) return new Problem(422, 'File cannot be read', message);
+  if (error instanceof DocumentError) return new Problem(422, 'Document is not valid', message);
   const { type, status } = error as { type?: string; status?: number };
   if (type === 'entity.too.large')
     return new Problem(413, 'Too large', 'The request is larger than allowed.');

@@ -32,7 +32,7 @@ export class WorkPool {
     }
   }
 
-  readPlate(task: PlateTask): Promise<PlateFacts> {
+  readPlate(task: PlateTask): Promise<PlateFacts | { refused: string }> {
     return this.frames.run(task, { name: 'readPlate' });
   }
 

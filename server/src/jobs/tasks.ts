@@ -9,7 +9,8 @@ import { proveCube } from '@velvet-dusk/core/cube/proof';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 import { shrink } from '@velvet-dusk/core/formats/frameScale';
-import { parsePng, writePng } from '@velvet-dusk/core/formats/png';
+import { FormatError } from '@velvet-dusk/core/formats/error';
+import { type Frame, parsePng, writePng } from '@velvet-dusk/core/formats/png';
 
 export interface ExportTask {
   order: BakeOrder;
@@ -68,8 +69,15 @@ export interface PlateFacts {
 /** Longest side of a stored thumbnail, in pixels. Thumbnails stay in log, so that looks can be put on them live. */
 const thumbWidth = 320;
 
-export async function readPlate({ path, fileName }: PlateTask): Promise<PlateFacts> {
-  const frame = parsePng(await readFile(path), fileName);
+/** Errors lose their kind on the way out of a thread, so a refusal is an answer. */
+export async function readPlate({ path, fileName }: PlateTask): Promise<PlateFacts | { refused: string }> {
+  let frame: Frame;
+  try {
+    frame = parsePng(await readFile(path), fileName);
+  } catch (error) {
+    if (error instanceof FormatError) return { refused: error.message };
+    throw error;
+  }
   const scale = Math.min(1, thumbWidth / Math.max(frame.width, frame.height));
   const width = Math.max(1, Math.round(frame.width * scale));
   const height = Math.max(1, Math.round(frame.height * scale));

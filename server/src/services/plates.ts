@@ -7,7 +7,6 @@ import type { Database } from '../db/open.ts';
 import { plates } from '../db/schema.ts';
 import { type FileStore, sha256Of } from '../files/store.ts';
 import type { WorkPool } from '../jobs/pool.ts';
-import type { PlateFacts } from '../jobs/tasks.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { ProfileService } from './profiles.ts';
 
@@ -49,17 +48,14 @@ export class PlateService {
     return row;
   }
 
-  /** Reads a frame file (checked in a worker thread) and adds it as a plate. Throws a FormatError naming `fileName`. */
+  /** Reads a frame file (checked in a worker thread) and adds it as a plate. Throws a Problem naming `fileName`; a refused frame leaves nothing behind. */
   async add(bytes: Uint8Array, fileName: string, plate: NewPlate): Promise<Plate> {
     await this.profiles.get(plate.profileId);
     const part = await this.files.writePart(bytes);
-    let facts: PlateFacts;
-    try {
-      facts = await this.pool.readPlate({ path: part, fileName });
-    } catch (error) {
-      // A refused frame leaves nothing behind.
+    const facts = await this.pool.readPlate({ path: part, fileName });
+    if ('refused' in facts) {
       await this.files.drop(part);
-      throw error;
+      throw new Problem(422, 'File cannot be read', facts.refused);
     }
     const frameSha = await this.files.adopt(part, sha256Of(bytes));
     const thumbSha = await this.files.put(facts.thumb);
