@@ -23,7 +23,7 @@ const toggle = 'px-2 py-1 text-[12.5px] rounded-sm border border-transparent';
 export function ViewerBar() {
   const { view, wipe, before, zoom, surround } = useView();
   return (
-    <div className="h-9 flex items-center px-2 gap-1 border-b border-g0">
+    <div className="h-9 flex items-center px-2 gap-0.5 border-b border-g0 whitespace-nowrap">
       <Segments label="View" value={view} options={views} onChange={(v) => setView({ view: v })} />
       <span className="w-px h-4 bg-g4 mx-2" />
       <button
@@ -38,7 +38,7 @@ export function ViewerBar() {
         onPointerUp={() => setView({ before: false })}
         onPointerCancel={() => setView({ before: false })}
       >
-        Hold for before
+        Hold before
       </button>
       <button
         type="button"
@@ -50,14 +50,16 @@ export function ViewerBar() {
         Wipe
       </button>
       <span className="flex-1" />
-      <Segments
-        small
-        label="Surround"
-        value={surround}
-        options={surroundOptions}
-        onChange={(s) => setView({ surround: s })}
-      />
-      <span className="w-px h-4 bg-g4 mx-1" />
+      <span className="flex items-center max-[1270px]:hidden">
+        <Segments
+          small
+          label="Surround"
+          value={surround}
+          options={surroundOptions}
+          onChange={(s) => setView({ surround: s })}
+        />
+        <span className="w-px h-4 bg-g4 mx-1" />
+      </span>
       <Segments
         small
         label="Zoom"

@@ -21,8 +21,12 @@ export const keyHelp: readonly [keys: string, does: string][] = [
 
 const views: Record<string, View> = { r: 'recorded', n: 'normalised', l: 'look' };
 
-const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement && target.closest('input, select, textarea, [contenteditable]') !== null;
+/** Is the key meant for the field it went to? Number fields take no letters. */
+function isTyping({ target, key }: KeyboardEvent): boolean {
+  if (!(target instanceof HTMLElement)) return false;
+  if (target.getAttribute('role') === 'spinbutton') return /^[0-9]$/.test(key);
+  return target.closest('input, select, textarea, [contenteditable]') !== null;
+}
 
 const otherWindowOpen = () => useView.getState().exporting || useView.getState().help;
 
@@ -46,7 +50,7 @@ export function useBenchKeys(plateIds: string[]): void {
         e.preventDefault();
         if (e.shiftKey) redo();
         else undo();
-      } else if (!e.ctrlKey && !e.metaKey && !e.altKey && !isTyping(e.target) && !otherWindowOpen()) {
+      } else if (!e.ctrlKey && !e.metaKey && !e.altKey && !isTyping(e) && !otherWindowOpen()) {
         if (onPlainKey(e.key.length === 1 ? e.key.toLowerCase() : e.key, plateIds)) e.preventDefault();
       }
     };

@@ -31,6 +31,8 @@ function parse(text: string): number {
   return Number(`${match[1]}${match[2].replace(',', '.')}`);
 }
 
+const isLetter = (e: KeyboardEvent) => /^[a-z?]$/i.test(e.key) && !e.ctrlKey && !e.metaKey && !e.altKey;
+
 /**
  * A number that can be typed. Arrows step, Shift coarse, Alt fine; Enter takes, Escape gives up;
  * a double click on the label goes back to rest.
@@ -57,8 +59,12 @@ export function NumberField(props: NumberFieldProps) {
     } else if (event.key === 'Enter') {
       take();
       event.currentTarget.select();
-    } else if (event.key === 'Escape') {
+    } else if (event.key === 'Escape' && draft !== null) {
       setDraft(null);
+    } else {
+      // A letter is no number: it goes on to the keys of the bench, and is not typed.
+      if (isLetter(event)) event.preventDefault();
+      return;
     }
     event.stopPropagation();
   };

@@ -38,7 +38,7 @@ export function LookBench() {
       <div className="border-r border-g0 min-h-0">
         <PlateStack />
       </div>
-      <div className="min-h-0 grid grid-rows-[36px_minmax(0,1fr)_262px]">
+      <div className="min-h-0 min-w-0 grid grid-cols-[minmax(0,1fr)] grid-rows-[36px_minmax(0,1fr)_262px]">
         <ViewerBar />
         <div className="min-h-0" style={{ background: `rgb(${level} ${level} ${level})` }}>
           {current ? <Viewer {...current} /> : <NoPlate />}

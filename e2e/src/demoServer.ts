@@ -1,0 +1,35 @@
+import { spawn } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
+
+const main = fileURLToPath(new URL('../../demo/src/main.ts', import.meta.url));
+
+export interface DemoServer {
+  url: string;
+  port: number;
+  /** Ends it in good order. */
+  stop(): Promise<void>;
+  /** Ends it as a crash would. */
+  kill(): Promise<void>;
+}
+
+/** Starts the demo as `npm run demo` does, on a data folder and a port (0 for any). */
+export async function startDemo(dataFolder: string, port: number): Promise<DemoServer> {
+  const child = spawn(process.execPath, ['--import', 'tsx', main], {
+    env: { ...process.env, DUSK_DATA: dataFolder, DUSK_PORT: String(port) },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const url = await new Promise<string>((resolve, reject) => {
+    child.stdout.on('data', (text: Buffer) => {
+      const match = /is at (http:\S+)/.exec(text.toString());
+      if (match) resolve(match[1]);
+    });
+    child.on('exit', (code) => reject(new Error(`the demo server ended with ${code}`)));
+  });
+  const end = (signal: NodeJS.Signals) =>
+    new Promise<void>((done) => {
+      if (child.exitCode !== null || child.signalCode !== null) return done();
+      child.on('exit', () => done());
+      child.kill(signal);
+    });
+  return { url, port: Number(new URL(url).port), stop: () => end('SIGTERM'), kill: () => end('SIGKILL') };
+}

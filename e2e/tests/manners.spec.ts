@@ -1,0 +1,117 @@
+import AxeBuilder from '@axe-core/playwright';
+import { writeFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { expect, test } from '../src/fixtures.ts';
+import { fetchFrame, temporary } from '../src/pictures.ts';
+
+/** Keyboard, screen readers, wrong input, stations that are not there yet. */
+
+async function expectAxeClean(page: Page) {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
+}
+
+test('the bench, the export window and a later station are axe-clean', async ({ page, bench }) => {
+  await expectAxeClean(page);
+  await bench.reading('Skin hue').click();
+  await page.keyboard.press('e');
+  await bench.button('Bake and prove').click();
+  await expect(page.getByTestId('proof')).toBeVisible({ timeout: 30_000 });
+  await expectAxeClean(page);
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: /Trials/ }).click();
+  await expectAxeClean(page);
+});
+
+test('every station is on the hour line; those not built say so', async ({ page, bench }) => {
+  const stations = bench.page.getByRole('navigation', { name: 'Stations' }).getByRole('link');
+  await expect(stations).toHaveCount(7);
+  for (const name of ['Cameras', 'Plates', 'Trials', 'Pack', 'Inspect', 'Log']) {
+    await page.getByRole('link', { name: new RegExp(`^${name}`) }).click();
+    await expect(page.getByText('not built yet; nothing here can be used')).toBeVisible();
+  }
+  await page.getByRole('link', { name: 'Go to the look bench' }).click();
+  await bench.drawn();
+});
+
+test('the bench is worked by keys alone', async ({ page, bench }) => {
+  await page.keyboard.press('3');
+  await expect(bench.button(/Marsh, noon/)).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('n');
+  await expect(bench.radio('Normalised')).toHaveAttribute('aria-checked', 'true');
+  await page.keyboard.press('l');
+  await page.getByRole('slider', { name: 'Highlights density' }).focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(bench.number('Highlights density')).toHaveValue('+0.14');
+  await page.getByRole('slider', { name: 'Contrast' }).focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(bench.number('Contrast')).toHaveValue('1.07');
+  await page.getByRole('switch', { name: 'Zones on' }).focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('switch', { name: 'Zones on' })).toHaveAttribute('aria-checked', 'false');
+  await page.keyboard.press('Shift+?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+});
+
+test('numbers: arrows step, a wrong one is not taken, a double click on the label goes back', async ({
+  page,
+  bench,
+}) => {
+  const contrast = bench.number('Contrast');
+  await contrast.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(contrast).toHaveValue('1.09');
+  await page.keyboard.press('Shift+ArrowUp');
+  await expect(contrast).toHaveValue('1.19');
+  await contrast.fill('99');
+  await expect(contrast).toHaveAttribute('aria-invalid', 'true');
+  await contrast.press('Enter');
+  await expect(contrast).toHaveValue('1.19');
+  await contrast.fill('0,9');
+  await contrast.press('Enter');
+  await expect(contrast).toHaveValue('0.90');
+  await bench.type('Warmth', '33');
+  await page.getByText('Warmth', { exact: true }).dblclick();
+  await expect(bench.number('Warmth')).toHaveValue('0');
+});
+
+test('the scopes change with their tabs and follow the look', async ({ page, bench }) => {
+  const scope = page.getByRole('region', { name: 'Scope' }).locator('canvas');
+  const picture = () => scope.evaluate((c: HTMLCanvasElement) => c.toDataURL());
+  const seen = new Set<string>();
+  for (const kind of ['Waveform', 'Parade', 'Vector', 'Stops']) {
+    await bench.radio(kind).click();
+    await expect(scope).toHaveAttribute('aria-label', new RegExp(kind));
+    seen.add(await picture());
+  }
+  expect(seen.size).toBe(4);
+  await bench.radio('Waveform').click();
+  const before = await picture();
+  await bench.type('Saturation', '0');
+  await expect.poll(picture).not.toBe(before);
+});
+
+test('a wrong file is refused in words, a good one becomes a plate', async ({ page, bench, server }) => {
+  const text = temporary('notes.png');
+  writeFileSync(text, 'not a picture');
+  await bench.button('Add a plate').click();
+  const dialog = page.getByRole('dialog', { name: 'Add a plate' });
+  await dialog.getByLabel('Frame file').setInputFiles(text);
+  await dialog.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(dialog.getByRole('alert')).toContainText('notes.png: byte 0: not a PNG');
+  await dialog.getByLabel('Frame file').setInputFiles(await fetchFrame(server.url, 'marsh-noon'));
+  await dialog.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(dialog).toBeHidden({ timeout: 20_000 });
+  await expect(page.getByRole('navigation', { name: 'Plates' }).getByRole('listitem')).toHaveCount(7);
+  await bench.drawn();
+});
+
+test('an export can be cancelled and tried again', async ({ page, bench }) => {
+  await bench.button('Export cube').click();
+  await bench.radio('65').click();
+  await bench.button('Bake and prove').click();
+  await bench.button('Cancel').click();
+  await expect(page.getByText('Cancelled. No file was kept.')).toBeVisible();
+  await bench.button('Try again').click();
+  await expect(page.getByTestId('proof')).toBeVisible({ timeout: 40_000 });
+});
