@@ -62,15 +62,17 @@ function WorstColour({ worst }: { worst: ExportProof['worst'] }) {
 export function ProofSheet({ job, proof }: { job: ExportJob; proof: ExportProof }) {
   return (
     <div className="pt-3 flex flex-col gap-3" data-testid="proof">
-      <dl className="grid grid-cols-[1fr_1fr_1fr_1.5fr] gap-4">
-        <Figure label="Mean ΔE2000" value={proof.mean} limit={proofLimits.mean} />
-        <Figure label="99 % within" value={proof.p99} limit={proofLimits.p99} />
-        <Figure label="Worst" value={proof.max} />
-        <div className="text-[11.5px] text-t3 self-center">
+      <div className="grid grid-cols-[1.6fr_1fr] gap-6">
+        <dl className="grid grid-cols-3 gap-4">
+          <Figure label="Mean ΔE2000" value={proof.mean} limit={proofLimits.mean} />
+          <Figure label="99 % within" value={proof.p99} limit={proofLimits.p99} />
+          <Figure label="Worst" value={proof.max} />
+        </dl>
+        <p className="text-[11.5px] text-t3">
           {proof.samples.toLocaleString('en')} colours between the nodes, through the camera’s gamut from its
           floor to its clip, {proof.interpolation} against the exact recipe.
-        </div>
-      </dl>
+        </p>
+      </div>
       <WorstColour worst={proof.worst} />
       <dl className="grid grid-cols-[70px_1fr] num text-t2 gap-y-0.5">
         <dt className="text-t3">Re-read</dt>
