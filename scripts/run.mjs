@@ -25,6 +25,10 @@ const tasks = {
     buildWeb();
     return node('demo/src/main.ts');
   },
+  shots: () => {
+    buildWeb();
+    return node('e2e/src/shots.ts');
+  },
 };
 
 if (!tasks[task]) {

@@ -93,34 +93,39 @@ export function applyTetrahedral(cube: Cube3d, rgb: Float32Array): void {
 export function applyTrilinear(cube: Cube3d, rgb: Float32Array): void {
   const { data, size } = cube;
   const { top, scale, shift } = gridMap(cube);
-  const hold = (v: number) => (v > 0 ? (v < top ? v : top) : 0);
+  const [sr, sg, sb] = scale;
+  const [or, og, ob] = shift;
+  const stepG = size * 3;
+  const stepB = size * size * 3;
   for (let p = 0; p < rgb.length; p += 3) {
-    const x = hold(rgb[p] * scale[0] + shift[0]);
-    const y = hold(rgb[p + 1] * scale[1] + shift[1]);
-    const z = hold(rgb[p + 2] * scale[2] + shift[2]);
+    let x = rgb[p] * sr + or;
+    let y = rgb[p + 1] * sg + og;
+    let z = rgb[p + 2] * sb + ob;
+    x = x > 0 ? (x < top ? x : top) : 0;
+    y = y > 0 ? (y < top ? y : top) : 0;
+    z = z > 0 ? (z < top ? z : top) : 0;
     const i = x | 0;
     const j = y | 0;
     const k = z | 0;
     const fr = x - i;
     const fg = y - j;
     const fb = z - k;
-    const a = (i + (j + k * size) * size) * 3;
+    const a = i * 3 + j * stepG + k * stepB;
     const dr = i < top ? 3 : 0;
-    const dg = j < top ? size * 3 : 0;
-    const db = k < top ? size * size * 3 : 0;
+    const b = j < top ? a + stepG : a;
+    const db = k < top ? stepB : 0;
     for (let c = 0; c < 3; c++) {
-      const q = a + c;
-      const front = lerp2(data, q, dr, dg, fr, fg);
-      const back = lerp2(data, q + db, dr, dg, fr, fg);
+      const near = data[a + c] + fr * (data[a + dr + c] - data[a + c]);
+      const far = data[b + c] + fr * (data[b + dr + c] - data[b + c]);
+      const q = a + db + c;
+      const r = b + db + c;
+      const nearBack = data[q] + fr * (data[q + dr] - data[q]);
+      const farBack = data[r] + fr * (data[r + dr] - data[r]);
+      const front = near + fg * (far - near);
+      const back = nearBack + fg * (farBack - nearBack);
       rgb[p + c] = front + fb * (back - front);
     }
   }
-}
-
-function lerp2(data: Float32Array, q: number, dr: number, dg: number, fr: number, fg: number): number {
-  const near = data[q] + fr * (data[q + dr] - data[q]);
-  const far = data[q + dg] + fr * (data[q + dg + dr] - data[q + dg]);
-  return near + fg * (far - near);
 }
 
 /** Applies a 1D LUT to interleaved RGB in place, linearly interpolated. */

@@ -1,5 +1,6 @@
 import type { Cube, Triple } from '../cube/cube.ts';
 import { FormatError } from './error.ts';
+import { readPlainRows } from './plainRows.ts';
 
 /** Size limits of the Cube LUT Specification 1.0. */
 const sizeLimits = { LUT_1D_SIZE: [2, 65536], LUT_3D_SIZE: [2, 256] } as const;
@@ -93,16 +94,12 @@ function readKeyword(line: Line, header: Header): boolean {
   }
 }
 
-/** Splits into lines without copying the whole text twice; CR LF and LF both end a line. */
-function* linesOf(file: string, text: string): Generator<Line> {
-  let start = 0;
-  for (let number = 1; start < text.length; number++) {
-    let end = text.indexOf('\n', start);
-    if (end < 0) end = text.length;
-    const stop = text.charCodeAt(end - 1) === 13 ? end - 1 : end;
-    yield new Line(file, number, text.slice(start, Math.max(stop, start)));
-    start = end + 1;
-  }
+/** The line that starts at `start`, and where the next one does; CR LF and LF both end a line. */
+function lineAt(file: string, text: string, number: number, start: number): { line: Line; next: number } {
+  let end = text.indexOf('\n', start);
+  if (end < 0) end = text.length;
+  const stop = end > start && text.charCodeAt(end - 1) === 13 ? end - 1 : end;
+  return { line: new Line(file, number, text.slice(start, stop)), next: end + 1 };
 }
 
 interface Table {
@@ -144,8 +141,19 @@ export function parseCube(text: string, file: string): Cube {
   const header: Header = { comments: [] };
   let table: Table | undefined;
   let last = 1;
-  for (const line of linesOf(file, text)) {
-    last = line.number;
+  for (let start = 0, number = 1; start < text.length;) {
+    if (table) {
+      // Plain rows go fast; whatever is not plain is read, or refused, by the strict way below.
+      const run = readPlainRows(text, start, table.data, table.filled);
+      table.filled = run.filled;
+      number += run.rows;
+      last = Math.max(last, number - 1);
+      start = run.next;
+      if (start >= text.length) break;
+    }
+    const { line, next } = lineAt(file, text, number, start);
+    last = number++;
+    start = next;
     if (line.text.length > longestLine)
       line.fail(longestLine + 1, `line longer than ${longestLine} characters`);
     if (line.words.length === 0) continue;

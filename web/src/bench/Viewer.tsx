@@ -73,9 +73,8 @@ export function Viewer({ plate, profile, shot }: CurrentPlate) {
   const split = !g ? 0 : before ? g.width : wipe ? g.origin[0] + wipeAt * g.shownWidth : 0;
   const trimmed = Object.values(shot).some((v) => v !== 0);
   const [drawn, setDrawn] = useState('');
-  const tag = `${plate.id} ${view} ${(view === 'look' ? cubes.look : cubes.normalised)?.key ?? ''} ${JSON.stringify(shot)} ${split}`;
-
-  const place = JSON.stringify(g);
+  const cubeKey = (view === 'look' ? cubes.look : cubes.normalised)?.key ?? '';
+  const tag = `${plate.id} ${view} ${cubeKey} ${JSON.stringify(shot)} ${split} ${JSON.stringify(g)}`;
 
   useEffect(() => {
     if (!renderer || !g || !pixels || after === undefined || beforeCube === undefined) return;
@@ -90,8 +89,8 @@ export function Viewer({ plate, profile, shot }: CurrentPlate) {
     return () => {
       current = false;
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the tag and the geometry stand for their parts
-  }, [renderer, pixels, after, beforeCube, tag, surround, place]);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the tag stands for its parts
+  }, [renderer, pixels, after, beforeCube, tag, surround]);
 
   const pan = useRef<{ x: number; y: number; centre: readonly [number, number] } | null>(null);
   const onPointerDown = (e: PointerEvent) => {

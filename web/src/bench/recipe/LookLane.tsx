@@ -8,14 +8,14 @@ import { LaneHead } from './LaneHead.tsx';
 import { StepRow } from './StepRow.tsx';
 
 const select =
-  'bg-transparent text-t1 border-b border-transparent hover:border-g5 text-[12px] [&>option]:bg-g3';
+  'appearance-none bg-transparent text-t1 border-b border-g4 hover:border-g5 text-[12px] [&>option]:bg-g3';
 
 function RenderingRow() {
   const rendering = useDocument((s) => s.look.rendering);
   const set = (change: Partial<Rendering>) =>
     editLook((look) => ({ ...look, rendering: { ...look.rendering, ...change } }));
   return (
-    <div className="px-3 h-[26px] flex items-center gap-1 text-[12px] border-t border-g3 mt-1">
+    <div className="px-3 h-[26px] flex items-center gap-3 text-[12px] border-t border-g3 mt-1">
       <span
         className="text-t2 flex-1"
         title="The display the look is made for; part of the cube, common to look and conversion"

@@ -90,7 +90,7 @@ const fields: { key: keyof Zone; label: string; step: number; digits: number }[]
 export function TintPad(props: TintPadProps) {
   const { step, name, zone, selected } = props;
   return (
-    <div className="flex gap-2 items-start" role="group" aria-label={zoneLabels[name]}>
+    <div className="flex gap-1.5 items-start" role="group" aria-label={zoneLabels[name]}>
       <Pad {...props} />
       <div className="flex flex-col text-[11.5px] leading-[15px]">
         <button
@@ -102,7 +102,7 @@ export function TintPad(props: TintPadProps) {
         </button>
         {fields.map(({ key, label, ...f }) => (
           <span key={key} className="flex items-baseline">
-            <span aria-hidden className="num text-t3 w-[54px]">
+            <span aria-hidden className="text-t3 text-[11px] w-[40px]">
               {label}
             </span>
             <NumberField

@@ -17,7 +17,7 @@ export function LaterStation({ station }: { station: Station }) {
         </ul>
         <p className="text-t3 pt-5 text-[13px]">
           This station is not built yet; nothing here can be used.{' '}
-          <Link className="text-violet hover:underline" to={`/${project.id}/look`}>
+          <Link className="text-violet underline underline-offset-2" to={`/${project.id}/look`}>
             Go to the look bench
           </Link>
         </p>

@@ -1,0 +1,48 @@
+/** `npm run shots`: takes the pictures in docs/screenshots from a fresh demo, one of each main view. */
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { chromium, type Page } from '@playwright/test';
+import config from '../playwright.config.ts';
+import { Bench } from './bench.ts';
+import { startDemo } from './demoServer.ts';
+
+const folder = process.env.DUSK_SHOTS ?? fileURLToPath(new URL('../../docs/screenshots', import.meta.url));
+
+type Shot = (page: Page, bench: Bench) => Promise<void>;
+
+const shots: Record<string, Shot> = {
+  'look-bench': async (page, bench) => {
+    await bench.open();
+    await page.keyboard.press('w');
+    await bench.reading('Skin hue').click();
+    await bench.drawn();
+  },
+  'export-proof': async (page, bench) => {
+    await bench.open();
+    await bench.button('Export cube').click();
+    await bench.button('Bake and prove').click();
+    await page.getByTestId('proof').waitFor({ timeout: 60_000 });
+  },
+};
+
+const wanted = process.argv.slice(2);
+const server = await startDemo(mkdtempSync(join(tmpdir(), 'dusk-shots-')), 0);
+const { viewport, launchOptions } = config.use!;
+const browser = await chromium.launch(launchOptions!);
+try {
+  for (const [name, prepare] of Object.entries(shots)) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue;
+    const page = await browser.newPage({ viewport: viewport! });
+    await prepare(page, new Bench(page, server.url));
+    // Thumbnails come last; they are made behind the picture.
+    await page.waitForTimeout(1500);
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+    process.stdout.write(`${name}.png\n`);
+    await page.close();
+  }
+} finally {
+  await browser.close();
+  await server.stop();
+}
