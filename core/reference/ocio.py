@@ -23,6 +23,14 @@ def build(spec):
         return t
     if kind == "exponent":
         return ocio.ExponentTransform([spec["gamma"]] * 3 + [1.0])
+    if kind == "logAffine":
+        t = ocio.LogAffineTransform()
+        t.setBase(spec["base"])
+        t.setLogSideSlopeValue([spec["logSideSlope"]] * 3)
+        t.setLogSideOffsetValue([spec["logSideOffset"]] * 3)
+        t.setLinSideSlopeValue([spec["linSideSlope"]] * 3)
+        t.setLinSideOffsetValue([spec["linSideOffset"]] * 3)
+        return t
     if kind == "gamutCompression":
         return ocio.FixedFunctionTransform(ocio.FIXED_FUNCTION_ACES_GAMUT_COMP_13, spec["params"])
     if kind == "group":

@@ -25,6 +25,34 @@ export function checkDocument<S extends z.ZodType>(schema: S, value: unknown, fi
 const describe = (issue: z.core.$ZodIssue) =>
   `${issue.path.map(String).join('.') || 'document'}: ${issue.message}`;
 
+/** Migrations by the version they start from; each returns the document one version on. */
+export type Migrations = Record<number, (document: Record<string, unknown>) => Record<string, unknown>>;
+
+/**
+ * Brings a document of the right kind to the version this program reads.
+ * Throws a DocumentError for another kind or a version that cannot be reached.
+ */
+export function migrate(
+  value: unknown,
+  {
+    kind,
+    version,
+    migrations,
+    file,
+  }: { kind: string; version: number; migrations: Migrations; file: string },
+): Record<string, unknown> {
+  let document = value as Record<string, unknown> | null;
+  if (typeof document !== 'object' || document === null || document.kind !== kind)
+    throw new DocumentError(file, [`kind: not a ${kind.split('/')[1]} document (kind "${kind}" expected)`]);
+  for (let at = document.schemaVersion; typeof at === 'number' && migrations[at]; at = document.schemaVersion)
+    document = migrations[at](document);
+  if (document.schemaVersion !== version)
+    throw new DocumentError(file, [
+      `schemaVersion: this program reads version ${version}, the document says ${JSON.stringify(document.schemaVersion)}`,
+    ]);
+  return document;
+}
+
 /** Parses JSON text. Throws a DocumentError with line and column where the text is not JSON. */
 export function parseJson(text: string, file: string): unknown {
   try {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { checkDocument, DocumentError } from '../document.ts';
+import { checkDocument, DocumentError, migrate, type Migrations } from '../document.ts';
 import { rgbToXyz } from '../colour/rgbSpace.ts';
 import { curveSchema } from './curves/index.ts';
 
@@ -19,14 +19,22 @@ const sensitivitySchema = z.strictObject({
   readNoise: z.number().min(0).default(4),
 });
 
-const checkRow = z.strictObject({
-  reflectance: z.number().meta({ unit: '%' }),
-  code10: z.number().meta({ label: '10-bit full' }),
+/** One row of the table printed in a maker's document: an exposure, and the value it is said to have. */
+export const checkRowSchema = z.strictObject({
+  /** Reflectance in %, or stops from mid-grey. */
+  at: z.number(),
+  by: z.enum(['reflectance', 'stops']),
+  value: z.number(),
+  /** 10-bit: 0–1023 of all codes. percent: 0 at the black code of the range, 100 at the white code. code: 0–1. */
+  unit: z.enum(['10-bit', 'percent', 'code']),
 });
+export type CheckRow = z.output<typeof checkRowSchema>;
+
+export const profileSchemaVersion = 2;
 
 export const profileSchema = z.strictObject({
   kind: z.literal('velvet-dusk/profile'),
-  schemaVersion: z.literal(1),
+  schemaVersion: z.literal(profileSchemaVersion),
   id,
   name: z.string().min(1),
   camera: z.string().default(''),
@@ -42,7 +50,7 @@ export const profileSchema = z.strictObject({
     /** Stops below mid-grey that are still usable. */
     floorStops: z.number().lt(0).min(-20),
   }),
-  checkTable: z.array(checkRow).default([]),
+  checkTable: z.array(checkRowSchema).max(200).default([]),
   notes: z.string().default(''),
   citation: z.string().default(''),
 });
@@ -50,12 +58,36 @@ export const profileSchema = z.strictObject({
 /** How a camera encodes light: the document behind every plate and every camera LUT. */
 export type Profile = z.output<typeof profileSchema>;
 
+interface FirstTable {
+  checkTable?: { reflectance: number; code10: number }[];
+}
+
+/** Migrations by the version they start from; each returns the document one version on. */
+const migrations: Migrations = {
+  1: (document) => ({
+    ...document,
+    schemaVersion: 2,
+    checkTable: ((document as FirstTable).checkTable ?? []).map(({ reflectance, code10 }) => ({
+      at: reflectance,
+      by: 'reflectance',
+      value: code10,
+      unit: '10-bit',
+    })),
+  }),
+};
+
 /**
- * Checks a parsed profile document. @param file the name used in errors.
+ * Checks a parsed profile document, migrating older versions first. @param file the name used in errors.
  * Throws a DocumentError for a wrong field, another schema version, or primaries that lie on one line.
  */
 export function parseProfile(value: unknown, file: string): Profile {
-  const profile = checkDocument(profileSchema, value, file);
+  const document = migrate(value, {
+    kind: 'velvet-dusk/profile',
+    version: profileSchemaVersion,
+    migrations,
+    file,
+  });
+  const profile = checkDocument(profileSchema, document, file);
   try {
     rgbToXyz(profile);
   } catch {

@@ -73,3 +73,23 @@ test('a warm balance error reddens a grey card', () => {
   expect(linear[0]).toBeGreaterThan(linear[1]);
   expect(linear[1]).toBeGreaterThan(linear[2]);
 });
+
+test('8 and 12 bits are written as whole codes of their depth, on one signal', () => {
+  for (const bitDepth of [8, 12] as const) {
+    const top = 2 ** bitDepth - 1;
+    const code = record(card(0.3, 300), bt709, heron, { exposure: 0, seed: 2, noise: 0, bitDepth });
+    code.forEach((v) => expect(v * top).toBeCloseTo(Math.round(heron.encode(0.3) * top), 3));
+  }
+});
+
+test('pushed above its base the sensor clips higher, as far as the code goes; pulled, lower', () => {
+  const bright = (sensitivity: number) => {
+    const code = record(card(stopsToLinear(12), 1), bt709, heron, { exposure: 0, sensitivity, seed: 1 });
+    return Math.log2(heron.decode(code[0]) / 0.18);
+  };
+  expect(bright(800)).toBeCloseTo(6.5, 1);
+  expect(bright(400)).toBeCloseTo(5.5, 1);
+  expect(bright(1130)).toBeCloseTo(7, 1);
+  expect(bright(1600)).toBeCloseTo(Math.log2(heron.decode(1) / 0.18), 2);
+  expect(bright(3200)).toBeCloseTo(6.5, 1);
+});

@@ -5,6 +5,7 @@ import { balanceMatrix } from '../look/shot.ts';
 import type { Codec } from './codec.ts';
 import { midGrey, stopsToLinear } from './exposure.ts';
 import { normals, seeded } from './random.ts';
+import { sensorAt } from './sensitivity.ts';
 
 export interface Recording {
   /** Stops by which the shot is over (+) or under (−). */
@@ -17,22 +18,15 @@ export interface Recording {
   seed: number;
   /** 0 switches noise off; 1 is the sensor's own. */
   noise?: number | undefined;
-}
-
-/** Photons and read noise at a chosen EI: the nearest base at or below it, fewer photons above that base. */
-function noiseModel(codec: Codec, sensitivity: number | undefined) {
-  const bases = [...codec.profile.sensitivities].sort((a, b) => a.base - b.base);
-  if (bases.length === 0) return { photons: 2500, read: 4 };
-  const ei = sensitivity ?? bases[0].base;
-  const base = bases.findLast((s) => s.base <= ei) ?? bases[0];
-  return { photons: (base.photonsAtGrey * base.base) / ei, read: base.readNoise };
+  /** Bits written; without them, the profile's own. */
+  bitDepth?: 8 | 10 | 12 | undefined;
 }
 
 /**
  * The sensor stand-in: records a scene-linear picture as a camera would. Balance error, camera primaries,
- * exposure, photon and read noise, clip, curve, quantisation at the profile's depth and range.
+ * exposure, photon and read noise, clip, curve, quantisation at the chosen depth in the profile's range.
  * @param rgb interleaved scene-linear RGB of `scene`; not changed.
- * @returns code values 0–1 of all codes, each a whole code at the profile's bit depth.
+ * @returns code values 0–1 of all codes, each a whole code at the depth written.
  */
 export function record(rgb: Float32Array, scene: RgbSpace, codec: Codec, settings: Recording): Float32Array {
   const out = Float32Array.from(rgb);
@@ -41,12 +35,13 @@ export function record(rgb: Float32Array, scene: RgbSpace, codec: Codec, setting
   transformBuffer(multiply(codec.fromWorking, balanceMatrix(error), toWorking), out);
 
   const gain = 2 ** settings.exposure;
-  const clip = stopsToLinear(codec.profile.sensor.clipStops);
-  const { photons, read } = noiseModel(codec, settings.sensitivity);
+  const sensor = sensorAt(codec, settings.sensitivity);
+  const clip = stopsToLinear(sensor.clipStops);
+  const read = sensor.readNoise;
   const amount = settings.noise ?? 1;
   const normal = normals(seeded(settings.seed));
-  const perUnit = photons / midGrey;
-  const top = 2 ** codec.profile.bitDepth - 1;
+  const perUnit = sensor.photonsAtGrey / midGrey;
+  const top = 2 ** (settings.bitDepth ?? codec.profile.bitDepth) - 1;
   for (let i = 0; i < out.length; i++) {
     const light = out[i] * gain;
     const electrons = Math.max(light, 0) * perUnit;

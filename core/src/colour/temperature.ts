@@ -23,15 +23,15 @@ export function planckianUv(kelvin: number): Uv {
   ];
 }
 
-/** Unit tangent of the locus toward higher mired, and the normal on which Duv is counted (up is green). */
-function frame(kelvin: number): { normal: Uv; tangent: Uv } {
+/** Unit direction of the locus toward higher mired, and the one across it, on which Duv is counted (up is green). */
+function frame(kelvin: number): { across: Uv; along: Uv } {
   const a = planckianUv(kelvin * 1.001);
   const b = planckianUv(kelvin * 0.999);
   const du = b[0] - a[0];
   const dv = b[1] - a[1];
   const length = Math.hypot(du, dv);
-  const tangent: Uv = [du / length, dv / length];
-  return { tangent, normal: [-tangent[1], tangent[0]] };
+  const along: Uv = [du / length, dv / length];
+  return { along, across: [-along[1], along[0]] };
 }
 
 /** A light as photographers count it: mired (1e6 / kelvin) and Duv, the distance from the locus, + is greener. */
@@ -43,8 +43,8 @@ export interface Light {
 export function lightToXy({ mired, duv }: Light): Xy {
   const kelvin = 1e6 / mired;
   const [u, v] = planckianUv(kelvin);
-  const { normal } = frame(kelvin);
-  return uvToXy([u + duv * normal[0], v + duv * normal[1]]);
+  const { across } = frame(kelvin);
+  return uvToXy([u + duv * across[0], v + duv * across[1]]);
 }
 
 /** The mired and Duv of a chromaticity: the foot of its perpendicular on the locus, by bisection. */
@@ -58,11 +58,11 @@ export function xyToLight(xy: Xy): Light {
   };
   for (let i = 0; i < 60; i++) {
     const middle = (low + high) / 2;
-    const { du, dv, tangent } = offset(middle);
-    if (du * tangent[0] + dv * tangent[1] > 0) low = middle;
+    const { du, dv, along } = offset(middle);
+    if (du * along[0] + dv * along[1] > 0) low = middle;
     else high = middle;
   }
   const mired = (low + high) / 2;
-  const { du, dv, normal } = offset(mired);
-  return { mired, duv: du * normal[0] + dv * normal[1] };
+  const { du, dv, across } = offset(mired);
+  return { mired, duv: du * across[0] + dv * across[1] };
 }

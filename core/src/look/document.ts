@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { checkDocument, DocumentError } from '../document.ts';
+import { checkDocument, migrate, type Migrations } from '../document.ts';
 import { renderingSchema } from '../render/rendering.ts';
 import { stepDefinition, stepDefinitions } from './steps/index.ts';
 
@@ -41,26 +41,15 @@ export const lookSchema = z.strictObject({
 export type Look = z.output<typeof lookSchema>;
 export type LookStep = Look['steps'][number];
 
-/** Migrations by the version they start from; each returns the document one version on. None yet. */
-const migrations: Record<number, (document: Record<string, unknown>) => Record<string, unknown>> = {};
+/** Migrations by the version they start from. None yet. */
+const migrations: Migrations = {};
 
 /**
  * Checks a parsed look document, migrating older versions first. @param file the name used in errors.
  * Throws a DocumentError for another kind of document, an unknown version or a wrong field.
  */
 export function parseLook(value: unknown, file: string): Look {
-  let document = value as Record<string, unknown> | null;
-  if (typeof document !== 'object' || document === null || document.kind !== 'velvet-dusk/look')
-    throw new DocumentError(file, ['kind: not a look document (kind "velvet-dusk/look" expected)']);
-  let version = document.schemaVersion;
-  while (typeof version === 'number' && migrations[version]) {
-    document = migrations[version](document);
-    version = document.schemaVersion;
-  }
-  if (version !== lookSchemaVersion)
-    throw new DocumentError(file, [
-      `schemaVersion: this program reads version ${lookSchemaVersion}, the document says ${JSON.stringify(version)}`,
-    ]);
+  const document = migrate(value, { kind: 'velvet-dusk/look', version: lookSchemaVersion, migrations, file });
   return checkDocument(lookSchema, document, file);
 }
 

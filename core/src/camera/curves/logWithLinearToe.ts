@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { acescctParams } from '../../colour/transfer/acescct.ts';
 import { cameraLog } from '../../colour/transfer/cameraLog.ts';
 import { defineFamily } from './family.ts';
 
@@ -21,5 +22,6 @@ export const logWithLinearToe = defineFamily({
     message: 'linSideSlope × linSideBreak + linSideOffset must be above 0, or the log has no value there',
   }),
   make: cameraLog,
+  example: { family: 'logWithLinearToe', ...acescctParams },
   citation: 'Common LUT Format, Academy S-2014-006: cameraLinToLog',
 });

@@ -29,5 +29,6 @@ export const videoGamma = defineFamily({
     p.standard === 'power'
       ? powerToe({ gamma: p.gamma!, a: 0, slope: 1, linearBreak: 0 })
       : standards[p.standard],
+  example: { family: 'videoGamma', standard: 'bt709' },
   citation: 'ITU-R BT.709-6 item 1.2; ITU-R BT.1886 annex 1; IEC 61966-2-1',
 });

@@ -1,0 +1,35 @@
+import { z } from 'zod';
+import { mirrored } from '../../colour/transfer/mirrored.ts';
+import { defineFamily } from './family.ts';
+
+/** A logarithm for light from 0 up, turned about its own black point for what lies below. */
+export const mirroredLog = defineFamily({
+  id: 'mirroredLog',
+  label: 'Mirrored log',
+  schema: z.strictObject({
+    family: z.literal('mirroredLog'),
+    base: z.number().gt(1).default(10).meta({ label: 'Base' }),
+    logSideSlope: z.number().gt(0).meta({ label: 'Log-side slope' }),
+    logSideOffset: z.number().meta({ label: 'Log-side offset' }),
+    linSideSlope: z.number().gt(0).meta({ label: 'Lin-side slope' }),
+    linSideOffset: z.number().gt(0).default(1).meta({ label: 'Lin-side offset' }),
+  }),
+  make({ base, logSideSlope, logSideOffset, linSideSlope, linSideOffset }) {
+    const k = logSideSlope / Math.log(base);
+    const inside = (x: number) => linSideSlope * x + linSideOffset;
+    return mirrored({
+      forward: (x) => k * Math.log(inside(x)) + logSideOffset,
+      inverse: (y) => (Math.exp((y - logSideOffset) / k) - linSideOffset) / linSideSlope,
+      derivative: (x) => (k * linSideSlope) / inside(x),
+    });
+  },
+  example: {
+    family: 'mirroredLog',
+    base: 10,
+    logSideSlope: 0.3,
+    logSideOffset: 0.07,
+    linSideSlope: 28,
+    linSideOffset: 1,
+  },
+  citation: 'Stated formula; no published instance',
+});
