@@ -82,7 +82,8 @@ export function exposureCard(profile: Profile, rendering: Rendering, settings: C
     const recordedStops = stops + lightOffset;
     const held = Math.min(reflectance * 2 ** lightOffset, midGrey * 2 ** clipStops);
     const code = Math.min(Math.max(codec.encode(held), 0), 1);
-    const lost = recordedStops >= clipStops ? 'clipped' : recordedStops <= floorStops ? 'under the floor' : null;
+    const lost =
+      recordedStops >= clipStops ? 'clipped' : recordedStops <= floorStops ? 'under the floor' : null;
     const monitored = shown(held * 2 ** -monitorOffset);
     return { id, label, stops, recordedStops, recorded: levels3(code, codeToSignal(code, codec.levels)), converted: shown(held), monitored, lost }; // prettier-ignore
   });

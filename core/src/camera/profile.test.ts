@@ -76,7 +76,11 @@ test('the table counts stops, reflectances and three scales', () => {
 });
 
 test('a document of the first version is read, its table carried over', () => {
-  const first = { ...read('heron.json'), schemaVersion: 1, checkTable: [{ reflectance: 18, code10: 408.27 }] };
+  const first = {
+    ...read('heron.json'),
+    schemaVersion: 1,
+    checkTable: [{ reflectance: 18, code10: 408.27 }],
+  };
   expect(parseProfile(first, 'old').checkTable).toEqual([
     { at: 18, by: 'reflectance', value: 408.27, unit: '10-bit' },
   ]);

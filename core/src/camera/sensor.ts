@@ -1,4 +1,4 @@
-import { multiply, transformBuffer } from '../colour/matrix.ts';
+import { invert, multiply, transformBuffer } from '../colour/matrix.ts';
 import { rgbToRgb, type RgbSpace } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
 import { balanceMatrix } from '../look/shot.ts';
@@ -12,7 +12,7 @@ export interface Recording {
   exposure: number;
   /** EI the camera is set to; without one, its first base. */
   sensitivity?: number | undefined;
-  /** Colour error of the light, as a filter before the lens: + mired is warmer, + Duv greener. */
+  /** How far the light is from the white the camera is set to: + mired is warmer, + Duv greener. */
   balance?: { mired: number; duv: number } | undefined;
   /** Seed of the noise. The same seed gives the same frame. */
   seed: number;
@@ -31,8 +31,10 @@ export interface Recording {
 export function record(rgb: Float32Array, scene: RgbSpace, codec: Codec, settings: Recording): Float32Array {
   const out = Float32Array.from(rgb);
   const toWorking = rgbToRgb(scene, working);
-  const error = settings.balance ?? { mired: 0, duv: 0 };
-  transformBuffer(multiply(codec.fromWorking, balanceMatrix(error), toWorking), out);
+  const { mired, duv } = settings.balance ?? { mired: 0, duv: 0 };
+  // The light is off by so much from what the camera takes for white: what a trim the other way takes back.
+  const error = invert(balanceMatrix({ mired: -mired, duv: -duv }));
+  transformBuffer(multiply(codec.fromWorking, error, toWorking), out);
 
   const gain = 2 ** settings.exposure;
   const sensor = sensorAt(codec, settings.sensitivity);

@@ -11,3 +11,11 @@ export function xyzToLab(xyz: Vec3, white: Vec3): [number, number, number] {
   const fz = f(xyz[2] / white[2]);
   return [116 * fy - 16, 500 * (fx - fy), 200 * (fy - fz)];
 }
+
+const fInverse = (t: number) => (t ** 3 > epsilon ? t ** 3 : (116 * t - 16) / kappa);
+
+/** CIE 1976 L*a*b* → XYZ, in the scale of the white. */
+export function labToXyz([L, a, b]: Vec3, white: Vec3): [number, number, number] {
+  const fy = (L + 16) / 116;
+  return [fInverse(fy + a / 500) * white[0], fInverse(fy) * white[1], fInverse(fy - b / 200) * white[2]];
+}

@@ -91,7 +91,7 @@ test('shot: at rest it is the identity; warm is redder, and K goes up as the pic
 });
 
 test('a trim in code, then the pipeline, is the pipeline with the trim', () => {
-  const shot = { exposure: 0.7, mired: 25, duv: -0.004 };
+  const shot = { exposure: 0.7, mired: 25, duv: -0.004, black: 0.4 };
   const code = Float32Array.from([0.3, 0.4, 0.5, 0.42, 0.38, 0.33]);
   const together = Float32Array.from(code);
   compilePipeline({ profile: heron, look: slackWater, shot }).run(together);
@@ -103,7 +103,7 @@ test('a trim in code, then the pipeline, is the pipeline with the trim', () => {
 });
 
 test('the shot tables of the viewer are the shot lane within a tenth of a 10-bit code', () => {
-  const shot = { exposure: 0.7, mired: 25, duv: -0.004 };
+  const shot = { exposure: 0.7, mired: 25, duv: -0.004, black: 0.4 };
   const t = shotTables(heron, shot);
   const read = (row: number, at: number) => {
     const x = Math.min(Math.max(at, 0), 1) * (t.size - 1);
@@ -114,7 +114,9 @@ test('the shot tables of the viewer are the shot lane within a tenth of a 10-bit
   const [low, high, offset] = t.encodeSpan;
   for (let code = 0.08; code < 0.92; code += 0.013) {
     const exact = Float32Array.from([code, code * 0.9, code * 1.05]);
-    const lin = transform(t.matrix, [read(0, exact[0]), read(0, exact[1]), read(0, exact[2])]);
+    const lin = transform(t.matrix, [read(0, exact[0]), read(0, exact[1]), read(0, exact[2])]).map(
+      (v) => v - t.black,
+    );
     const table = lin.map((x) => read(1, (Math.log2(Math.max(x + offset, 1e-9)) - low) / (high - low)));
     trimCode(compilePipeline({ profile: heron, look: slackWater }).codec, shot)(exact);
     table.forEach((v, i) =>

@@ -4,7 +4,7 @@ import { multiply, transformBuffer } from '../colour/matrix.ts';
 import { compileRendering, type CompiledRendering } from '../render/rendering.ts';
 import { compileLook } from './compile.ts';
 import type { Look } from './document.ts';
-import { neutralShot, type Shot, shotMatrix } from './shot.ts';
+import { neutralShot, type Shot, shotBlack, shotMatrix } from './shot.ts';
 
 /**
  * The whole way from camera code to display code, in three parts that each work on interleaved RGB in place.
@@ -41,11 +41,13 @@ export function compilePipeline({
 }: PipelineParts): Pipeline {
   const codec = makeCodec(profile);
   const toWorking = multiply(shotMatrix(shot), codec.toWorking);
+  const black = shotBlack(shot);
   const rendering = compileRendering(look.rendering);
   const lane = withLook ? compileLook(look) : { run: () => {}, notes: [] };
   const input = (rgb: Float32Array) => {
     mapBuffer(rgb, codec.decode);
     transformBuffer(toWorking, rgb);
+    if (black !== 0) mapBuffer(rgb, (x) => x - black);
   };
   return {
     codec,
@@ -65,9 +67,10 @@ export function compilePipeline({
 /** Puts the shot lane into camera code: code → light → trimmed → code, held to 0–1 as a recording is. */
 export function trimCode(codec: Codec, shot: Shot): (rgb: Float32Array) => void {
   const m = multiply(codec.fromWorking, shotMatrix(shot), codec.toWorking);
+  const black = shotBlack(shot);
   return (rgb) => {
     mapBuffer(rgb, codec.decode);
     transformBuffer(m, rgb);
-    mapBuffer(rgb, (x) => Math.min(Math.max(codec.encode(x), 0), 1));
+    mapBuffer(rgb, (x) => Math.min(Math.max(codec.encode(x - black), 0), 1));
   };
 }

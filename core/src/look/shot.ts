@@ -10,10 +10,12 @@ export const shotSchema = z.strictObject({
   exposure: z.number().min(-8).max(8).default(0).meta({ label: 'Exposure', unit: 'st', step: 0.05 }),
   mired: z.number().min(-150).max(150).default(0).meta({ label: 'Warmth', unit: 'mired', step: 1 }),
   duv: z.number().min(-0.05).max(0.05).default(0).meta({ label: 'Green', unit: 'Duv', step: 0.001 }),
+  /** Light taken off every channel after the rest, in % reflectance: haze and flare. */
+  black: z.number().min(-2).max(10).default(0).meta({ label: 'Haze', unit: '%', step: 0.05 }),
 });
 export type Shot = z.output<typeof shotSchema>;
 
-export const neutralShot: Shot = { exposure: 0, mired: 0, duv: 0 };
+export const neutralShot: Shot = { exposure: 0, mired: 0, duv: 0, black: 0 };
 
 const whiteLight = xyToLight(working.white);
 
@@ -37,3 +39,6 @@ export function shotMatrix(shot: Shot): Mat3 {
   const gain = 2 ** shot.exposure;
   return balanceMatrix(shot).map((x) => x * gain) as unknown as Mat3;
 }
+
+/** What a shot takes off every channel, scene-linear. White-balanced spaces share it: a grey is a grey in each. */
+export const shotBlack = (shot: Shot) => shot.black / 100;

@@ -1,7 +1,7 @@
 import { makeCodec } from '../camera/codec.ts';
 import type { Profile } from '../camera/profile.ts';
 import { type Mat3, multiply } from '../colour/matrix.ts';
-import { type Shot, shotMatrix } from './shot.ts';
+import { type Shot, shotBlack, shotMatrix } from './shot.ts';
 
 /**
  * The shot lane as tables, for a graphics processor that cannot run the curve itself: decode over code 0–1,
@@ -15,6 +15,8 @@ export interface ShotTables {
   encodeSpan: readonly [low: number, high: number, offset: number];
   /** Camera-linear to camera-linear, row by row. */
   matrix: Mat3;
+  /** Taken off each camera-linear channel after the matrix. */
+  black: number;
 }
 
 const size = 4096;
@@ -32,5 +34,5 @@ export function shotTables(profile: Profile, shot: Shot): ShotTables {
     data[size + i] = codec.encode(2 ** (low + t * (high - low)) - offset);
   }
   const matrix = multiply(codec.fromWorking, shotMatrix(shot), codec.toWorking);
-  return { size, data, decodeSpan: [0, 1], encodeSpan: [low, high, offset], matrix };
+  return { size, data, decodeSpan: [0, 1], encodeSpan: [low, high, offset], matrix, black: shotBlack(shot) };
 }

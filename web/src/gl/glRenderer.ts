@@ -94,6 +94,7 @@ export function makeGlRenderer(canvas: HTMLCanvasElement): Renderer {
         split: d.split,
         trimmed: d.plate.trimmed,
         trimMatrix: [m[0], m[3], m[6], m[1], m[4], m[7], m[2], m[5], m[8]],
+        trimBlack: t.black,
         decodeSpan: t.decodeSpan,
         encodeSpan: t.encodeSpan,
         surround: [d.surround, d.surround, d.surround],

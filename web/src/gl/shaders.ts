@@ -24,6 +24,7 @@ uniform bool trimmed;     // apply the shot lane
 uniform bool afterRaw;    // show the code as recorded
 uniform bool beforeRaw;
 uniform mat3 trimMatrix;  // camera-linear to camera-linear
+uniform float trimBlack;  // taken off after it
 uniform vec2 decodeSpan;  // code range of the decode table
 uniform vec3 encodeSpan;  // low and high of log2(linear + offset), offset
 uniform vec3 surround;
@@ -47,7 +48,7 @@ float encodeLinear(float x) {
 }
 
 vec3 trim(vec3 code) {
-  vec3 light = trimMatrix * vec3(decodeCode(code.r), decodeCode(code.g), decodeCode(code.b));
+  vec3 light = trimMatrix * vec3(decodeCode(code.r), decodeCode(code.g), decodeCode(code.b)) - trimBlack;
   return clamp(vec3(encodeLinear(light.r), encodeLinear(light.g), encodeLinear(light.b)), 0.0, 1.0);
 }
 

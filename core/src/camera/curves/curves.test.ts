@@ -102,7 +102,13 @@ describe.each(curveFamilies.map((f) => [f.id, f] as const))('%s', (id, family) =
 
 describe('published values', () => {
   test('ST 2084: 100, 203 and 1000 cd/m² (the design’s list; SMPTE ST 2084 formula)', () => {
-    for (const [nits, signal] of [[100, 0.508078], [203, 0.580689], [1000, 0.751827], [10000, 1]]) // prettier-ignore
+    for (const [nits, signal] of [
+      [100, 0.508078],
+      [203, 0.580689],
+      [1000, 0.751827],
+      [10000, 1],
+    ])
+      // prettier-ignore
       expect(pqCurve.forward(nits / 10_000)).toBeCloseTo(signal, 6);
   });
 

@@ -19,7 +19,7 @@ interface Wrapped {
 function unwrap(schema: z.ZodType): { inner: z.ZodType; optional: boolean } {
   let inner = schema;
   let optional = false;
-  for (let def = (inner as unknown as Wrapped).def; def.innerType; ) {
+  for (let def = (inner as unknown as Wrapped).def; def.innerType;) {
     optional ||= def.type === 'optional';
     inner = def.innerType;
     def = (inner as unknown as Wrapped).def;

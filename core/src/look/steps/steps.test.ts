@@ -68,7 +68,8 @@ describe.each(stepDefinitions.map((d) => d.id))('%s', (id) => {
         const buffer = Float32Array.from(rgb);
         compiled.run(buffer);
         compiled.inverse(buffer);
-        return buffer.every((v, i) => Math.abs(v - rgb[i]) < 2e-3 * Math.max(0.05, rgb[i]));
+        // Float32 carries a colour as a whole: its small channels lose what its large one costs.
+        return buffer.every((v, i) => Math.abs(v - rgb[i]) < 2e-3 * Math.max(0.05, ...rgb));
       }),
     );
   });

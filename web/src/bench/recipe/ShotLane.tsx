@@ -6,7 +6,7 @@ import { NumberField } from '../../ui/NumberField.tsx';
 import type { CurrentPlate } from '../useBench.ts';
 import { LaneHead } from './LaneHead.tsx';
 
-const digits: Record<keyof Shot, number> = { exposure: 2, mired: 0, duv: 3 };
+const digits: Record<keyof Shot, number> = { exposure: 2, mired: 0, duv: 3, black: 2 };
 
 function Field({ plateId, shot, name }: { plateId: string; shot: Shot; name: keyof Shot }) {
   return (
@@ -35,6 +35,7 @@ export function ShotLane({ plate, shot }: CurrentPlate) {
       </LaneHead>
       <div className="px-3 h-6 flex items-center justify-between">
         <Field plateId={plate.id} shot={shot} name="exposure" />
+        <Field plateId={plate.id} shot={shot} name="black" />
         <span className="num text-t3" title="The light this balance takes for white">
           white {Math.round(light.kelvin)} K
         </span>

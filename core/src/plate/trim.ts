@@ -1,0 +1,118 @@
+import type { Codec } from '../camera/codec.ts';
+import { midGrey } from '../camera/exposure.ts';
+import { transform, type Vec3 } from '../colour/matrix.ts';
+import { rgbToXyz } from '../colour/rgbSpace.ts';
+import { working } from '../colour/spaces/index.ts';
+import { xyToLight } from '../colour/temperature.ts';
+import { type Shot, shotBlack, shotMatrix, shotSchema } from '../look/shot.ts';
+import type { CompiledRendering } from '../render/rendering.ts';
+import { type AreaReading, luminanceOf } from './measure.ts';
+
+/** A change of the shot lane, or why there is none. */
+export type TrimAnswer = { change: Partial<Shot>; says: string } | { refused: string };
+
+/** Share of clipped pixels from which a neutral is no neutral any more (common practice: none). */
+const mostClipped = 0.005;
+/** Under this the noise decides, not the light. */
+const darkest = -4.5;
+
+const toXyz = rgbToXyz(working);
+const whiteLight = xyToLight(working.white);
+const stops = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(2)}`;
+
+function unfit(reading: AreaReading): string | undefined {
+  if (reading.clipped > mostClipped)
+    return `${Math.round(reading.clipped * 100)} % of this place is clipped: its colour is the sensor's limit, not the light's.`;
+  if (reading.stops < darkest)
+    return `This place lies ${Math.abs(reading.stops).toFixed(1)} stops under mid-grey: noise would decide the balance.`;
+  return undefined;
+}
+
+const holdTo = (key: keyof Shot, value: number) => {
+  const { minValue, maxValue } = shotSchema.shape[key].def.innerType;
+  return Math.min(Math.max(value, minValue ?? -Infinity), maxValue ?? Infinity);
+};
+const isHeld = (key: keyof Shot, value: number) => holdTo(key, value) !== value;
+
+/** Light of a place after the shot lane, working RGB. */
+export function trimmedLight(reading: AreaReading, shot: Shot): [number, number, number] {
+  const black = shotBlack(shot);
+  return transform(shotMatrix(shot), reading.light).map((v) => v - black) as [number, number, number];
+}
+
+/** White balance that makes a place neutral, in mired and Duv. Refused where it is clipped or too dark. */
+export function balanceFromNeutral(reading: AreaReading): TrimAnswer {
+  const refused = unfit(reading);
+  if (refused) return { refused };
+  const [X, Y, Z] = transform(toXyz, reading.light);
+  const sum = X + Y + Z;
+  const light = xyToLight([X / sum, Y / sum]);
+  const mired = whiteLight.mired - light.mired;
+  const duv = whiteLight.duv - light.duv;
+  if (isHeld('mired', mired) || isHeld('duv', duv))
+    return { refused: `This place asks for ${Math.round(mired)} mired and Duv ${duv.toFixed(3)}: that is no neutral.` };
+  return {
+    change: { mired: Number(mired.toFixed(1)), duv: Number(duv.toFixed(4)) },
+    says: `${stops(mired).replace(/\.\d+/, '')} mired, Duv ${duv.toFixed(3)}`,
+  };
+} // prettier-ignore
+
+/** Exposure that brings a place to a luminance, scene-linear. */
+function exposureTo(reading: AreaReading, shot: Shot, aim: number): TrimAnswer {
+  if (reading.clipped > mostClipped) return { refused: unfit(reading)! };
+  const now = luminanceOf(transform(shotMatrix(shot), reading.light));
+  if (!(now > 0)) return { refused: 'There is no light in this place.' };
+  const exposure = shot.exposure + Math.log2((aim + shotBlack(shot)) / now);
+  if (isHeld('exposure', exposure))
+    return { refused: `It would take ${stops(exposure)} stops, more than a shot can be trimmed.` };
+  return { change: { exposure: Number(exposure.toFixed(3)) }, says: `${stops(exposure)} stops` };
+}
+
+/** Exposure that puts a grey card of 18 % at mid-grey. */
+export const exposureFromGrey = (reading: AreaReading, shot: Shot) => exposureTo(reading, shot, midGrey);
+
+/** Exposure that puts a place at a level of the rendered picture, 0–1: skin at about half scale is common practice. */
+export function exposureForLevel(
+  reading: AreaReading,
+  shot: Shot,
+  rendering: CompiledRendering,
+  level: number,
+): TrimAnswer {
+  return exposureTo(reading, shot, rendering.tone.inverse(rendering.output.curve.inverse(level)));
+}
+
+/** Haze that puts a black place at a level of the rendered picture, 0–1. */
+export function blackForLevel(
+  reading: AreaReading,
+  shot: Shot,
+  rendering: CompiledRendering,
+  level: number,
+): TrimAnswer {
+  const now = luminanceOf(transform(shotMatrix(shot), reading.light));
+  const aim = rendering.tone.inverse(rendering.output.curve.inverse(level));
+  const black = (now - aim) * 100;
+  if (isHeld('black', black))
+    return { refused: `It would take ${black.toFixed(1)} % of light off: this place is not black.` };
+  return { change: { black: Number(black.toFixed(3)) }, says: `haze ${black.toFixed(2)} %` };
+}
+
+/** How level the parade stands on a place: greatest less least channel of the rendered signal, in %. */
+export function paradeSpread(reading: AreaReading, shot: Shot, rendering: CompiledRendering): number {
+  const rgb = Float32Array.from(trimmedLight(reading, shot));
+  rendering.run(rgb);
+  const signal = Array.from(rgb, rendering.toSignal);
+  return (Math.max(...signal) - Math.min(...signal)) * 100;
+}
+
+/** A place as it is shown: display signal, 0–1. */
+export function renderedSignal(light: Vec3, rendering: CompiledRendering): [number, number, number] {
+  const rgb = Float32Array.from(light);
+  rendering.run(rgb);
+  return Array.from(rgb, rendering.toSignal) as [number, number, number];
+}
+
+/** The floor and ceiling a codec and a trim leave, in stops: for the picture of what a trim costs. */
+export function reachAfter(codec: Codec, shot: Shot): { floor: number; clip: number } {
+  const { floorStops, clipStops } = codec.profile.sensor;
+  return { floor: floorStops + shot.exposure, clip: clipStops + shot.exposure };
+}
