@@ -61,6 +61,24 @@ describe('numbers', () => {
   });
 });
 
+describe('profiles from other formats', () => {
+  test('a CLF written here is read back, under another name, as the same curve', () => {
+    expect(dusk('profile', '--profile', 'heron', '--clf', at('heron.clf')).code).toBe(0);
+    const read = ['profile', '--import', at('heron.clf'), '--out', at('mine.json'), '--name', 'My camera'];
+    expect(dusk(...read)).toMatchObject({ code: 0 });
+    const table = (profile: string) => json('profile', '--profile', profile, '--table', '--json').stops;
+    expect(table(at('mine.json'))).toEqual(table('heron'));
+    expect(JSON.parse(readFileSync(at('mine.json'), 'utf8'))).toMatchObject({ id: 'my-camera' });
+  });
+  test('what cannot be read is refused and nothing is written', () => {
+    writeFileSync(at('bad.clf'), '<ProcessList>');
+    const done = dusk('profile', '--import', at('bad.clf'), '--out', at('never.json'));
+    expect(done).toMatchObject({ code: 1, out: '' });
+    expect(done.err).toMatch(/bad\.clf: line 1/);
+    expect(existsSync(at('never.json'))).toBe(false);
+  });
+});
+
 describe('pictures and cubes', () => {
   test('apply takes 8 and 16 bits and writes 16; strength 0 gives the input back', () => {
     const out = at('out.png');

@@ -1,19 +1,37 @@
+import { importProfile } from '@velvet-dusk/core/camera/import/index';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
-import { profileTable } from '@velvet-dusk/core/camera/table';
-import { readProfile } from '../files.ts';
+import { profileTable, type TableRow } from '@velvet-dusk/core/camera/table';
+import { writeClf } from '@velvet-dusk/core/formats/clf/write';
+import { UsageError } from '../errors.ts';
+import { readProfile, readText, writeWhole } from '../files.ts';
 import { Arguments } from '../options.ts';
 import { type Command, printJson } from './command.ts';
 
+/** Reads a profile from another format and writes it as a document; what was assumed goes to stderr. */
+async function importTo(options: Arguments): Promise<void> {
+  const file = options.text('import');
+  const out = options.text('out');
+  const { profile, notes } = importProfile(await readText(file), file, options.optional('name'));
+  for (const note of notes) process.stderr.write(`note: ${note}\n`);
+  await writeWhole(out, `${JSON.stringify(profile, null, 2)}\n`);
+}
+
 export const profileCommand: Command = {
   name: 'profile',
-  usage: '--profile FILE|ID --table --json',
-  summary: 'where stops −8…+8 and reflectances of 0, 2, 18 and 90 % land in a camera encoding',
+  usage:
+    '--profile FILE|ID (--table [--json] | --clf OUT.clf) | --import FILE.clf|FILE.cube|FILE.spi1d --out PROFILE.json [--name NAME]',
+  summary:
+    'shows where stops and reflectances land, writes a profile as CLF, or reads one from another format',
   async run(args) {
-    const options = new Arguments(args, ['profile'], ['table', 'json']);
+    const options = new Arguments(args, ['profile', 'import', 'out', 'name', 'clf'], ['table', 'json']);
+    if (options.optional('import') !== undefined) return importTo(options);
     const profile = await readProfile(options.text('profile'));
+    const clf = options.optional('clf');
+    if (clf !== undefined) return writeWhole(clf, writeClf(profile));
+    if (!options.flag('table')) throw new UsageError('--table, --clf or --import is needed');
     const table = profileTable(makeCodec(profile));
     if (options.flag('json')) return printJson({ profile: profile.id, range: profile.range, ...table });
-    const row = (label: string, r: { code: number; code10: number; percent: number }) =>
+    const row = (label: string, r: TableRow) =>
       process.stdout.write(
         `${label.padStart(8)}  ${r.code.toFixed(6)}  ${r.code10.toFixed(2).padStart(8)}  ${r.percent.toFixed(2).padStart(7)} %\n`,
       );

@@ -1,0 +1,140 @@
+import { invert, type Mat3, multiply, transform, type Vec3 } from '../../colour/matrix.ts';
+import { rgbToXyz, type RgbSpace } from '../../colour/rgbSpace.ts';
+import { ap0, ap1, bt2020, bt709 } from '../../colour/spaces/index.ts';
+import type { Curve } from '../../colour/transfer/cameraLog.ts';
+import { bt709Params } from '../../colour/transfer/bt709.ts';
+import { bt1886Gamma } from '../../colour/transfer/bt1886.ts';
+import { powerToe } from '../../colour/transfer/powerToe.ts';
+import { srgbParams } from '../../colour/transfer/srgb.ts';
+import {
+  type ClfNode,
+  type ExponentNode,
+  isDecodingExponent,
+  isDecodingLog,
+  type LogNode,
+  type ProcessList,
+  runNodes,
+} from '../../formats/clf/nodes.ts';
+import { FormatError } from '../../formats/error.ts';
+import { type CurveParams, curveSchema, makeCurve } from '../curves/index.ts';
+import type { Profile } from '../profile.ts';
+import { levels } from '../range.ts';
+import { type ImportedProfile, primariesNote, profileAround, risingPoints } from './imported.ts';
+
+const near = (a: number, b: number, by = 1e-4) => Math.abs(a - b) <= by;
+
+function logCurve({ style, params }: LogNode): CurveParams {
+  const { linSideBreak, linearSlope, ...rest } = params;
+  const family = style.startsWith('camera') ? 'logWithLinearToe' : 'pureLog';
+  const toe = family === 'pureLog' ? {} : { linSideBreak, ...(linearSlope === undefined ? {} : { linearSlope }) };
+  return curveSchema.parse({ family, ...rest, ...toe });
+} // prettier-ignore
+
+/** A published video curve or a pure power; undefined for a toe no standard has. */
+function exponentCurve({ style, gamma, offset }: ExponentNode): CurveParams | undefined {
+  if (style.startsWith('basic'))
+    return near(gamma, bt1886Gamma, 1e-9)
+      ? { family: 'videoGamma', standard: 'bt1886' }
+      : { family: 'videoGamma', standard: 'power', gamma };
+  const is = (p: { gamma: number; a: number }) => near(gamma, p.gamma) && near(offset, p.a);
+  if (is(srgbParams)) return { family: 'videoGamma', standard: 'srgb' };
+  if (is(bt709Params)) return { family: 'videoGamma', standard: 'bt709' };
+  return undefined;
+}
+
+/** The moncurve of the format: a power with a line that meets it, IEC 61966-2-1's form with any constants. */
+function monCurve({ gamma, offset }: ExponentNode): Curve {
+  const signalBreak = offset / (gamma - 1);
+  const linearBreak = Math.pow((offset * gamma) / ((gamma - 1) * (1 + offset)), gamma);
+  return powerToe({ gamma, a: offset, slope: signalBreak / linearBreak, linearBreak });
+}
+
+function curveOf(node: LogNode | ExponentNode): Curve {
+  const params = node.kind === 'log' ? logCurve(node) : exponentCurve(node);
+  if (params) return makeCurve(params);
+  return monCurve(node as ExponentNode);
+}
+
+const isDecoding = (node: LogNode | ExponentNode) =>
+  node.kind === 'log' ? isDecodingLog(node.style) : isDecodingExponent(node.style);
+
+/** The list the other way round, where every node can be turned round. */
+function turned(nodes: readonly ClfNode[]): ClfNode[] | undefined {
+  const out: ClfNode[] = [];
+  for (const node of [...nodes].reverse()) {
+    if (node.kind === 'matrix') {
+      const matrix = invert(node.matrix);
+      out.push({ kind: 'matrix', matrix, offset: transform(matrix, node.offset).map((x) => -x) as unknown as Vec3 }); // prettier-ignore
+    } else if (node.kind === 'range') {
+      out.push({ kind: 'range', scale: 1 / node.scale, offset: -node.offset / node.scale, low: -Infinity, high: Infinity }); // prettier-ignore
+    } else if (node.kind === 'lut1d') return undefined;
+    else if (node.kind === 'log')
+      out.push({ ...node, style: node.style.startsWith('camera') ? 'cameraLogToLin' : 'logToLin' });
+    else out.push({ ...node, style: node.style.replace('Rev', 'Fwd') });
+  }
+  return out;
+}
+
+/** Spaces a descriptor may name as what the list gives. */
+const named: [RegExp, RgbSpace][] = [
+  [/2065|AP0/i, ap0],
+  [/ACEScg|AP1/i, ap1],
+  [/2020|2100/, bt2020],
+  [/709|sRGB/i, bt709],
+];
+
+/** Primaries and white of the camera, from its matrix into a known space. */
+function primariesFrom(matrix: Mat3, target: RgbSpace): Pick<Profile, 'primaries' | 'white'> {
+  const toXyz = multiply(rgbToXyz(target), matrix);
+  const xy = (rgb: Vec3): [number, number] => {
+    const [X, Y, Z] = transform(toXyz, rgb);
+    return [X / (X + Y + Z), Y / (X + Y + Z)];
+  };
+  const [red, green, blue] = [xy([1, 0, 0]), xy([0, 1, 0]), xy([0, 0, 1])];
+  return { primaries: { red, green, blue }, white: xy([1, 1, 1]) };
+}
+
+const tablePoints = 1024;
+
+/** Where the front of a list is one curve, that curve; otherwise points along its grey axis. */
+function curveFrom(front: readonly ClfNode[], notes: string[]): { curve: CurveParams; range: Profile['range'] } {
+  const [first, second] = front;
+  const narrow = levels('narrow', 10);
+  const isNarrow =
+    first?.kind === 'range' &&
+    near(first.scale, 1 / (narrow.white - narrow.black), 2e-3) &&
+    near(-first.offset / first.scale, narrow.black, 1e-3);
+  const node = isNarrow ? second : first;
+  if (front.length === (isNarrow ? 2 : 1) && (node?.kind === 'log' || node?.kind === 'exponent')) {
+    const params = node.kind === 'log' ? logCurve(node) : exponentCurve(node);
+    if (params) return { curve: params, range: isNarrow ? 'narrow' : 'full' };
+  }
+  const points = Array.from({ length: tablePoints }, (_, i): [number, number] => {
+    const code = i / (tablePoints - 1);
+    const light = runNodes(front, [code, code, code], curveOf);
+    return [code, light[1]];
+  });
+  notes.push(`The curve is kept as ${tablePoints} points: no family has this form.`);
+  return { curve: { family: 'sampled', points: risingPoints(points) }, range: 'full' };
+} // prettier-ignore
+
+/** A profile from a Common LUT Format list, in either direction. Throws a FormatError where it holds no curve. */
+export function profileFromClf(list: ProcessList, name: string, file: string): ImportedProfile {
+  const notes: string[] = [];
+  const curves = list.nodes.filter((n) => n.kind === 'log' || n.kind === 'exponent');
+  const encodes = curves.length > 0 && !curves.some(isDecoding);
+  const nodes = encodes ? turned(list.nodes) : list.nodes;
+  if (!nodes) throw new FormatError(file, 'ProcessList', 'a list from light to code with a LUT1D cannot be turned round'); // prettier-ignore
+  const last = nodes[nodes.length - 1];
+  const matrix = last?.kind === 'matrix' ? last.matrix : undefined;
+  const front = matrix ? nodes.slice(0, -1) : nodes;
+  if (!front.some((n) => n.kind === 'log' || n.kind === 'exponent' || n.kind === 'lut1d'))
+    throw new FormatError(file, 'ProcessList', 'no Log, Exponent or LUT1D node: this is no camera curve');
+  const { curve, range } = curveFrom(front, notes);
+  const descriptor = encodes ? list.inputDescriptor : list.outputDescriptor;
+  const target = named.find(([pattern]) => pattern.test(descriptor))?.[1];
+  if (matrix && !target) notes.push('The file does not say what space it gives: ACES2065-1 is taken.');
+  if (!matrix) notes.push(primariesNote);
+  const space = matrix ? primariesFrom(matrix, target ?? ap0) : {};
+  return { profile: profileAround(name, curve, { ...space, range, citation: `Read from ${file}` }), notes };
+}

@@ -1,0 +1,50 @@
+import { type Profile, profileSchema, profileSchemaVersion } from '../profile.ts';
+import type { CurveParams } from '../curves/index.ts';
+import { bt709 } from '../../colour/spaces/index.ts';
+
+/** A profile read from another format, and what had to be assumed. */
+export interface ImportedProfile {
+  profile: Profile;
+  notes: string[];
+}
+
+export const idOf = (name: string) =>
+  name
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '') || 'profile';
+
+/** A profile around an imported curve; what the file does not say is set to something harmless and noted. */
+export function profileAround(
+  name: string,
+  curve: CurveParams,
+  parts: Partial<Pick<Profile, 'primaries' | 'white' | 'range' | 'citation' | 'sensor'>>,
+): Profile {
+  return profileSchema.parse({
+    kind: 'velvet-dusk/profile',
+    schemaVersion: profileSchemaVersion,
+    id: idOf(name),
+    name,
+    curve,
+    primaries: bt709.primaries,
+    white: bt709.white,
+    bitDepth: 10,
+    range: 'full',
+    sensor: { clipStops: 6, floorStops: -7 },
+    ...parts,
+  });
+}
+
+export const primariesNote =
+  'The file does not say its primaries: BT.709 stands in. Set them as the maker prints them.';
+
+/** Points of a curve: light against code, both rising; flat ends, where a curve is clipped, are cut off. */
+export function risingPoints(pairs: readonly (readonly [code: number, light: number])[]): [number, number][] {
+  const out: [number, number][] = [];
+  for (const [code, light] of pairs) {
+    const last = out[out.length - 1];
+    if (!last || (light > last[1] + 1e-9 && code > last[0])) out.push([code, light]);
+  }
+  return out;
+}

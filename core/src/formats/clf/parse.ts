@@ -1,0 +1,197 @@
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import type { Mat3, Vec3 } from '../../colour/matrix.ts';
+import { FormatError } from '../error.ts';
+import { type ClfNode, exponentStyles, type LogParams, logStyles, type ProcessList } from './nodes.ts';
+
+type Element = Record<string, unknown> & { ':@'?: Record<string, string> };
+
+/** Largest value of a bit depth; 1 for floats. Values in a node are counted in it. */
+const depths: Record<string, number> = {
+  '8i': 255,
+  '10i': 1023,
+  '12i': 4095,
+  '16i': 65535,
+  '16f': 1,
+  '32f': 1,
+};
+/** Elements that say something and do nothing. */
+const silent = new Set(['Description', 'InputDescriptor', 'OutputDescriptor', 'Info', '#text', '#comment']);
+/** Largest LUT1D read. */
+const largestLut = 65536;
+
+const parser = new XMLParser({
+  ...{ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: '', parseTagValue: false },
+  processEntities: false,
+});
+
+const tagOf = (e: Element) => Object.keys(e).find((k) => k !== ':@')!;
+const childrenOf = (e: Element) => e[tagOf(e)] as Element[];
+const textOf = (children: Element[]) =>
+  children
+    .map((c) => String(c['#text'] ?? ''))
+    .join(' ')
+    .trim();
+
+/** A node being read, able to say where in the file it is. */
+class Reader {
+  constructor(
+    readonly file: string,
+    readonly element: Element,
+    readonly place: string,
+  ) {}
+  get attributes(): Record<string, string> {
+    return this.element[':@'] ?? {};
+  }
+  fail(problem: string): never {
+    throw new FormatError(this.file, this.place, problem);
+  }
+  child(tag: string): Reader | undefined {
+    const found = childrenOf(this.element).find((c) => tagOf(c) === tag);
+    return found && new Reader(this.file, found, `${this.place}/${tag}`);
+  }
+  needed(tag: string): Reader {
+    return this.child(tag) ?? this.fail(`the element ${tag} is missing`);
+  }
+  text(): string {
+    return textOf(childrenOf(this.element));
+  }
+  numbers(): number[] {
+    const text = this.text();
+    return text === '' ? [] : text.split(/\s+/).map((word) => this.number(word, 'value'));
+  }
+  number(word: string, what: string): number {
+    const value = word.trim() === '' ? NaN : Number(word);
+    if (!Number.isFinite(value)) this.fail(`${what}: "${word.slice(0, 24)}" is not a number`);
+    return value;
+  }
+  attribute(name: string): number | undefined {
+    const word = this.attributes[name];
+    return word === undefined ? undefined : this.number(word, name);
+  }
+  depth(name: 'inBitDepth' | 'outBitDepth'): number {
+    const word = this.attributes[name];
+    return depths[word] ?? this.fail(`${name} must be one of ${Object.keys(depths).join(', ')}, it is "${word ?? ''}"`);
+  }
+} // prettier-ignore
+
+function readArray(node: Reader, what: string): { dim: number[]; values: number[] } {
+  const array = node.needed('Array');
+  const dim = (array.attributes.dim ?? '').trim().split(/\s+/).map(Number);
+  if (!dim.every((d) => Number.isInteger(d) && d > 0)) array.fail(`dim of a ${what} must be whole numbers`);
+  return { dim, values: array.numbers() };
+}
+
+function readMatrix(node: Reader): ClfNode {
+  const { dim, values } = readArray(node, 'Matrix');
+  const [rows, columns] = dim;
+  if (rows !== 3 || (columns !== 3 && columns !== 4))
+    node.fail(`a Matrix of ${dim.join('×')} is not read; 3×3 or 3×4 is needed`);
+  if (values.length !== rows * columns) node.fail(`${rows * columns} numbers are needed, found ${values.length}`);
+  const [into, out] = [node.depth('inBitDepth'), node.depth('outBitDepth')];
+  const at = (r: number, c: number) => values[r * columns + c];
+  const matrix = [0, 1, 2].flatMap((r) => [0, 1, 2].map((c) => (at(r, c) * into) / out)) as unknown as Mat3;
+  const offset = [0, 1, 2].map((r) => (columns === 4 ? at(r, 3) / out : 0)) as unknown as Vec3;
+  return { kind: 'matrix', matrix, offset };
+} // prettier-ignore
+
+function readRange(node: Reader): ClfNode {
+  const [into, out] = [node.depth('inBitDepth'), node.depth('outBitDepth')];
+  const value = (tag: string, unit: number) => {
+    const found = node.child(tag);
+    return found && found.number(found.text(), tag) / unit;
+  };
+  const [minIn, maxIn] = [value('minInValue', into), value('maxInValue', into)];
+  const [minOut, maxOut] = [value('minOutValue', out), value('maxOutValue', out)];
+  if ((minIn === undefined) !== (minOut === undefined) || (maxIn === undefined) !== (maxOut === undefined))
+    node.fail('in and out limits come in pairs');
+  const both = minIn !== undefined && maxIn !== undefined;
+  if (both && !(maxIn > minIn)) node.fail('maxInValue must lie above minInValue');
+  const scale = both ? (maxOut! - minOut!) / (maxIn - minIn) : 1;
+  const offset = both ? minOut! - minIn * scale : minIn !== undefined ? minOut! - minIn : maxIn !== undefined ? maxOut! - maxIn : 0;
+  const clamps = node.attributes.style !== 'noClamp';
+  return { kind: 'range', scale, offset, low: clamps ? (minOut ?? -Infinity) : -Infinity, high: clamps ? (maxOut ?? Infinity) : Infinity };
+} // prettier-ignore
+
+function styleOf(node: Reader, styles: readonly string[]): string {
+  const { style = '' } = node.attributes;
+  if (!styles.includes(style)) node.fail(`style must be one of ${styles.join(', ')}, it is "${style}"`);
+  return style;
+}
+
+function readLog(node: Reader): ClfNode {
+  const style = styleOf(node, logStyles);
+  const p = node.child('LogParams');
+  if (p?.attributes.channel) p.fail('a curve that differs between channels is not read');
+  const plain = /log10/i.test(style) ? 10 : 2;
+  const params: LogParams = {
+    base: p?.attribute('base') ?? plain,
+    logSideSlope: p?.attribute('logSideSlope') ?? 1,
+    logSideOffset: p?.attribute('logSideOffset') ?? 0,
+    linSideSlope: p?.attribute('linSideSlope') ?? 1,
+    linSideOffset: p?.attribute('linSideOffset') ?? 0,
+    linSideBreak: p?.attribute('linSideBreak'),
+    linearSlope: p?.attribute('linearSlope'),
+  };
+  if (style.startsWith('camera') && params.linSideBreak === undefined) node.fail('linSideBreak is missing');
+  return { kind: 'log', style, params };
+}
+
+function readExponent(node: Reader): ClfNode {
+  const style = styleOf(node, exponentStyles);
+  const p = node.needed('ExponentParams');
+  if (p.attributes.channel) p.fail('a curve that differs between channels is not read');
+  const gamma = p.attribute('exponent') ?? p.fail('exponent is missing');
+  return { kind: 'exponent', style, gamma, offset: p.attribute('offset') ?? 0 };
+}
+
+function readLut1d(node: Reader): ClfNode {
+  if (node.attributes.halfDomain === 'true') node.fail('a LUT1D over half floats is not read');
+  const { dim, values } = readArray(node, 'LUT1D');
+  const [size, channels] = dim;
+  if (size < 2 || size > largestLut || (channels !== 1 && channels !== 3))
+    node.fail(`a LUT1D of ${dim.join('×')} is not read; 2 to ${largestLut} entries of 1 or 3 channels are`);
+  if (values.length !== size * channels) node.fail(`${size * channels} numbers are needed, found ${values.length}`);
+  const out = node.depth('outBitDepth');
+  const table = new Float64Array(size * 3);
+  for (let i = 0; i < table.length; i++)
+    table[i] = values[channels === 3 ? i : Math.floor(i / 3)] / out;
+  return { kind: 'lut1d', table, size };
+} // prettier-ignore
+
+const readers: Record<string, (node: Reader) => ClfNode> = {
+  Matrix: readMatrix,
+  Range: readRange,
+  Log: readLog,
+  Exponent: readExponent,
+  LUT1D: readLut1d,
+};
+
+/**
+ * Reads a Common LUT Format file (Academy S-2014-006): Matrix, Range, Log, Exponent and LUT1D nodes.
+ * Throws a FormatError that names the node and what was expected; other nodes are refused by name.
+ */
+export function parseClf(text: string, file: string): ProcessList {
+  const valid = XMLValidator.validate(text);
+  if (valid !== true) {
+    const { line, col, msg } = valid.err;
+    throw new FormatError(file, { line, column: col }, `not XML: ${msg}`);
+  }
+  const root = (parser.parse(text) as Element[]).find((e) => tagOf(e) === 'ProcessList');
+  if (!root) throw new FormatError(file, 'root element', 'not a Common LUT Format file: no ProcessList');
+  const list = new Reader(file, root, 'ProcessList');
+  const nodes = childrenOf(root)
+    .filter((e) => !silent.has(tagOf(e)))
+    .map((e, i) => {
+      const tag = tagOf(e);
+      const node = new Reader(file, e, `ProcessList/${tag} (node ${i + 1})`);
+      const read = readers[tag] ?? node.fail(`a ${tag} node is not read for a profile; ${Object.keys(readers).join(', ')} are`); // prettier-ignore
+      return read(node);
+    });
+  if (nodes.length === 0) list.fail('the list has no process nodes');
+  const { id = '', name = '' } = list.attributes;
+  return {
+    ...{ id, name, nodes },
+    inputDescriptor: list.child('InputDescriptor')?.text() ?? '',
+    outputDescriptor: list.child('OutputDescriptor')?.text() ?? '',
+  };
+}
