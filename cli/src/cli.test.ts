@@ -217,7 +217,7 @@ describe('bad input: exit 1 for a bad file, 2 for bad use, always a message and 
       'an unknown profile',
       () => ['profile', '--profile', 'gannet', '--table'],
       2,
-      /no profile "gannet"; known are acescct/,
+      /no profile "gannet"; known are acescc, acescct/,
     ],
     ['a missing option', () => ['bake', '--look', look], 2, /--out is needed/],
     ['an unknown option', () => ['inspect', '--cube', at('look.cube'), '--wat'], 2, /--wat/],

@@ -1,4 +1,7 @@
-import type { Area } from '@velvet-dusk/core/readings/reading';
+import type { Mark } from '@velvet-dusk/core/plate/marks';
+
+/** A rectangle in pixels of the 1280×720 masters: x0, y0, x1, y1. */
+type Box = [number, number, number, number];
 
 /** A demo plate: a scene-linear master recorded through the sensor stand-in. */
 export interface DemoPlate {
@@ -9,55 +12,91 @@ export interface DemoPlate {
   exposure: number;
   sensitivity: number;
   seed: number;
-  /** Where skin is, in pixels of the 1280×720 master: x0, y0, x1, y1. */
-  skin: [number, number, number, number][];
+  bitDepth?: 8 | 10 | 12;
+  /** How far the light is from the white the camera was set to. */
+  balance?: { mired: number; duv: number };
+  marks: Mark[];
+  /** True where the chart is in the picture. */
+  chart: boolean;
 }
 
 const size = { width: 1280, height: 720 };
-
-export const toArea = ([x0, y0, x1, y1]: DemoPlate['skin'][number]): Area => ({
+export const toArea = ([x0, y0, x1, y1]: Box) => ({
   x0: x0 / size.width,
   y0: y0 / size.height,
   x1: x1 / size.width,
   y1: y1 / size.height,
 });
 
-const plate = (
-  id: string,
-  name: string,
-  settings: { exposure: number; sensitivity: number; seed: number; skin?: DemoPlate['skin'] },
-): DemoPlate => ({ id, name, master: `${id}.exr`, profile: 'heron', skin: [], ...settings });
+/** What is where in each master. */
+const masters: Record<string, { name: string; skin: Box[]; subject?: Box; background?: Box; chart?: true }> = {
+  'quay-blue-hour': {
+    name: 'Quay, blue hour',
+    skin: [[348, 240, 392, 300], [420, 260, 470, 310]],
+    subject: [340, 180, 560, 330],
+    background: [760, 200, 1200, 420],
+  },
+  'heads-and-chart': {
+    name: 'Heads and chart',
+    skin: [[190, 250, 245, 300], [455, 280, 520, 320], [725, 270, 775, 320]],
+    chart: true,
+  },
+  'marsh-noon': {
+    name: 'Marsh, noon',
+    skin: [[250, 250, 300, 290], [310, 270, 350, 320]],
+    background: [500, 30, 900, 220],
+  },
+  'galley-tungsten': { name: 'Galley, tungsten', skin: [[95, 160, 140, 205]] },
+  'arcade-neon': { name: 'Arcade, neon', skin: [] },
+  'wheelhouse-overcast': { name: 'Wheelhouse, overcast', skin: [[715, 260, 770, 330]] },
+}; // prettier-ignore
 
+type Shooting = Partial<Omit<DemoPlate, 'id' | 'name' | 'master' | 'marks' | 'chart'>> & { variant?: string };
+
+let seed = 10;
+
+/** A master as a camera recorded it; `variant` tells a second recording of one master from the first. */
+function shoot(master: string, settings: Shooting = {}): DemoPlate {
+  const { name, skin, subject, background, chart = false } = masters[master];
+  const { variant, ...rest } = settings;
+  const box = (kind: 'skin' | 'subject' | 'background', area: Box, i: number): Mark => ({
+    id: `${kind}-${i}`,
+    kind,
+    area: toArea(area),
+  });
+  return {
+    id: variant ? `${master}-${variant.toLowerCase().replace(/[^a-z0-9]+/g, '-')}` : master,
+    name: variant ? `${name}, ${variant}` : name,
+    master: `${master}.exr`,
+    ...{ profile: 'heron', exposure: 0, sensitivity: 800, seed: ++seed, chart },
+    ...rest,
+    marks: [
+      ...skin.map((b, i) => box('skin', b, i)),
+      ...(subject ? [box('subject', subject, 0)] : []),
+      ...(background ? [box('background', background, 0)] : []),
+    ],
+  };
+}
+
+/** All masters by the main camera first, then what else comes back from a shoot. */
 export const demoPlates: DemoPlate[] = [
-  plate('quay-blue-hour', 'Quay, blue hour', {
-    exposure: 0,
-    sensitivity: 800,
-    seed: 11,
-    skin: [[348, 240, 392, 300], [420, 260, 470, 310]], // prettier-ignore
+  shoot('quay-blue-hour'),
+  shoot('heads-and-chart'),
+  shoot('marsh-noon', { exposure: 0.2, sensitivity: 400 }),
+  shoot('galley-tungsten', { sensitivity: 1600 }),
+  shoot('arcade-neon', { exposure: -0.3, sensitivity: 3200 }),
+  shoot('wheelhouse-overcast', { exposure: -0.4 }),
+  shoot('heads-and-chart', { variant: 'Plover', profile: 'plover', sensitivity: 640 }),
+  shoot('heads-and-chart', { variant: 'over and warm', exposure: 1.3, balance: { mired: 60, duv: 0 } }),
+  shoot('galley-tungsten', {
+    variant: 'Plover 8 bit',
+    profile: 'plover-video',
+    sensitivity: 640,
+    bitDepth: 8,
   }),
-  plate('heads-and-chart', 'Heads and chart', {
-    exposure: 0,
-    sensitivity: 800,
-    seed: 12,
-    skin: [[190, 250, 245, 300], [455, 280, 520, 320], [725, 270, 775, 320]], // prettier-ignore
-  }),
-  plate('marsh-noon', 'Marsh, noon', {
-    exposure: 0.2,
-    sensitivity: 200,
-    seed: 13,
-    skin: [[250, 250, 300, 290], [310, 270, 350, 320]], // prettier-ignore
-  }),
-  plate('galley-tungsten', 'Galley, tungsten', {
-    exposure: 0,
-    sensitivity: 1600,
-    seed: 14,
-    skin: [[95, 160, 140, 205]], // prettier-ignore
-  }),
-  plate('arcade-neon', 'Arcade, neon', { exposure: -0.3, sensitivity: 3200, seed: 15 }),
-  plate('wheelhouse-overcast', 'Wheelhouse, overcast', {
-    exposure: -0.4,
-    sensitivity: 800,
-    seed: 16,
-    skin: [[715, 260, 770, 330]], // prettier-ignore
-  }),
+  shoot('marsh-noon', { variant: 'Curlew', profile: 'curlew', sensitivity: 400 }),
+  shoot('quay-blue-hour', { variant: 'Curlew 8 bit', profile: 'curlew', sensitivity: 400, bitDepth: 8 }),
+  shoot('wheelhouse-overcast', { variant: 'Wren', profile: 'wren', sensitivity: 100, exposure: -1 }),
+  shoot('quay-blue-hour', { variant: 'two under', exposure: -2, sensitivity: 3200 }),
+  shoot('arcade-neon', { variant: 'Wren', profile: 'wren', sensitivity: 100, exposure: 0.4 }),
 ];

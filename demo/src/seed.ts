@@ -7,9 +7,13 @@ import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
 import { parseJson } from '@velvet-dusk/core/document';
 import { parseExr } from '@velvet-dusk/core/formats/exr';
 import { writePng } from '@velvet-dusk/core/formats/png';
-import { parseLook } from '@velvet-dusk/core/look/document';
+import { parseChartCsv } from '@velvet-dusk/core/formats/chartCsv';
+import { newLook, parseLook } from '@velvet-dusk/core/look/document';
+import { compilePipeline } from '@velvet-dusk/core/look/pipeline';
+import { chartLayout } from '@velvet-dusk/core/plate/chartLayout';
+import type { Mark } from '@velvet-dusk/core/plate/marks';
 import type { Services } from '@velvet-dusk/server/services/index';
-import { demoPlates, toArea } from './plates.ts';
+import { type DemoPlate, demoPlates } from './plates.ts';
 
 const demoFolder = fileURLToPath(new URL('..', import.meta.url));
 const projectId = 'saltmarsh-line';
@@ -26,7 +30,8 @@ function documents(folder: string) {
 
 /** Makes the demo project where it is missing; what a user has changed in it since is left alone. */
 export async function seedDemo(services: Services, say: (line: string) => void): Promise<void> {
-  for (const { path, value } of documents('profiles')) await services.profiles.put(parseProfile(value, path));
+  for (const { path, value } of documents('profiles'))
+    await services.profiles.addMissing(parseProfile(value, path));
   if (!(await services.projects.exists(projectId)))
     await services.projects.create(projectId, 'Saltmarsh Line');
   const project = await services.projects.open(projectId);
@@ -34,19 +39,78 @@ export async function seedDemo(services: Services, say: (line: string) => void):
     if (!project.looks.some((l) => l.id === id))
       await services.looks.create(projectId, parseLook(value, path), id);
   const missing = demoPlates.filter((p) => !project.plates.some((q) => q.id === p.id));
+  const chart = missing.some((p) => p.chart) ? demoChart() : undefined;
   for (const plate of missing) {
+    const taken = await services.plates.exists(plate.id);
+    // A plate the user deleted stays deleted.
+    if (taken) continue;
     say(`Recording "${plate.name}" through ${plate.profile} …`);
     const codec = makeCodec(await services.profiles.get(plate.profile));
     const scene = parseExr(readFileSync(`${demoFolder}plates/${plate.master}`), plate.master);
     const rgb = record(scene.rgb, bt709, codec, plate);
-    const exposure = `${plate.exposure < 0 ? '−' : '+'}${Math.abs(plate.exposure).toFixed(1)} st`;
-    await services.plates.add(writePng({ ...scene, rgb }), `${plate.id}.png`, {
+    await services.plates.addBytes(writePng({ ...scene, rgb }), `${plate.id}.png`, {
       id: plate.id,
       projectId,
       name: plate.name,
       profileId: plate.profile,
-      note: `EI ${plate.sensitivity}, recorded at ${exposure}`,
-      skin: plate.skin.map(toArea),
+      note: noteOf(plate),
+      marks: [...plate.marks, ...(plate.chart && chart ? [chart] : [])],
     });
   }
+  if (!project.plates.some((p) => p.kind === 'reference')) await addReference(services, say);
+}
+
+const signed = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(1)}`;
+
+function noteOf({ sensitivity, exposure, bitDepth, balance }: DemoPlate): string {
+  const parts = [`EI ${sensitivity}`, `recorded at ${signed(exposure)} st`];
+  if (bitDepth) parts.push(`${bitDepth} bits`);
+  if (balance) parts.push(`light ${signed(balance.mired)} mired off`);
+  return parts.join(', ');
+}
+
+/** The demo's chart as a mark: its patches where the file beside the master says they are, with what they hold. */
+function demoChart(): Mark {
+  const file = 'heads-and-chart.csv';
+  const csv = parseChartCsv(readFileSync(`${demoFolder}plates/${file}`, 'utf8'), file);
+  return { id: 'chart', kind: 'chart', ...chartLayout(csv, 'rendered', { width: 1280, height: 720 }) };
+}
+
+const referenceId = 'reference-ebb';
+
+/** A finished still to look towards: the wheelhouse under a warmer, softer look than any that ships. */
+async function addReference(services: Services, say: (line: string) => void): Promise<void> {
+  if (await services.plates.exists(referenceId)) return;
+  say('Rendering a reference still …');
+  const look = parseLook(
+    {
+      ...newLook('Ebb'),
+      steps: [
+        { id: 'contrast', type: 'contrast', params: { contrast: 0.92 } },
+        {
+          id: 'zones',
+          type: 'zones',
+          params: {
+            blacks: { density: 0.3, warm: -0.3, green: 0.05 },
+            shadows: { density: 0.1, warm: -0.25, green: 0.1 },
+            midtones: { density: -0.05, warm: 0.22, green: 0.02 },
+            highlights: { density: -0.1, warm: 0.3, green: 0.02 },
+          },
+        },
+        { id: 'saturation', type: 'saturation', params: { amount: 0.8 } },
+      ],
+    },
+    'reference',
+  );
+  const profile = await services.profiles.get('heron');
+  const scene = parseExr(readFileSync(`${demoFolder}plates/wheelhouse-overcast.exr`), 'wheelhouse');
+  const rgb = record(scene.rgb, bt709, makeCodec(profile), { exposure: 0, seed: 3, noise: 0.3 });
+  compilePipeline({ profile, look }).run(rgb);
+  await services.plates.addBytes(writePng({ ...scene, rgb }), `${referenceId}.png`, {
+    id: referenceId,
+    projectId,
+    name: 'Reference, ebb light',
+    kind: 'reference',
+    profileId: 'bt1886',
+  });
 }

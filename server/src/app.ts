@@ -4,9 +4,11 @@ import express, { type ErrorRequestHandler, type Express, type RequestHandler } 
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { Problem, problemBody, toProblem } from './problem.ts';
+import { clipRoutes } from './routes/clips.ts';
 import { exportRoutes } from './routes/exports.ts';
 import { lookRoutes } from './routes/looks.ts';
 import { plateRoutes } from './routes/plates.ts';
+import { profileRoutes } from './routes/profiles.ts';
 import { projectRoutes } from './routes/projects.ts';
 import type { Services } from './services/index.ts';
 
@@ -42,7 +44,7 @@ export function makeApp(services: Services, log: Logger): Express {
   app.disable('x-powered-by');
   app.use(security, localOnly);
   app.use(express.json({ limit: largestDocument }));
-  for (const routes of [projectRoutes, plateRoutes, lookRoutes, exportRoutes])
+  for (const routes of [projectRoutes, profileRoutes, plateRoutes, clipRoutes, lookRoutes, exportRoutes])
     app.use('/api', routes(services));
   app.use('/api', (req) => {
     throw new Problem(404, 'Not found', `Nothing answers ${req.method} ${req.originalUrl}.`);

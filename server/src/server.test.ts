@@ -1,18 +1,26 @@
+import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
 import { request } from 'node:http';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { type ExportJob, exportSchema, largestUpload, type LookRecord } from '@velvet-dusk/core/api/contract';
+import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { bake } from '@velvet-dusk/core/cube/bake';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
+import { parsePng } from '@velvet-dusk/core/formats/png';
 import { openServices, type Services } from './services/index.ts';
 import { type RunningServer, startServer } from './start.ts';
-import { fill, newFolder, slackWater, tinyFrame } from './testing/fixture.ts';
+import { demoDocument, fill, newFolder, slackWater, tinyFrame } from './testing/fixture.ts';
 
 let services: Services;
 let server: RunningServer;
 
+const dataFolder = newFolder();
+const filesFolder = join(dataFolder, 'files');
+
 beforeAll(async () => {
-  services = await openServices(newFolder());
+  services = await openServices(dataFolder);
   await fill(services);
   server = await startServer(services, 0);
 });
@@ -88,14 +96,16 @@ describe('looks', () => {
 });
 
 describe('plates', () => {
-  test('the frame comes back byte for byte, and a log thumbnail beside it', async () => {
-    const frame = Buffer.from(await (await ask('/plates/plate/frame.png')).arrayBuffer());
-    expect(frame.equals(tinyFrame)).toBe(true);
+  test('the file comes back byte for byte, its frame code for code, and a log thumbnail beside it', async () => {
+    const bytes = async (path: string) => Buffer.from(await (await ask(path)).arrayBuffer());
+    expect((await bytes('/plates/plate/source')).equals(tinyFrame)).toBe(true);
+    const frame = parsePng(await bytes('/plates/plate/frame.png'), 'frame');
+    expect(frame.rgb).toEqual(parsePng(tinyFrame, 'tiny').rgb);
     expect((await ask('/plates/plate/thumb.png')).headers.get('content-type')).toBe('image/png');
   });
 
   test('a shot trim is saved with the plate, by version', async () => {
-    const shot = { exposure: 0.3, mired: 12, duv: 0.001 };
+    const shot = { exposure: 0.3, mired: 12, duv: 0.001, black: 0.2 };
     expect(await (await send('PATCH', '/plates/plate', { shot }, 1)).json()).toMatchObject({
       shot,
       version: 2,
@@ -111,7 +121,58 @@ describe('plates', () => {
   test('a good PNG is taken in', async () => {
     const answer = await upload(tinyFrame, 'second.png');
     expect(answer.status).toBe(201);
-    expect(await answer.json()).toMatchObject({ name: 'second', width: 40, height: 20, depth: 16 });
+    expect(await answer.json()).toMatchObject({
+      plate: { name: 'second', width: 40, height: 20, depth: 16, format: 'png', facts: { storedDepth: 16 } },
+      notes: [],
+    });
+  });
+
+  test('marks are kept, wrong ones are refused by place', async () => {
+    const { version } = await services.plates.row('plate');
+    const marks = [{ id: 'a', kind: 'neutral', area: { x0: 0.1, y0: 0.1, x1: 0.2, y1: 0.2 } }];
+    expect(await (await send('PATCH', '/plates/plate', { marks }, version)).json()).toMatchObject({ marks });
+    const wrong = [{ ...marks[0], area: { x0: 5, y0: 0, x1: 1, y1: 1 } }];
+    await expectProblem(
+      await send('PATCH', '/plates/plate', { marks: wrong }, version + 1),
+      422,
+      /marks\.0\.area\.x0/,
+    );
+  });
+
+  test('a deleted plate is gone from the project and can be brought back', async () => {
+    const ids = async () => (await services.plates.list('p')).map((p) => p.id);
+    expect((await ask('/plates/plate', { method: 'DELETE' })).status).toBe(200);
+    expect(await ids()).not.toContain('plate');
+    expect((await ask('/plates/plate/restore', { method: 'POST' })).status).toBe(200);
+    expect(await ids()).toContain('plate');
+  });
+
+  test('an EXR becomes ACEScct whatever profile was named', async () => {
+    const exr = readFileSync(new URL('../../demo/plates/wheelhouse-overcast.exr', import.meta.url));
+    await services.profiles.addMissing(parseProfile(demoDocument('profiles/acescct.json'), 'acescct'));
+    const answer = await upload(exr, 'scene.exr');
+    expect(await answer.json()).toMatchObject({
+      plate: { profileId: 'acescct', format: 'exr' },
+      notes: expect.arrayContaining([expect.stringMatching(/kept as ACEScct/)]) as string[],
+    });
+  });
+
+  test('an import that is cancelled leaves no plate and no file behind', async () => {
+    const before = (await services.plates.list('p')).length;
+    const stored = () =>
+      readdirSync(filesFolder, { recursive: true, withFileTypes: true }).filter((f) => f.isFile()).length;
+    const files = stored();
+    const large = readFileSync(new URL('../../demo/plates/quay-blue-hour.exr', import.meta.url));
+    for (const wait of [20, 150, 400]) {
+      const controller = new AbortController();
+      const sent = ask('/projects/p/plates?name=late.exr&profile=heron', {
+        ...{ method: 'POST', body: large, signal: controller.signal },
+      });
+      setTimeout(() => controller.abort(), wait);
+      await expect(sent).rejects.toThrow(/abort/i);
+    }
+    await expect.poll(stored, { timeout: 10_000, interval: 200 }).toBe(files);
+    expect((await services.plates.list('p')).length).toBe(before);
   });
 
   test('bad frames are refused by name and place, and leave no plate behind', async () => {
@@ -250,4 +311,58 @@ test('another host name is refused: the server is for this machine', async () =>
 
 test('an unknown address is answered as a problem', async () => {
   await expectProblem(await ask('/nothing'), 404, /GET \/api\/nothing/);
+});
+
+describe('profiles', () => {
+  const heron = demoDocument('profiles/heron.json') as Record<string, unknown>;
+  const mine = { ...heron, id: 'mine', name: 'Mine' };
+
+  test('one is made, edited by version, written as CLF, and removed', async () => {
+    expect((await send('POST', '/profiles', mine)).status).toBe(201);
+    await expectProblem(await send('POST', '/profiles', mine), 409, /a profile "mine" already/);
+    const edited = await send('PUT', '/profiles/mine', { ...mine, name: 'Edited' }, 1);
+    expect(await edited.json()).toMatchObject({ version: 2, document: { name: 'Edited' } });
+    await expectProblem(await send('PUT', '/profiles/mine', mine, 1), 412, /version 2/);
+    await expectProblem(await send('PUT', '/profiles/mine', { ...mine, id: 'other' }, 2), 422, /id: /);
+    await expectProblem(await send('PUT', '/profiles/mine', { ...mine, white: [1] }, 2), 422, /white/);
+    const clf = await ask('/profiles/mine/clf');
+    expect(clf.headers.get('content-disposition')).toContain('mine.clf');
+    const read = await ask('/profiles/read?name=mine.clf', { method: 'POST', body: await clf.text() });
+    expect(await read.json()).toMatchObject({ profile: { curve: heron.curve }, notes: [] });
+    expect((await ask('/profiles/mine', { method: 'DELETE' })).status).toBe(200);
+    await expectProblem(await ask('/profiles/mine/json'), 404, /no profile "mine"/);
+  });
+
+  test('one in use stays; a file that is no profile is refused by place', async () => {
+    await expectProblem(await ask('/profiles/heron', { method: 'DELETE' }), 409, /used by \d+ plate/);
+    const read = await ask('/profiles/read?name=a.clf', { method: 'POST', body: '<a>' });
+    await expectProblem(read, 422, /a\.clf: line 1/);
+  });
+});
+
+describe('clips', () => {
+  test('frames are picked from a clip, which is forgotten afterwards', async () => {
+    const file = join(dataFolder, 'clip.mov');
+    const source = ['-f', 'lavfi', '-i', 'testsrc2=size=96x64:rate=10:duration=2'];
+    execFileSync('ffmpeg', ['-v', 'error', ...source, '-c:v', 'ffv1', '-pix_fmt', 'yuv422p10le', file]);
+    const opened = await ask('/projects/p/clips?name=night.mov', {
+      method: 'POST',
+      body: readFileSync(file),
+    });
+    const clip = (await opened.json()) as { id: string; facts: object };
+    expect(clip.facts).toMatchObject({ depth: 10, rate: 10, duration: 2, width: 96 });
+    expect((await ask(`/clips/${clip.id}/strip/3`)).headers.get('content-type')).toBe('image/jpeg');
+    const picked = await send('POST', `/clips/${clip.id}/plates`, { times: [0.5, 1], profileId: 'heron' });
+    const plates = (await picked.json()) as { plate: { name: string; depth: number } }[];
+    expect(plates.map((p) => [p.plate.name, p.plate.depth])).toEqual([['night 0.50 s', 10], ['night 1.00 s', 10]]); // prettier-ignore
+    const late = await send('POST', `/clips/${clip.id}/plates`, { times: [9], profileId: 'heron' });
+    await expectProblem(late, 422, /no frame at 9 s of 2 s/);
+    expect((await ask(`/clips/${clip.id}`, { method: 'DELETE' })).status).toBe(204);
+    await expectProblem(await ask(`/clips/${clip.id}/strip/0`), 404, /no clip/);
+  });
+
+  test('a file that is no clip is refused', async () => {
+    const answer = await ask('/projects/p/clips?name=a.mp4', { method: 'POST', body: 'nothing' });
+    await expectProblem(answer, 422, /a\.mp4: clip: cannot be opened/);
+  });
 });

@@ -4,29 +4,66 @@ import { largestGrid, smallestGrid } from '../cube/cube.ts';
 import { roleIds } from '../cube/roles.ts';
 import { lookSchema } from '../look/document.ts';
 import { shotSchema } from '../look/shot.ts';
+import { frameFactsSchema } from '../plate/facts.ts';
+import { marksSchema } from '../plate/marks.ts';
 
 /** What server and browser say to each other. Dates are ISO 8601 in UTC. */
 
-export const areaSchema = z.strictObject({
-  x0: z.number().min(0).max(1),
-  y0: z.number().min(0).max(1),
-  x1: z.number().min(0).max(1),
-  y1: z.number().min(0).max(1),
-});
+export const plateKinds = ['plate', 'reference'] as const;
+export type PlateKind = (typeof plateKinds)[number];
 
 export const plateSchema = z.object({
   id: z.string(),
   name: z.string(),
+  kind: z.enum(plateKinds),
+  /** How the frame is encoded; for a reference, a display. */
   profileId: z.string(),
   width: z.number().int(),
   height: z.number().int(),
+  /** Bits of the file that came. */
   depth: z.number().int(),
+  format: z.string(),
+  sourceName: z.string(),
   note: z.string(),
   shot: shotSchema,
-  skin: z.array(areaSchema),
+  marks: marksSchema,
+  /** What the frame says about itself; null for one taken in before that was read. */
+  facts: frameFactsSchema.nullable(),
   version: z.number().int(),
 });
 export type Plate = z.output<typeof plateSchema>;
+
+/** Answer to an import: the plate, and what was left out or assumed. */
+export const importedPlateSchema = z.object({ plate: plateSchema, notes: z.array(z.string()) });
+export type ImportedPlate = z.output<typeof importedPlateSchema>;
+
+/** Profiles a reference may be encoded in. */
+export const referenceEncodings = ['srgb', 'bt1886'] as const;
+
+export const clipFactsSchema = z.object({
+  width: z.number().int(),
+  height: z.number().int(),
+  /** Seconds. */
+  duration: z.number(),
+  /** Frames a second. */
+  rate: z.number(),
+  /** Bits a sample, and the range the stream says. */
+  depth: z.number().int(),
+  range: z.enum(['full', 'narrow']),
+  codec: z.string(),
+});
+export type ClipFacts = z.output<typeof clipFactsSchema>;
+export const clipSchema = z.object({ id: z.string(), name: z.string(), facts: clipFactsSchema });
+export type Clip = z.output<typeof clipSchema>;
+export const pickSchema = z.strictObject({
+  times: z.array(z.number().min(0)).min(1).max(24),
+  profileId: z.string(),
+});
+
+export const profileRecordSchema = z.object({ version: z.number().int(), document: profileSchema });
+export type ProfileRecord = z.output<typeof profileRecordSchema>;
+/** A profile read from another format; nothing is saved yet. */
+export const importedProfileSchema = z.object({ profile: profileSchema, notes: z.array(z.string()) });
 
 export const lookRecordSchema = z.object({
   id: z.string(),
@@ -41,6 +78,8 @@ export const projectSchema = z.object({
   id: z.string(),
   name: z.string(),
   profiles: z.array(profileSchema),
+  /** Versions of the profiles, by ID. */
+  profileVersions: z.record(z.string(), z.number().int()),
   plates: z.array(plateSchema),
   looks: z.array(lookRecordSchema),
 });
@@ -49,7 +88,13 @@ export type Project = z.output<typeof projectSchema>;
 export const projectListSchema = z.array(z.object({ id: z.string(), name: z.string() }));
 
 export const plateChangeSchema = z
-  .strictObject({ name: z.string().min(1).max(120), profileId: z.string(), shot: shotSchema })
+  .strictObject({
+    name: z.string().min(1).max(120),
+    profileId: z.string(),
+    kind: z.enum(plateKinds),
+    shot: shotSchema,
+    marks: marksSchema,
+  })
   .partial();
 export type PlateChange = z.output<typeof plateChangeSchema>;
 
@@ -105,5 +150,6 @@ export const problemSchema = z.object({
 });
 export type ProblemDetails = z.output<typeof problemSchema>;
 
-/** The largest frame file the server takes, in bytes. */
-export const largestUpload = 128 * 1024 * 1024;
+/** The largest frame file and the largest clip the server takes, in bytes. */
+export const largestUpload = 256 * 1024 * 1024;
+export const largestClip = 2 * 1024 * 1024 * 1024 - 1;

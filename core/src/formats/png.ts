@@ -17,9 +17,9 @@ const signature = [137, 80, 78, 71, 13, 10, 26, 10];
 
 /**
  * Walks the chunks of a PNG and says what is wrong and where, before any of it is inflated.
- * Returns the size announced in its header.
+ * Returns the size announced in its header. Throws a FormatError.
  */
-function checkPng(bytes: Uint8Array, file: string): { width: number; height: number } {
+export function checkPng(bytes: Uint8Array, file: string): { width: number; height: number } {
   const fail = (place: string, problem: string): never => {
     throw new FormatError(file, place, problem);
   };

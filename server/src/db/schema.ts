@@ -1,6 +1,5 @@
 import { index, integer, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
-import type { Area } from '@velvet-dusk/core/readings/reading';
-import type { ExportProof } from '@velvet-dusk/core/api/contract';
+import type { ClipFacts, ExportProof, PlateKind } from '@velvet-dusk/core/api/contract';
 import type { exportStates } from '@velvet-dusk/core/api/contract';
 import type { RoleId } from '@velvet-dusk/core/cube/roles';
 import type { Shot } from '@velvet-dusk/core/look/shot';
@@ -16,6 +15,7 @@ export const projects = sqliteTable('projects', {
 export const profiles = sqliteTable('profiles', {
   id: text('id').primaryKey(),
   document: document('document'),
+  version: integer('version').notNull().default(1),
 });
 
 export const plates = sqliteTable(
@@ -30,6 +30,12 @@ export const plates = sqliteTable(
     profileId: text('profile_id')
       .notNull()
       .references(() => profiles.id),
+    /** A plate is log footage; a reference is a finished still whose feel is wanted. */
+    kind: text('kind').$type<PlateKind>().notNull().default('plate'),
+    /** The file as it came, and the 16-bit frame made of it. */
+    sourceSha: text('source_sha').notNull().default(''),
+    sourceName: text('source_name').notNull().default(''),
+    format: text('format').notNull().default('png'),
     frameSha: text('frame_sha').notNull(),
     thumbSha: text('thumb_sha').notNull(),
     width: integer('width').notNull(),
@@ -37,11 +43,25 @@ export const plates = sqliteTable(
     depth: integer('depth').notNull(),
     note: text('note').notNull().default(''),
     shot: text('shot', { mode: 'json' }).$type<Shot>().notNull(),
-    skin: text('skin', { mode: 'json' }).$type<Area[]>().notNull(),
+    marks: text('marks', { mode: 'json' }).$type<unknown>().notNull().default([]),
+    facts: text('facts', { mode: 'json' }).$type<unknown>(),
+    /** Set while the plate is deleted; it can be brought back. */
+    deletedAt: text('deleted_at'),
     version: integer('version').notNull().default(1),
   },
   (t) => [index('plates_by_project').on(t.projectId, t.position)],
 );
+
+/** Moving pictures waiting for frames to be picked. */
+export const clips = sqliteTable('clips', {
+  id: text('id').primaryKey(),
+  projectId: text('project_id')
+    .notNull()
+    .references(() => projects.id),
+  name: text('name').notNull(),
+  sha: text('sha').notNull(),
+  facts: text('facts', { mode: 'json' }).$type<ClipFacts>().notNull(),
+});
 
 export const looks = sqliteTable('looks', {
   id: text('id').primaryKey(),

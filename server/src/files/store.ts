@@ -1,4 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
+import { createReadStream } from 'node:fs';
 import { access, mkdir, open, readdir, rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 
@@ -37,6 +38,41 @@ export class FileStore {
     return part;
   }
 
+  /**
+   * Writes a stream to a fresh part, its checksum counted on the way. Throws what `tooLarge` makes once more than
+   * `limit` bytes have come, and whatever the stream throws; the part is gone then.
+   */
+  async writeStream(
+    stream: AsyncIterable<Uint8Array>,
+    limit: number,
+    tooLarge: () => Error,
+  ): Promise<{ part: string; sha256: string; size: number }> {
+    const part = this.newPart();
+    const file = await open(part, 'wx');
+    const hash = createHash('sha256');
+    let size = 0;
+    try {
+      for await (const chunk of stream) {
+        size += chunk.length;
+        if (size > limit) throw tooLarge();
+        hash.update(chunk);
+        await file.write(chunk);
+      }
+      await file.sync();
+      await file.close();
+      return { part, sha256: hash.digest('hex'), size };
+    } catch (error) {
+      await file.close();
+      await this.drop(part);
+      throw error;
+    }
+  }
+
+  /** Removes a file that nothing names any more. */
+  async remove(sha256: string): Promise<void> {
+    await rm(this.pathOf(sha256), { force: true });
+  }
+
   async put(bytes: Uint8Array): Promise<string> {
     return this.adopt(await this.writePart(bytes), sha256Of(bytes));
   }
@@ -51,6 +87,13 @@ export class FileStore {
     await mkdir(dirname(target), { recursive: true });
     await rename(part, target);
     return sha256;
+  }
+
+  /** Takes over a finished, synced part under the checksum of what it holds. */
+  async adoptHashed(part: string): Promise<string> {
+    const hash = createHash('sha256');
+    for await (const chunk of createReadStream(part)) hash.update(chunk as Buffer);
+    return this.adopt(part, hash.digest('hex'));
   }
 
   async has(sha256: string): Promise<boolean> {

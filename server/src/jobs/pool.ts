@@ -32,8 +32,9 @@ export class WorkPool {
     }
   }
 
-  readPlate(task: PlateTask): Promise<PlateFacts | { refused: string }> {
-    return this.frames.run(task, { name: 'readPlate' });
+  /** Reads a frame or a frame of a clip. Abort the signal to end its thread at once. */
+  readPlate(task: PlateTask, signal?: AbortSignal): Promise<PlateFacts | { refused: string }> {
+    return this.frames.run(task, { name: 'readPlate', ...(signal ? { signal } : {}) });
   }
 
   async close(): Promise<void> {

@@ -1,12 +1,15 @@
 import { type RequestHandler, Router } from 'express';
-import { plateChangeSchema } from '@velvet-dusk/core/api/contract';
+import { largestUpload, plateChangeSchema, plateKinds } from '@velvet-dusk/core/api/contract';
+import type { PlateKind } from '@velvet-dusk/core/api/contract';
+import { notFound, Problem } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { body, param, seenVersion } from './parse.ts';
+import { receiveFile } from './receiveFile.ts';
 
 /** Files are named by their checksum, so what was fetched once never changes. */
 const forever = { immutable: true, maxAge: '365d', lastModified: false } as const;
 
-export function plateRoutes({ plates, files }: Services): Router {
+export function plateRoutes({ plates, projects, files }: Services): Router {
   const router = Router();
   const send =
     (part: 'frameSha' | 'thumbSha'): RequestHandler =>
@@ -16,8 +19,35 @@ export function plateRoutes({ plates, files }: Services): Router {
     };
   router.get('/plates/:id/frame.png', send('frameSha'));
   router.get('/plates/:id/thumb.png', send('thumbSha'));
+  router.get('/plates/:id/source', async (req, res) => {
+    const row = await plates.row(param(req, 'id'));
+    res.download(files.pathOf(row.sourceSha || row.frameSha), row.sourceName || `${row.name}.png`);
+  });
+  router.post('/projects/:id/plates', async (req, res) => {
+    const projectId = param(req, 'id');
+    const { name: fileName = '', profile = '', kind = 'plate' } = req.query as Record<string, string>;
+    if (!fileName || !profile)
+      throw new Problem(400, 'Name and profile needed', 'Send ?name=FILE&profile=ID with the frame.');
+    if (!plateKinds.includes(kind as PlateKind))
+      throw new Problem(400, 'Unknown kind', `kind: one of ${plateKinds.join(', ')} is needed`);
+    if (!(await projects.exists(projectId))) throw notFound('project', projectId);
+    const limits = { fileName, limit: largestUpload, what: 'frame' };
+    const { part, sha256, signal } = await receiveFile(req, res, files, limits);
+    const name = fileName.replace(/\.[^.]+$/, '').slice(0, 120) || fileName;
+    const plate = { projectId, name, profileId: profile, kind: kind as PlateKind };
+    const added = await plates.add({ path: part, sha256, fileName, isPart: true, signal }, plate);
+    // Whoever asked went away while it was being written down: it leaves nothing behind.
+    if (signal.aborted) await plates.purge(added.plate.id);
+    else res.status(201).json(added);
+  });
   router.patch('/plates/:id', async (req, res) => {
     res.json(await plates.change(param(req, 'id'), body(req, plateChangeSchema), seenVersion(req)));
+  });
+  router.delete('/plates/:id', async (req, res) => {
+    res.json(await plates.setDeleted(param(req, 'id'), true));
+  });
+  router.post('/plates/:id/restore', async (req, res) => {
+    res.json(await plates.setDeleted(param(req, 'id'), false));
   });
   return router;
 }

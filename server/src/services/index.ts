@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import { openDatabase } from '../db/open.ts';
 import { FileStore } from '../files/store.ts';
 import { WorkPool } from '../jobs/pool.ts';
+import { ClipService } from './clips.ts';
 import { ExportService } from './exports.ts';
 import { LookService } from './looks.ts';
 import { PlateService } from './plates.ts';
@@ -19,6 +20,7 @@ export async function openServices(dataFolder: string) {
   const profiles = new ProfileService(db);
   const looks = new LookService(db);
   const plates = new PlateService(db, files, pool, profiles);
+  const clips = new ClipService(db, files, plates);
   const projects = new ProjectService(db, { profiles, plates, looks });
   const jobs = new ExportService(db, files, pool, looks, profiles);
   const close = async () => {
@@ -26,5 +28,5 @@ export async function openServices(dataFolder: string) {
     await pool.close();
     db.close();
   };
-  return { profiles, looks, plates, projects, exports: jobs, files, close };
+  return { profiles, looks, plates, clips, projects, exports: jobs, files, close };
 }

@@ -1,29 +1,51 @@
 import { randomUUID } from 'node:crypto';
-import { and, eq, max } from 'drizzle-orm';
-import type { Plate, PlateChange } from '@velvet-dusk/core/api/contract';
-import { neutralShot } from '@velvet-dusk/core/look/shot';
-import type { Area } from '@velvet-dusk/core/readings/reading';
+import { and, eq, isNull, max, or } from 'drizzle-orm';
+import type { ImportedPlate, Plate, PlateChange, PlateKind } from '@velvet-dusk/core/api/contract';
+import { neutralShot, shotSchema } from '@velvet-dusk/core/look/shot';
+import { frameFactsSchema } from '@velvet-dusk/core/plate/facts';
+import { type Mark, marksSchema } from '@velvet-dusk/core/plate/marks';
 import type { Database } from '../db/open.ts';
 import { plates } from '../db/schema.ts';
-import { type FileStore, sha256Of } from '../files/store.ts';
+import type { FileStore } from '../files/store.ts';
+import type { PlateFacts } from '../jobs/readPlate.ts';
 import type { WorkPool } from '../jobs/pool.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { ProfileService } from './profiles.ts';
 
 type Row = typeof plates.$inferSelect;
 
-const toPlate = ({ id, name, profileId, width, height, depth, note, shot, skin, version }: Row): Plate => ({
-  ...{ id, name, profileId, width, height, depth, note, shot, skin, version },
-});
+function toPlate(row: Row): Plate {
+  const { id, name, kind, profileId, width, height, depth, format, sourceName, note, version } = row;
+  const facts = row.facts ? frameFactsSchema.parse(row.facts) : null;
+  return {
+    ...{ id, name, kind, profileId, width, height, depth, format, sourceName, note, version, facts },
+    shot: shotSchema.parse(row.shot),
+    marks: marksSchema.parse(row.marks),
+  };
+}
 
 export interface NewPlate {
   projectId: string;
   name: string;
   profileId: string;
+  kind?: PlateKind;
   note?: string;
-  skin?: Area[];
+  marks?: Mark[];
   id?: string;
 }
+
+/** A file that has come: a part on the disk with its checksum, or a stored file (a clip) named by it. */
+export interface PlateSource {
+  path: string;
+  sha256: string;
+  fileName: string;
+  /** True where `path` is a part, which becomes the plate's or goes. */
+  isPart: boolean;
+  time?: number;
+  signal?: AbortSignal | undefined;
+}
+
+const cancelled = () => new Problem(499, 'Cancelled', 'The import was cancelled; nothing was kept.');
 
 export class PlateService {
   constructor(
@@ -37,9 +59,15 @@ export class PlateService {
     const rows = await this.db
       .select()
       .from(plates)
-      .where(eq(plates.projectId, projectId))
+      .where(and(eq(plates.projectId, projectId), isNull(plates.deletedAt)))
       .orderBy(plates.position);
     return rows.map(toPlate);
+  }
+
+  /** Is there, or was there, a plate of this ID? */
+  async exists(id: string): Promise<boolean> {
+    const rows = await this.db.select({ id: plates.id }).from(plates).where(eq(plates.id, id));
+    return rows.length > 0;
   }
 
   async row(id: string): Promise<Row> {
@@ -48,41 +76,68 @@ export class PlateService {
     return row;
   }
 
-  /** Reads a frame file (checked in a worker thread) and adds it as a plate. Throws a Problem naming `fileName`; a refused frame leaves nothing behind. */
-  async add(bytes: Uint8Array, fileName: string, plate: NewPlate): Promise<Plate> {
-    await this.profiles.get(plate.profileId);
-    const part = await this.files.writePart(bytes);
-    const facts = await this.pool.readPlate({ path: part, fileName });
-    if ('refused' in facts) {
-      await this.files.drop(part);
-      throw new Problem(422, 'File cannot be read', facts.refused);
+  /** Adds a frame given as bytes. */
+  async addBytes(bytes: Uint8Array, fileName: string, plate: NewPlate): Promise<ImportedPlate> {
+    const { part, sha256 } = await this.files.writeStream(
+      (async function* () {
+        yield bytes;
+      })(),
+      Infinity,
+      () => new Error('unreachable'),
+    );
+    return this.add({ path: part, sha256, fileName, isPart: true }, plate);
+  }
+
+  /**
+   * Reads a frame (in a worker thread) and adds it as a plate. Throws a Problem naming the file; a refused or cancelled
+   * frame leaves nothing behind.
+   */
+  async add(source: PlateSource, plate: NewPlate): Promise<ImportedPlate> {
+    const framePart = this.files.newPart();
+    try {
+      await this.profiles.get(plate.profileId);
+      const { path, fileName, time, signal } = source;
+      const task = { path, fileName, framePart, ...(time === undefined ? {} : { time }) };
+      const read = await this.pool.readPlate(task, signal).catch((error: Error) => {
+        throw signal?.aborted ? cancelled() : error;
+      });
+      if ('refused' in read) throw new Problem(422, 'File cannot be read', read.refused);
+      if (signal?.aborted) throw cancelled();
+      const frameSha = await this.files.adoptHashed(framePart);
+      if (source.isPart) await this.files.adopt(source.path, source.sha256);
+      return { plate: await this.insert(source, plate, read, frameSha), notes: read.notes };
+    } catch (error) {
+      await this.files.drop(framePart);
+      if (source.isPart) await this.files.drop(source.path);
+      throw error;
     }
-    const frameSha = await this.files.adopt(part, sha256Of(bytes));
-    const thumbSha = await this.files.put(facts.thumb);
-    const { width, height, depth } = facts;
-    const { projectId, name, profileId, note = '', skin = [], id = randomUUID() } = plate;
+  }
+
+  private async insert(source: PlateSource, plate: NewPlate, read: PlateFacts, frameSha: string) {
+    const thumbSha = await this.files.put(read.thumb);
+    const { width, height, depth, format, facts, profileId = plate.profileId } = read;
+    const { projectId, name, kind = 'plate', note = '', marks = [], id = randomUUID() } = plate;
     const [{ last }] = await this.db
       .select({ last: max(plates.position) })
       .from(plates)
       .where(eq(plates.projectId, projectId));
-    const position = (last ?? 0) + 1;
+    const file = { sourceSha: source.sha256, sourceName: source.fileName, frameSha, thumbSha };
     const [row] = await this.db
       .insert(plates)
       .values({
-        id,
-        projectId,
-        position,
-        name,
-        profileId,
-        note,
-        skin,
-        frameSha,
-        thumbSha,
-        width,
-        height,
-        depth,
-        shot: neutralShot,
-      }) // prettier-ignore
+        ...{
+          id,
+          projectId,
+          position: (last ?? 0) + 1,
+          name,
+          kind,
+          profileId,
+          note,
+          marks,
+          shot: neutralShot,
+        },
+        ...{ ...file, width, height, depth, format, facts },
+      })
       .returning();
     return toPlate(row);
   }
@@ -102,5 +157,27 @@ export class PlateService {
       `Plate "${current.name}" is at version ${current.version}; this edit was made on version ${seenVersion}. Nothing was overwritten.`,
       { current },
     );
+  }
+
+  /** Takes a plate off the wall, or brings it back. Its files stay. */
+  async setDeleted(id: string, deleted: boolean): Promise<Plate> {
+    const deletedAt = deleted ? new Date().toISOString() : null;
+    const [row] = await this.db.update(plates).set({ deletedAt }).where(eq(plates.id, id)).returning();
+    if (!row) throw notFound('plate', id);
+    return toPlate(row);
+  }
+
+  /** Removes a plate that was taken in by an import that was then cancelled, with the files only it names. */
+  async purge(id: string): Promise<void> {
+    const row = await this.row(id);
+    await this.db.delete(plates).where(eq(plates.id, id));
+    for (const sha of [row.sourceSha, row.frameSha, row.thumbSha]) {
+      const uses = await this.db
+        .select({ id: plates.id })
+        .from(plates)
+        .where(or(eq(plates.sourceSha, sha), eq(plates.frameSha, sha), eq(plates.thumbSha, sha)))
+        .limit(1);
+      if (uses.length === 0 && sha) await this.files.remove(sha);
+    }
   }
 }

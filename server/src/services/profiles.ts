@@ -1,28 +1,86 @@
-import { eq } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
+import type { ProfileRecord } from '@velvet-dusk/core/api/contract';
 import { parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
 import type { Database } from '../db/open.ts';
-import { profiles } from '../db/schema.ts';
-import { notFound } from '../problem.ts';
+import { plates, profiles } from '../db/schema.ts';
+import { notFound, Problem } from '../problem.ts';
+
+type Row = typeof profiles.$inferSelect;
+
+const toRecord = (row: Row): ProfileRecord => ({
+  version: row.version,
+  document: parseProfile(row.document, `profile ${row.id}`),
+});
 
 export class ProfileService {
   constructor(private readonly db: Database) {}
 
-  async list(): Promise<Profile[]> {
-    const rows = await this.db.select().from(profiles).orderBy(profiles.id);
-    return rows.map((row) => parseProfile(row.document, `profile ${row.id}`));
+  async records(): Promise<ProfileRecord[]> {
+    return (await this.db.select().from(profiles).orderBy(profiles.id)).map(toRecord);
+  }
+
+  async record(id: string): Promise<ProfileRecord> {
+    const [row] = await this.db.select().from(profiles).where(eq(profiles.id, id));
+    if (!row) throw notFound('profile', id);
+    return toRecord(row);
   }
 
   async get(id: string): Promise<Profile> {
-    const [row] = await this.db.select().from(profiles).where(eq(profiles.id, id));
-    if (!row) throw notFound('profile', id);
-    return parseProfile(row.document, `profile ${id}`);
+    return (await this.record(id)).document;
   }
 
-  /** Adds a profile, or replaces the one with its ID. */
-  async put(profile: Profile): Promise<void> {
-    await this.db
+  /** Adds a profile where none has its ID. @returns false where one has; it is left alone. */
+  async addMissing(profile: Profile): Promise<boolean> {
+    const rows = await this.db
       .insert(profiles)
       .values({ id: profile.id, document: profile })
-      .onConflictDoUpdate({ target: profiles.id, set: { document: profile } });
+      .onConflictDoNothing()
+      .returning();
+    return rows.length > 0;
+  }
+
+  async create(profile: Profile): Promise<ProfileRecord> {
+    if (!(await this.addMissing(profile)))
+      throw new Problem(409, 'ID is taken', `There is a profile "${profile.id}" already. Nothing was overwritten.`);
+    return this.record(profile.id);
+  } // prettier-ignore
+
+  /** Saves over exactly the version the writer has seen. */
+  async save(id: string, profile: Profile, seenVersion: number): Promise<ProfileRecord> {
+    if (profile.id !== id)
+      throw new Problem(422, 'Document is not valid', `id: the document says "${profile.id}", the address "${id}"`);
+    const [row] = await this.db
+      .update(profiles)
+      .set({ document: profile, version: seenVersion + 1 })
+      .where(and(eq(profiles.id, id), eq(profiles.version, seenVersion)))
+      .returning();
+    if (row) return toRecord(row);
+    const current = await this.record(id);
+    throw new Problem(
+      412,
+      'Changed elsewhere',
+      `Profile "${current.document.name}" is at version ${current.version}; this edit was made on version ${seenVersion}. Nothing was overwritten.`,
+      { current },
+    );
+  } // prettier-ignore
+
+  /** Removes a profile that no plate uses. Returns it, so that it can be added again. */
+  async remove(id: string): Promise<ProfileRecord> {
+    const record = await this.record(id);
+    const users = await this.db
+      .select({ name: plates.name })
+      .from(plates)
+      .where(and(eq(plates.profileId, id), isNull(plates.deletedAt)));
+    if (users.length > 0)
+      throw new Problem(409, 'Profile is in use', `"${record.document.name}" is used by ${users.length} plate(s): ${users.map((u) => u.name).join(', ')}.`); // prettier-ignore
+    const kept = await this.db
+      .select({ id: plates.id })
+      .from(plates)
+      .where(eq(plates.profileId, id))
+      .limit(1);
+    if (kept.length > 0)
+      throw new Problem(409, 'Profile is in use', `"${record.document.name}" is used by a deleted plate that can still be brought back.`); // prettier-ignore
+    await this.db.delete(profiles).where(eq(profiles.id, id));
+    return record;
   }
 }

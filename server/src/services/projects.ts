@@ -30,11 +30,13 @@ export class ProjectService {
   async open(id: string): Promise<Project> {
     const [project] = await this.db.select().from(projects).where(eq(projects.id, id));
     if (!project) throw notFound('project', id);
-    const [profiles, plates, looks] = await Promise.all([
-      this.parts.profiles.list(),
+    const [records, plates, looks] = await Promise.all([
+      this.parts.profiles.records(),
       this.parts.plates.list(id),
       this.parts.looks.list(id),
     ]);
-    return { ...project, profiles, plates, looks };
+    const profiles = records.map((r) => r.document);
+    const profileVersions = Object.fromEntries(records.map((r) => [r.document.id, r.version]));
+    return { ...project, profiles, profileVersions, plates, looks };
   }
 }

@@ -11,11 +11,11 @@ import { openServices, type Services } from '../services/index.ts';
 
 /** A small project to test against: one profile, one look, one tiny plate. */
 
-const demo = (file: string): unknown =>
+export const demoDocument = (file: string): unknown =>
   JSON.parse(readFileSync(new URL(`../../../demo/${file}`, import.meta.url), 'utf8'));
 
 export const newFolder = () => mkdtempSync(join(tmpdir(), 'dusk-server-'));
-export const slackWater = parseLook(demo('looks/slack-water.json'), 'slack-water');
+export const slackWater = parseLook(demoDocument('looks/slack-water.json'), 'slack-water');
 
 const uniform = seeded(6);
 export const tinyFrame = new Uint8Array(
@@ -27,10 +27,10 @@ export const tinyFrame = new Uint8Array(
 );
 
 export async function fill(services: Services): Promise<void> {
-  await services.profiles.put(parseProfile(demo('profiles/heron.json'), 'heron'));
+  await services.profiles.addMissing(parseProfile(demoDocument('profiles/heron.json'), 'heron'));
   await services.projects.create('p', 'Test');
   await services.looks.create('p', slackWater, 'look');
-  await services.plates.add(tinyFrame, 'tiny.png', {
+  await services.plates.addBytes(tinyFrame, 'tiny.png', {
     id: 'plate',
     projectId: 'p',
     name: 'Tiny',

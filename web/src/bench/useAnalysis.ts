@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
+import { areasOf } from '@velvet-dusk/core/plate/marks';
 import { useDocument } from '../state/document.ts';
 import { setMeasured, useMeasured } from '../state/measured.ts';
 import { useView } from '../state/view.ts';
@@ -46,7 +47,7 @@ export function useAnalysis(): void {
     const plate = plates.find((p) => p.id === id);
     const profile = profiles.find((p) => p.id === plate?.profileId);
     if (!plate || !profile) return null;
-    return { id, url: thumbUrl(plate), profile, shot: shots[id] ?? neutralShot, skin: plate.skin };
+    return { id, url: thumbUrl(plate), profile, shot: shots[id] ?? neutralShot, skin: areasOf(plate.marks, 'skin') };
   };
   const currentId = current?.plate.id;
 

@@ -1,0 +1,140 @@
+import { spawn } from 'node:child_process';
+import type { ClipFacts } from '@velvet-dusk/core/api/contract';
+import { FormatError } from '@velvet-dusk/core/formats/error';
+import { largestFrame } from '@velvet-dusk/core/formats/png';
+import { levels } from '@velvet-dusk/core/camera/range';
+import { lumaWeights } from '@velvet-dusk/core/readings/ycbcr';
+import type { DecodedFrame } from './frame.ts';
+
+/** FFmpeg is not on this machine; clips cannot be opened, everything else can. */
+export class NoFfmpeg extends Error {
+  override name = 'NoFfmpeg';
+  constructor() {
+    super('FFmpeg is not on this machine, so clips cannot be opened. Install it (apt-get install ffmpeg), or bring frames as PNG, TIFF, EXR or DPX.');
+  }
+} // prettier-ignore
+
+/** `DUSK_FFMPEG` and `DUSK_FFPROBE` name other programs. */
+const program = (name: 'ffmpeg' | 'ffprobe') => process.env[`DUSK_${name.toUpperCase()}`] ?? name;
+
+function run(name: 'ffmpeg' | 'ffprobe', args: string[]): Promise<Buffer> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(program(name), args, { stdio: ['ignore', 'pipe', 'pipe'] });
+    const out: Buffer[] = [];
+    let errors = '';
+    child.stdout.on('data', (chunk: Buffer) => out.push(chunk));
+    child.stderr.on('data', (chunk: Buffer) => (errors += chunk.toString()));
+    child.on('error', (error: NodeJS.ErrnoException) => reject(error.code === 'ENOENT' ? new NoFfmpeg() : error));
+    child.on('close', (code) =>
+      code === 0 ? resolve(Buffer.concat(out)) : reject(new Error(errors.trim().split('\n').pop() || `${name} ended with ${code}`)),
+    );
+  });
+} // prettier-ignore
+
+interface Stream {
+  codec_name: string;
+  width: number;
+  height: number;
+  pix_fmt: string;
+  color_range?: string;
+  color_space?: string;
+  r_frame_rate: string;
+  duration?: string;
+}
+
+/** Words in the error of a file that FFmpeg cannot open. */
+const asFormatError = (file: string) => (error: unknown) => {
+  if (error instanceof NoFfmpeg) throw error;
+  throw new FormatError(file, 'clip', `cannot be opened: ${(error as Error).message.replace(/^.*?: /, '')}`);
+};
+
+async function probe(path: string, file: string): Promise<{ stream: Stream; duration: number }> {
+  const args = ['-v', 'error', '-select_streams', 'v:0', '-show_streams', '-show_format', '-of', 'json', path];
+  const text = await run('ffprobe', args).catch(asFormatError(file));
+  const { streams = [], format } = JSON.parse(text.toString()) as { streams?: Stream[]; format?: { duration?: string } };
+  if (!streams[0]) throw new FormatError(file, 'clip', 'it holds no picture');
+  return { stream: streams[0], duration: Number(streams[0].duration ?? format?.duration ?? 0) };
+} // prettier-ignore
+
+const depthOf = (pixFmt: string) => Number(/(?:p|gray|gbrp|rgb|bayer)(9|10|12|14|16)/.exec(pixFmt)?.[1] ?? 8);
+const isRgb = (pixFmt: string) => /^(gbr|rgb|bgr|0rgb|argb|abgr)/.test(pixFmt);
+const rangeOf = (s: Stream): 'full' | 'narrow' =>
+  isRgb(s.pix_fmt) || s.color_range === 'pc' || s.pix_fmt.startsWith('yuvj') ? 'full' : 'narrow';
+
+/** What a clip is. Throws a FormatError, or NoFfmpeg where that is missing. */
+export async function readClipFacts(path: string, file: string): Promise<ClipFacts> {
+  const { stream, duration } = await probe(path, file);
+  const { width, height } = stream;
+  if (width * height > largestFrame) throw new FormatError(file, 'clip', `${width}×${height} is more than ${largestFrame} pixels`); // prettier-ignore
+  const [n, d = 1] = stream.r_frame_rate.split('/').map(Number);
+  return {
+    ...{ width, height, duration, rate: n / d, codec: stream.codec_name },
+    ...{ depth: depthOf(stream.pix_fmt), range: rangeOf(stream) },
+  };
+}
+
+/** A small picture of a clip at a time, as JPEG, for the strip. */
+export function clipThumb(path: string, time: number): Promise<Buffer> {
+  const args = ['-v', 'error', '-ss', String(time), '-i', path, '-frames:v', '1', '-vf', 'scale=240:-2'];
+  return run('ffmpeg', [...args, '-f', 'image2', '-c:v', 'mjpeg', '-']);
+}
+
+/** Red and blue weights of a stream's luma: BT.709 unless it says another; green makes up the rest. */
+const matrices: Record<string, readonly [kr: number, kb: number]> = {
+  smpte170m: [0.299, 0.114],
+  bt470bg: [0.299, 0.114],
+  bt2020nc: [0.2627, 0.0593],
+};
+const defaultMatrix = [lumaWeights[0], lumaWeights[2]] as const;
+
+/**
+ * One frame of a clip as code values at full depth. Y'CbCr goes to R'G'B' here rather than in FFmpeg, in float and in
+ * the range of the stream, so that nothing above white or below black is cut off.
+ */
+export async function readClipFrame(path: string, file: string, time: number): Promise<DecodedFrame> {
+  const { stream } = await probe(path, file);
+  const { width, height, pix_fmt: pixFmt } = stream;
+  const rgb = isRgb(pixFmt);
+  const args = ['-v', 'error', '-ss', String(time), '-i', path, '-frames:v', '1'];
+  const layout = ['-pix_fmt', rgb ? 'rgb48le' : 'yuv444p16le', '-sws_flags', 'accurate_rnd+full_chroma_int+bicubic'];
+  const bytes = await run('ffmpeg', [...args, ...layout, '-f', 'rawvideo', '-']).catch(asFormatError(file));
+  const samples = new Uint16Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength));
+  if (samples.length !== width * height * 3) throw new FormatError(file, `${time} s`, 'there is no frame at this time');
+  const depth = depthOf(pixFmt);
+  const range = rangeOf(stream);
+  const pixels = rgb
+    ? Float32Array.from(samples, (v) => v / 65535)
+    : toRgb(samples, { range, depth, matrix: matrices[stream.color_space ?? ''] ?? defaultMatrix });
+  const notes = [`Frame at ${time.toFixed(2)} s of a ${stream.codec_name} clip, ${depth} bits, ${range} range.`];
+  return { width, height, rgb: pixels, depth, format: 'clip', notes };
+} // prettier-ignore
+
+/** Planes of Y', Cb, Cr in 16 bits → interleaved R'G'B' codes, as shares of all codes of the stream's depth. */
+function toRgb(
+  samples: Uint16Array,
+  { range, depth, matrix: [kr, kb] }: { range: 'full' | 'narrow'; depth: number; matrix: readonly [number, number] },
+): Float32Array {
+  const pixels = samples.length / 3;
+  // FFmpeg shifts a depth up to 16 bits; brought back, a code is a share of the stream's own full scale.
+  const unit = 2 ** (16 - depth) * (2 ** depth - 1);
+  const { black, white } = levels(range, depth);
+  const chromaSpan = range === 'full' ? 1 : (224 * 2 ** (depth - 8)) / (2 ** depth - 1);
+  const middle = 2 ** (depth - 1) / (2 ** depth - 1);
+  const [toCr, toCb] = [2 * (1 - kr), 2 * (1 - kb)];
+  const kg = 1 - kr - kb;
+  const out = new Float32Array(samples.length);
+  for (let i = 0; i < pixels; i++) {
+    const y = (samples[i] / unit - black) / (white - black);
+    const cb = (samples[pixels + i] / unit - middle) / chromaSpan;
+    const cr = (samples[2 * pixels + i] / unit - middle) / chromaSpan;
+    const r = y + toCr * cr;
+    const b = y + toCb * cb;
+    const g = (y - kr * r - kb * b) / kg;
+    out[i * 3] = hold(black + r * (white - black));
+    out[i * 3 + 1] = hold(black + g * (white - black));
+    out[i * 3 + 2] = hold(black + b * (white - black));
+  }
+  return out;
+} // prettier-ignore
+
+const hold = (x: number) => Math.min(Math.max(x, 0), 1);

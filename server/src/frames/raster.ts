@@ -1,0 +1,89 @@
+import sharp, { type Metadata } from 'sharp';
+import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
+import { FormatError } from '@velvet-dusk/core/formats/error';
+import { largestFrame, toUint16 } from '@velvet-dusk/core/formats/png';
+import type { DecodedFrame } from './frame.ts';
+
+// One picture at a time, and nothing kept: memory is for the frame in hand.
+sharp.cache(false);
+sharp.concurrency(1);
+
+const bits: Record<string, number> = { uchar: 8, ushort: 16, float: 32 };
+
+function refuse(file: string, meta: Metadata): void {
+  if (meta.space === 'cmyk')
+    throw new FormatError(file, 'colour', 'a CMYK picture is made for print; save it as RGB');
+  if ((meta.pages ?? 1) > 1)
+    throw new FormatError(file, 'pages', `a file of ${meta.pages} pictures; save the one that is meant`);
+  if (!bits[meta.depth ?? ''])
+    throw new FormatError(file, 'depth', `samples of kind ${meta.depth} are not read; 8 or 16 bits or float are`);
+} // prettier-ignore
+
+function notesOf(meta: Metadata): string[] {
+  const notes: string[] = [];
+  if (meta.hasAlpha) notes.push('Its alpha channel was left out.');
+  if (meta.icc) notes.push('Its embedded colour profile was not applied: code values are taken as they stand.');
+  if (meta.orientation && meta.orientation > 1) notes.push('It was turned upright as its orientation says.');
+  return notes;
+} // prettier-ignore
+
+/** Reads PNG, TIFF or JPEG at full depth. Throws a FormatError. Float samples are light. */
+export async function readRaster(path: string, file: string): Promise<DecodedFrame> {
+  try {
+    const open = () =>
+      sharp(path, { limitInputPixels: largestFrame, ignoreIcc: true, failOn: 'warning', sequentialRead: true });
+    const meta = await open().metadata();
+    refuse(file, meta);
+    const depth = bits[meta.depth!];
+    const kind = depth === 8 ? 'uchar' : depth === 16 ? 'ushort' : 'float';
+    const space = depth === 8 ? 'srgb' : depth === 16 ? 'rgb16' : 'scrgb';
+    const { data, info } = await open()
+      .autoOrient()
+      .removeAlpha()
+      .toColourspace(space)
+      .raw({ depth: kind })
+      .toBuffer({ resolveWithObject: true });
+    const { width, height, channels } = info;
+    const rgb = toFloats(data, depth, width * height, channels);
+    const notes = notesOf(meta);
+    if (depth === 32) notes.push('Float samples are taken as scene-linear light in BT.709 primaries.');
+    const scene = depth === 32 ? { scene: bt709 } : {};
+    return { width, height, rgb, depth, format: meta.format!, notes, ...scene };
+  } catch (error) {
+    if (error instanceof FormatError) throw error;
+    const message = (error as Error).message.replace(/\s+/g, ' ').replaceAll(path, file);
+    const tooLarge = /exceeds pixel limit/.test(message);
+    throw new FormatError(
+      file,
+      tooLarge ? 'size' : 'picture data',
+      tooLarge ? `more than ${largestFrame} pixels` : `damaged or truncated: ${message}`,
+    );
+  }
+} // prettier-ignore
+
+function toFloats(data: Buffer, depth: number, pixels: number, channels: number): Float32Array {
+  const { buffer, byteOffset, byteLength } = data;
+  const samples = {
+    8: () => new Uint8Array(buffer, byteOffset, byteLength),
+    16: () => new Uint16Array(buffer, byteOffset, byteLength / 2),
+    32: () => new Float32Array(buffer, byteOffset, byteLength / 4),
+  }[depth]!();
+  const top = depth === 32 ? 1 : 2 ** depth - 1;
+  const rgb = new Float32Array(pixels * 3);
+  const [g, b] = channels >= 3 ? [1, 2] : [0, 0];
+  for (let i = 0, p = 0; i < rgb.length; i += 3, p += channels) {
+    rgb[i] = samples[p] / top;
+    rgb[i + 1] = samples[p + g] / top;
+    rgb[i + 2] = samples[p + b] / top;
+  }
+  return rgb;
+}
+
+/** Code values 0–1 as a 16-bit RGB PNG. */
+export async function encodePng(frame: { width: number; height: number; rgb: Float32Array }): Promise<Buffer> {
+  const { width, height } = frame;
+  return sharp(toUint16(frame.rgb), { raw: { width, height, channels: 3 }, limitInputPixels: largestFrame })
+    .toColourspace('rgb16')
+    .png({ compressionLevel: 3 })
+    .toBuffer();
+} // prettier-ignore

@@ -1,0 +1,72 @@
+import { writeFile } from 'node:fs/promises';
+import { acescct } from '@velvet-dusk/core/colour/transfer/acescct';
+import { transformBuffer } from '@velvet-dusk/core/colour/matrix';
+import { rgbToRgb } from '@velvet-dusk/core/colour/rgbSpace';
+import { working } from '@velvet-dusk/core/colour/spaces/index';
+import { FormatError } from '@velvet-dusk/core/formats/error';
+import { shrink } from '@velvet-dusk/core/formats/frameScale';
+import { type FrameFacts, readFrame } from '@velvet-dusk/core/plate/facts';
+import { readClipFrame } from '../frames/clip.ts';
+import type { DecodedFrame } from '../frames/frame.ts';
+import { encodePng } from '../frames/raster.ts';
+import { readFrameFile } from '../frames/read.ts';
+
+export interface PlateTask {
+  /** The file as it came. */
+  path: string;
+  fileName: string;
+  /** Where the 16-bit frame goes. */
+  framePart: string;
+  /** Seconds into a clip; without it the file is a frame. */
+  time?: number;
+}
+export interface PlateFacts {
+  width: number;
+  height: number;
+  depth: number;
+  format: string;
+  facts: FrameFacts;
+  /** The profile that light was encoded in; undefined where the file held code. */
+  profileId?: string;
+  notes: string[];
+  thumb: Uint8Array;
+}
+
+/** Longest side of a stored thumbnail, in pixels. Thumbnails stay in log, so that looks can be put on them live. */
+const thumbWidth = 320;
+/** The profile scene-linear frames are kept in: wide enough for any light, and a published standard. */
+const lightProfile = 'acescct';
+
+/** Turns scene-linear light into code of the light profile, in place. */
+function encodeLight(frame: DecodedFrame): void {
+  if (!frame.scene) return;
+  transformBuffer(rgbToRgb(frame.scene, working), frame.rgb);
+  for (let i = 0; i < frame.rgb.length; i++) {
+    const code = acescct.forward(frame.rgb[i]);
+    frame.rgb[i] = code > 0 ? Math.min(code, 1) : 0;
+  }
+  frame.notes.push('Scene-linear light, kept as ACEScct.');
+}
+
+/** Errors lose their kind on the way out of a thread, so a refusal is an answer. */
+export async function readPlate(task: PlateTask): Promise<PlateFacts | { refused: string }> {
+  const { path, fileName, framePart, time } = task;
+  let frame: DecodedFrame;
+  try {
+    frame = time === undefined ? await readFrameFile(path, fileName) : await readClipFrame(path, fileName, time);
+  } catch (error) {
+    if (error instanceof FormatError) return { refused: error.message };
+    throw error;
+  }
+  encodeLight(frame);
+  const { width, height, rgb, depth, format, notes } = frame;
+  await writeFile(framePart, await encodePng(frame), { flag: 'wx', flush: true });
+  const scale = Math.min(1, thumbWidth / Math.max(width, height));
+  const small = {
+    width: Math.max(1, Math.round(width * scale)),
+    height: Math.max(1, Math.round(height * scale)),
+  };
+  const thumb = await encodePng({ ...small, rgb: shrink(rgb, width, height, small.width, small.height) });
+  const facts = readFrame(rgb, { width, height, storedDepth: Math.min(depth, 16) });
+  return { width, height, depth, format, facts, notes, thumb, ...(frame.scene ? { profileId: lightProfile } : {}) };
+} // prettier-ignore

@@ -1,0 +1,53 @@
+/** Exports, as a worker thread does them. Run by piscina; never imported by the server itself except for its types. */
+import { createHash } from 'node:crypto';
+import { open, readFile } from 'node:fs/promises';
+import type { MessagePort } from 'node:worker_threads';
+import type { ExportProof } from '@velvet-dusk/core/api/contract';
+import { bake, compileOrder, type BakeOrder } from '@velvet-dusk/core/cube/bake';
+import type { Cube3d } from '@velvet-dusk/core/cube/cube';
+import { proveCube } from '@velvet-dusk/core/cube/proof';
+import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
+import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
+
+export interface ExportTask {
+  order: BakeOrder;
+  part: string;
+  fileName: string;
+  port: MessagePort;
+}
+export interface ExportResult {
+  sha256: string;
+  fileSize: number;
+  proof: ExportProof;
+}
+export interface ExportProgress {
+  stage: string;
+  progress: number;
+}
+
+/** Share of the whole at the end of each stage. */
+const stageEnds = { bake: 0.6, write: 0.7, reread: 0.8 };
+/** Six decimals round by at most half a millionth; the rest is float32. */
+const largestReread = 0.6e-6;
+
+/** Bakes, writes, reads back from the disk, compares, proves. Throws where the file does not hold what was baked. */
+export async function runExport({ order, part, fileName, port }: ExportTask): Promise<ExportResult> {
+  const report = (stage: string, progress: number) =>
+    port.postMessage({ stage, progress } satisfies ExportProgress);
+  const cube = bake(order, (share) => report('Baking', share * stageEnds.bake));
+  report('Writing', stageEnds.bake);
+  const file = await open(part, 'wx');
+  await file.writeFile(writeCube(cube));
+  await file.sync();
+  await file.close();
+  report('Reading back', stageEnds.write);
+  const bytes = await readFile(part);
+  const reread = parseCube(bytes.toString('utf8'), fileName) as Cube3d;
+  const rereadError = cube.data.reduce((worst, v, i) => Math.max(worst, Math.abs(v - reread.data[i])), 0);
+  if (reread.size !== cube.size || rereadError > largestReread)
+    throw new Error(`${fileName}: the file read back differs from what was baked by ${rereadError}`);
+  report('Proving', stageEnds.reread);
+  const proof = proveCube(reread, compileOrder(order));
+  const sha256 = createHash('sha256').update(bytes).digest('hex');
+  return { sha256, fileSize: bytes.length, proof: { ...proof, rereadError } };
+}

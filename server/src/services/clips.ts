@@ -1,0 +1,80 @@
+import { randomUUID } from 'node:crypto';
+import { and, eq } from 'drizzle-orm';
+import type { Clip, ClipFacts, ImportedPlate } from '@velvet-dusk/core/api/contract';
+import { FormatError } from '@velvet-dusk/core/formats/error';
+import type { Database } from '../db/open.ts';
+import { clips, plates } from '../db/schema.ts';
+import type { FileStore } from '../files/store.ts';
+import { clipThumb, NoFfmpeg, readClipFacts } from '../frames/clip.ts';
+import { notFound, Problem } from '../problem.ts';
+import type { PlateService } from './plates.ts';
+
+type Row = typeof clips.$inferSelect;
+
+/** Pictures along a clip to pick from. */
+export const stripLength = 12;
+
+const toClip = ({ id, name, facts }: Row): Clip => ({ id, name, facts });
+const withoutEnding = (name: string) => name.replace(/\.[^.]+$/, '');
+
+/** Clips are opened with FFmpeg where it is on the machine, and kept until frames have been picked. */
+export class ClipService {
+  constructor(
+    private readonly db: Database,
+    private readonly files: FileStore,
+    private readonly plates: PlateService,
+  ) {}
+
+  private async row(id: string): Promise<Row> {
+    const [row] = await this.db.select().from(clips).where(eq(clips.id, id));
+    if (!row) throw notFound('clip', id);
+    return row;
+  }
+
+  async open(projectId: string, file: { part: string; sha256: string }, name: string): Promise<Clip> {
+    let facts: ClipFacts;
+    try {
+      facts = await readClipFacts(file.part, name);
+    } catch (error) {
+      await this.files.drop(file.part);
+      if (error instanceof NoFfmpeg) throw new Problem(501, 'FFmpeg is missing', error.message);
+      if (error instanceof FormatError) throw new Problem(422, 'File cannot be read', error.message);
+      throw error;
+    }
+    await this.files.adopt(file.part, file.sha256);
+    const row = { id: randomUUID(), projectId, name, sha: file.sha256, facts };
+    await this.db.insert(clips).values(row);
+    return toClip(row);
+  }
+
+  /** Picture `index` of the strip, as JPEG. */
+  async thumb(id: string, index: number): Promise<Buffer> {
+    const row = await this.row(id);
+    if (!(Number.isInteger(index) && index >= 0 && index < stripLength)) throw notFound('picture', String(index));
+    return clipThumb(this.files.pathOf(row.sha), (row.facts.duration * (index + 0.5)) / stripLength);
+  } // prettier-ignore
+
+  /** Takes frames of a clip in as plates. */
+  async pick(id: string, times: number[], profileId: string, signal?: AbortSignal): Promise<ImportedPlate[]> {
+    const row = await this.row(id);
+    const late = times.find((t) => t > row.facts.duration);
+    if (late !== undefined)
+      throw new Problem(422, 'No such frame', `${row.name}: there is no frame at ${late} s of ${row.facts.duration} s.`);
+    const source = { path: this.files.pathOf(row.sha), sha256: row.sha, fileName: row.name, isPart: false, signal };
+    const taken: ImportedPlate[] = [];
+    for (const time of times) {
+      const plate = { projectId: row.projectId, name: `${withoutEnding(row.name)} ${time.toFixed(2)} s`, profileId };
+      taken.push(await this.plates.add({ ...source, time }, plate));
+    }
+    return taken;
+  } // prettier-ignore
+
+  /** Forgets a clip; its file goes when no plate came from it. */
+  async close(id: string): Promise<void> {
+    const row = await this.row(id);
+    await this.db.delete(clips).where(eq(clips.id, id));
+    const uses = await this.db.select({ id: plates.id }).from(plates).where(eq(plates.sourceSha, row.sha)).limit(1);
+    const others = await this.db.select({ id: clips.id }).from(clips).where(and(eq(clips.sha, row.sha))).limit(1);
+    if (uses.length === 0 && others.length === 0) await this.files.remove(row.sha);
+  } // prettier-ignore
+}
