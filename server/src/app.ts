@@ -32,6 +32,9 @@ const security = helmet({
   strictTransportSecurity: false,
 });
 
+/** Milliseconds a refused sender may go on before the line is cut. */
+const patience = 3000;
+
 /** The server is for this machine; another host name is somebody else's page reaching in. */
 const localOnly: RequestHandler = (req, _res, next) => {
   if (!/^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/.test(req.get('host') ?? ''))
@@ -62,8 +65,9 @@ function answerProblems(log: Logger): ErrorRequestHandler {
     const problem = toProblem(error);
     if (problem.status >= 500) log.error({ err: error, url: req.originalUrl }, 'request failed');
     if (res.headersSent) return next(error);
-    // What is left of a refused upload is not read.
-    if (!req.complete) res.set('connection', 'close');
+    // What is left of a refused upload is thrown away unread for a while, so that the sender can hear the answer.
+    if (!req.complete)
+      res.on('finish', () => setTimeout(() => req.complete || req.socket.destroy(), patience).unref());
     res.status(problem.status).type('application/problem+json').json(problemBody(problem));
   };
 }

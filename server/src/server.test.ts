@@ -1,4 +1,3 @@
-import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { request } from 'node:http';
@@ -9,44 +8,26 @@ import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { bake } from '@velvet-dusk/core/cube/bake';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 import { parsePng } from '@velvet-dusk/core/formats/png';
-import { openServices, type Services } from './services/index.ts';
-import { type RunningServer, startServer } from './start.ts';
-import { demoDocument, fill, newFolder, slackWater, tinyFrame } from './testing/fixture.ts';
-
-let services: Services;
-let server: RunningServer;
+import type { Services } from './services/index.ts';
+import { type Asker, startAsker } from './testing/asker.ts';
+import { demoDocument, newFolder, slackWater, tinyFrame } from './testing/fixture.ts';
 
 const dataFolder = newFolder();
 const filesFolder = join(dataFolder, 'files');
-
+let asker: Asker;
+let services: Services;
 beforeAll(async () => {
-  services = await openServices(dataFolder);
-  await fill(services);
-  server = await startServer(services, 0);
+  asker = await startAsker(dataFolder);
+  services = asker.services;
 });
-afterAll(() => server.close());
+afterAll(() => asker.close());
 
-const ask = (path: string, init: RequestInit = {}) => fetch(`${server.url}/api${path}`, init);
-const send = (method: string, path: string, body: unknown, version?: number) =>
-  ask(path, {
-    method,
-    body: JSON.stringify(body),
-    headers: { 'content-type': 'application/json', ...(version ? { 'if-match': `"${version}"` } : {}) },
-  });
+const ask: Asker['ask'] = (...args) => asker.ask(...args);
+const send: Asker['send'] = (...args) => asker.send(...args);
+const expectProblem: Asker['expectProblem'] = (...args) => asker.expectProblem(...args);
 const look = async () => (await (await ask('/looks/look')).json()) as LookRecord;
 const upload = (bytes: BodyInit, name: string, profile = 'heron') =>
   ask(`/projects/p/plates?name=${name}&profile=${profile}`, { method: 'POST', body: bytes });
-
-/** A refusal: status, RFC 9457 media type, and a sentence for the user. */
-async function expectProblem(answer: Response, status: number, detail: RegExp) {
-  expect(answer.status).toBe(status);
-  expect(answer.headers.get('content-type')).toContain('application/problem+json');
-  const body = (await answer.json()) as { detail: string; status: number; title: string };
-  expect(body).toMatchObject({ status });
-  expect(body.detail).toMatch(detail);
-  // Whatever was refused, the server goes on.
-  expect((await ask('/projects')).status).toBe(200);
-}
 
 describe('looks', () => {
   test('an edit on the version seen is saved as the next; one on an old version changes nothing', async () => {
@@ -193,7 +174,7 @@ describe('plates', () => {
   const flood = (announced: boolean) =>
     new Promise<{ status: number; text: string; sent: number }>((resolve, reject) => {
       const headers = announced ? { 'content-length': 2e9 } : {};
-      const req = request(`${server.url}/api/projects/p/plates?name=big.png&profile=heron`, {
+      const req = request(`${asker.url}/api/projects/p/plates?name=big.png&profile=heron`, {
         method: 'POST',
         headers,
       });
@@ -302,7 +283,7 @@ describe('exports', () => {
 
 test('another host name is refused: the server is for this machine', async () => {
   const status = await new Promise((resolve) => {
-    request(`${server.url}/api/projects`, { headers: { host: 'elsewhere.example' } }, (res) =>
+    request(`${asker.url}/api/projects`, { headers: { host: 'elsewhere.example' } }, (res) =>
       resolve(res.statusCode),
     ).end();
   });
@@ -311,58 +292,4 @@ test('another host name is refused: the server is for this machine', async () =>
 
 test('an unknown address is answered as a problem', async () => {
   await expectProblem(await ask('/nothing'), 404, /GET \/api\/nothing/);
-});
-
-describe('profiles', () => {
-  const heron = demoDocument('profiles/heron.json') as Record<string, unknown>;
-  const mine = { ...heron, id: 'mine', name: 'Mine' };
-
-  test('one is made, edited by version, written as CLF, and removed', async () => {
-    expect((await send('POST', '/profiles', mine)).status).toBe(201);
-    await expectProblem(await send('POST', '/profiles', mine), 409, /a profile "mine" already/);
-    const edited = await send('PUT', '/profiles/mine', { ...mine, name: 'Edited' }, 1);
-    expect(await edited.json()).toMatchObject({ version: 2, document: { name: 'Edited' } });
-    await expectProblem(await send('PUT', '/profiles/mine', mine, 1), 412, /version 2/);
-    await expectProblem(await send('PUT', '/profiles/mine', { ...mine, id: 'other' }, 2), 422, /id: /);
-    await expectProblem(await send('PUT', '/profiles/mine', { ...mine, white: [1] }, 2), 422, /white/);
-    const clf = await ask('/profiles/mine/clf');
-    expect(clf.headers.get('content-disposition')).toContain('mine.clf');
-    const read = await ask('/profiles/read?name=mine.clf', { method: 'POST', body: await clf.text() });
-    expect(await read.json()).toMatchObject({ profile: { curve: heron.curve }, notes: [] });
-    expect((await ask('/profiles/mine', { method: 'DELETE' })).status).toBe(200);
-    await expectProblem(await ask('/profiles/mine/json'), 404, /no profile "mine"/);
-  });
-
-  test('one in use stays; a file that is no profile is refused by place', async () => {
-    await expectProblem(await ask('/profiles/heron', { method: 'DELETE' }), 409, /used by \d+ plate/);
-    const read = await ask('/profiles/read?name=a.clf', { method: 'POST', body: '<a>' });
-    await expectProblem(read, 422, /a\.clf: line 1/);
-  });
-});
-
-describe('clips', () => {
-  test('frames are picked from a clip, which is forgotten afterwards', async () => {
-    const file = join(dataFolder, 'clip.mov');
-    const source = ['-f', 'lavfi', '-i', 'testsrc2=size=96x64:rate=10:duration=2'];
-    execFileSync('ffmpeg', ['-v', 'error', ...source, '-c:v', 'ffv1', '-pix_fmt', 'yuv422p10le', file]);
-    const opened = await ask('/projects/p/clips?name=night.mov', {
-      method: 'POST',
-      body: readFileSync(file),
-    });
-    const clip = (await opened.json()) as { id: string; facts: object };
-    expect(clip.facts).toMatchObject({ depth: 10, rate: 10, duration: 2, width: 96 });
-    expect((await ask(`/clips/${clip.id}/strip/3`)).headers.get('content-type')).toBe('image/jpeg');
-    const picked = await send('POST', `/clips/${clip.id}/plates`, { times: [0.5, 1], profileId: 'heron' });
-    const plates = (await picked.json()) as { plate: { name: string; depth: number } }[];
-    expect(plates.map((p) => [p.plate.name, p.plate.depth])).toEqual([['night 0.50 s', 10], ['night 1.00 s', 10]]); // prettier-ignore
-    const late = await send('POST', `/clips/${clip.id}/plates`, { times: [9], profileId: 'heron' });
-    await expectProblem(late, 422, /no frame at 9 s of 2 s/);
-    expect((await ask(`/clips/${clip.id}`, { method: 'DELETE' })).status).toBe(204);
-    await expectProblem(await ask(`/clips/${clip.id}/strip/0`), 404, /no clip/);
-  });
-
-  test('a file that is no clip is refused', async () => {
-    const answer = await ask('/projects/p/clips?name=a.mp4', { method: 'POST', body: 'nothing' });
-    await expectProblem(answer, 422, /a\.mp4: clip: cannot be opened/);
-  });
 });

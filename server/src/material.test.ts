@@ -1,0 +1,68 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { demoDocument, newFolder } from './testing/fixture.ts';
+import { type Asker, startAsker } from './testing/asker.ts';
+
+const dataFolder = newFolder();
+let asker: Asker;
+beforeAll(async () => (asker = await startAsker(dataFolder)));
+afterAll(() => asker.close());
+const ask: Asker['ask'] = (...args) => asker.ask(...args);
+const send: Asker['send'] = (...args) => asker.send(...args);
+const expectProblem: Asker['expectProblem'] = (...args) => asker.expectProblem(...args);
+
+describe('profiles', () => {
+  const heron = demoDocument('profiles/heron.json') as Record<string, unknown>;
+  const mine = { ...heron, id: 'mine', name: 'Mine' };
+
+  test('one is made, edited by version, written as CLF, and removed', async () => {
+    expect((await send('POST', '/profiles', mine)).status).toBe(201);
+    await expectProblem(await send('POST', '/profiles', mine), 409, /a profile "mine" already/);
+    const edited = await send('PUT', '/profiles/mine', { ...mine, name: 'Edited' }, 1);
+    expect(await edited.json()).toMatchObject({ version: 2, document: { name: 'Edited' } });
+    await expectProblem(await send('PUT', '/profiles/mine', mine, 1), 412, /version 2/);
+    await expectProblem(await send('PUT', '/profiles/mine', { ...mine, id: 'other' }, 2), 422, /id: /);
+    await expectProblem(await send('PUT', '/profiles/mine', { ...mine, white: [1] }, 2), 422, /white/);
+    const clf = await ask('/profiles/mine/clf');
+    expect(clf.headers.get('content-disposition')).toContain('mine.clf');
+    const read = await ask('/profiles/read?name=mine.clf', { method: 'POST', body: await clf.text() });
+    expect(await read.json()).toMatchObject({ profile: { curve: heron.curve }, notes: [] });
+    expect((await ask('/profiles/mine', { method: 'DELETE' })).status).toBe(200);
+    await expectProblem(await ask('/profiles/mine/json'), 404, /no profile "mine"/);
+  });
+
+  test('one in use stays; a file that is no profile is refused by place', async () => {
+    await expectProblem(await ask('/profiles/heron', { method: 'DELETE' }), 409, /used by \d+ plate/);
+    const read = await ask('/profiles/read?name=a.clf', { method: 'POST', body: '<a>' });
+    await expectProblem(read, 422, /a\.clf: line 1/);
+  });
+});
+
+describe('clips', () => {
+  test('frames are picked from a clip, which is forgotten afterwards', async () => {
+    const file = join(dataFolder, 'clip.mov');
+    const source = ['-f', 'lavfi', '-i', 'testsrc2=size=96x64:rate=10:duration=2'];
+    execFileSync('ffmpeg', ['-v', 'error', ...source, '-c:v', 'ffv1', '-pix_fmt', 'yuv422p10le', file]);
+    const opened = await ask('/projects/p/clips?name=night.mov', {
+      method: 'POST',
+      body: readFileSync(file),
+    });
+    const clip = (await opened.json()) as { id: string; facts: object };
+    expect(clip.facts).toMatchObject({ depth: 10, rate: 10, duration: 2, width: 96 });
+    expect((await ask(`/clips/${clip.id}/strip/3`)).headers.get('content-type')).toBe('image/jpeg');
+    const picked = await send('POST', `/clips/${clip.id}/plates`, { times: [0.5, 1], profileId: 'heron' });
+    const plates = (await picked.json()) as { plate: { name: string; depth: number } }[];
+    expect(plates.map((p) => [p.plate.name, p.plate.depth])).toEqual([['night 0.50 s', 10], ['night 1.00 s', 10]]); // prettier-ignore
+    const late = await send('POST', `/clips/${clip.id}/plates`, { times: [9], profileId: 'heron' });
+    await expectProblem(late, 422, /no frame at 9 s of 2 s/);
+    expect((await ask(`/clips/${clip.id}`, { method: 'DELETE' })).status).toBe(204);
+    await expectProblem(await ask(`/clips/${clip.id}/strip/0`), 404, /no clip/);
+  });
+
+  test('a file that is no clip is refused', async () => {
+    const answer = await ask('/projects/p/clips?name=a.mp4', { method: 'POST', body: 'nothing' });
+    await expectProblem(answer, 422, /a\.mp4: clip: cannot be opened/);
+  });
+});

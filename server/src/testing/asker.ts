@@ -1,0 +1,42 @@
+import { expect } from 'vitest';
+import { openServices, type Services } from '../services/index.ts';
+import { startServer } from '../start.ts';
+import { fill } from './fixture.ts';
+
+/** A server on a data folder with the small project in it, and ways to ask it. */
+export interface Asker {
+  url: string;
+  services: Services;
+  ask(path: string, init?: RequestInit): Promise<Response>;
+  send(method: string, path: string, body: unknown, version?: number): Promise<Response>;
+  /** Expects a refusal: status, RFC 9457 media type, and a sentence for the user; the server goes on after it. */
+  expectProblem(answer: Response, status: number, detail: RegExp): Promise<void>;
+  close(): Promise<void>;
+}
+
+export async function startAsker(dataFolder: string): Promise<Asker> {
+  const services = await openServices(dataFolder);
+  await fill(services);
+  const server = await startServer(services, 0);
+  const ask: Asker['ask'] = (path, init = {}) => fetch(`${server.url}/api${path}`, init);
+  return {
+    url: server.url,
+    services,
+    ask,
+    send: (method, path, body, version) =>
+      ask(path, {
+        method,
+        body: JSON.stringify(body),
+        headers: { 'content-type': 'application/json', ...(version ? { 'if-match': `"${version}"` } : {}) },
+      }),
+    async expectProblem(answer, status, detail) {
+      expect(answer.status).toBe(status);
+      expect(answer.headers.get('content-type')).toContain('application/problem+json');
+      const body = (await answer.json()) as { detail: string; status: number; title: string };
+      expect(body).toMatchObject({ status });
+      expect(body.detail).toMatch(detail);
+      expect((await ask('/projects')).status).toBe(200);
+    },
+    close: () => server.close(),
+  };
+}
