@@ -29,27 +29,38 @@ export const toArea = ([x0, y0, x1, y1]: Box) => ({
 });
 
 /** What is where in each master. */
-const masters: Record<string, { name: string; skin: Box[]; subject?: Box; background?: Box; chart?: true }> = {
-  'quay-blue-hour': {
-    name: 'Quay, blue hour',
-    skin: [[348, 240, 392, 300], [420, 260, 470, 310]],
-    subject: [340, 180, 560, 330],
-    background: [760, 200, 1200, 420],
-  },
-  'heads-and-chart': {
-    name: 'Heads and chart',
-    skin: [[190, 250, 245, 300], [455, 280, 520, 320], [725, 270, 775, 320]],
-    chart: true,
-  },
-  'marsh-noon': {
-    name: 'Marsh, noon',
-    skin: [[250, 250, 300, 290], [310, 270, 350, 320]],
-    background: [500, 30, 900, 220],
-  },
-  'galley-tungsten': { name: 'Galley, tungsten', skin: [[95, 160, 140, 205]] },
-  'arcade-neon': { name: 'Arcade, neon', skin: [] },
-  'wheelhouse-overcast': { name: 'Wheelhouse, overcast', skin: [[715, 260, 770, 330]] },
-}; // prettier-ignore
+const masters: Record<string, { name: string; skin: Box[]; subject?: Box; background?: Box; chart?: true }> =
+  {
+    'quay-blue-hour': {
+      name: 'Quay, blue hour',
+      skin: [
+        [348, 240, 392, 300],
+        [420, 260, 470, 310],
+      ],
+      subject: [340, 180, 560, 330],
+      background: [760, 200, 1200, 420],
+    },
+    'heads-and-chart': {
+      name: 'Heads and chart',
+      skin: [
+        [190, 250, 245, 300],
+        [455, 280, 520, 320],
+        [725, 270, 775, 320],
+      ],
+      chart: true,
+    },
+    'marsh-noon': {
+      name: 'Marsh, noon',
+      skin: [
+        [250, 250, 300, 290],
+        [310, 270, 350, 320],
+      ],
+      background: [500, 30, 900, 220],
+    },
+    'galley-tungsten': { name: 'Galley, tungsten', skin: [[95, 160, 140, 205]] },
+    'arcade-neon': { name: 'Arcade, neon', skin: [] },
+    'wheelhouse-overcast': { name: 'Wheelhouse, overcast', skin: [[715, 260, 770, 330]] },
+  };
 
 type Shooting = Partial<Omit<DemoPlate, 'id' | 'name' | 'master' | 'marks' | 'chart'>> & { variant?: string };
 

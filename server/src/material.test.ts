@@ -54,7 +54,10 @@ describe('clips', () => {
     expect((await ask(`/clips/${clip.id}/strip/3`)).headers.get('content-type')).toBe('image/jpeg');
     const picked = await send('POST', `/clips/${clip.id}/plates`, { times: [0.5, 1], profileId: 'heron' });
     const plates = (await picked.json()) as { plate: { name: string; depth: number } }[];
-    expect(plates.map((p) => [p.plate.name, p.plate.depth])).toEqual([['night 0.50 s', 10], ['night 1.00 s', 10]]); // prettier-ignore
+    expect(plates.map((p) => [p.plate.name, p.plate.depth])).toEqual([
+      ['night 0.50 s', 10],
+      ['night 1.00 s', 10],
+    ]);
     const late = await send('POST', `/clips/${clip.id}/plates`, { times: [9], profileId: 'heron' });
     await expectProblem(late, 422, /no frame at 9 s of 2 s/);
     expect((await ask(`/clips/${clip.id}`, { method: 'DELETE' })).status).toBe(204);

@@ -23,7 +23,9 @@ export function toProblem(error: unknown): Problem {
   const { message } = error as Error;
   if (error instanceof FormatError) return new Problem(422, 'File cannot be read', message);
   if (error instanceof DocumentError) return new Problem(422, 'Document is not valid', message);
-  const { type, status } = error as { type?: string; status?: number };
+  const { type, status, code } = error as { type?: string; status?: number; code?: string };
+  if (code === 'ECONNRESET')
+    return new Problem(499, 'Sender went away', 'The request ended before it was whole.');
   if (type === 'entity.too.large')
     return new Problem(413, 'Too large', 'The request is larger than allowed.');
   if (type === 'entity.parse.failed') return new Problem(400, 'Not JSON', `request body: ${message}`);

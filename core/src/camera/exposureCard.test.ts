@@ -42,7 +42,9 @@ test('EI above the base gives room above and takes it below', () => {
 
 describe('warnings', () => {
   test('outside the post range of the base in force', () => {
-    expect(card({ sensitivity: 1900 }).warnings[0]).toMatch(/EI 1900 lies outside 200–1600, the range of base 800/);
+    expect(card({ sensitivity: 1900 }).warnings[0]).toMatch(
+      /EI 1900 lies outside 200–1600, the range of base 800/,
+    );
   });
   test('a change that would cross between bases says so', () => {
     expect(card({ sensitivity: 1600, lightOffset: -1 }).warnings.join(' ')).toMatch(
@@ -53,4 +55,4 @@ describe('warnings', () => {
     expect(card({ lightOffset: -2.5 }).warnings.join(' ')).toMatch(/beyond 2 stops rarely holds/);
     expect(card({ lightOffset: 5 }).warnings.join(' ')).toMatch(/90 % white is clipped/);
   });
-}); // prettier-ignore
+});

@@ -85,11 +85,25 @@ export function exposureCard(profile: Profile, rendering: Rendering, settings: C
     const lost =
       recordedStops >= clipStops ? 'clipped' : recordedStops <= floorStops ? 'under the floor' : null;
     const monitored = shown(held * 2 ** -monitorOffset);
-    return { id, label, stops, recordedStops, recorded: levels3(code, codeToSignal(code, codec.levels)), converted: shown(held), monitored, lost }; // prettier-ignore
+    return {
+      id,
+      label,
+      stops,
+      recordedStops,
+      recorded: levels3(code, codeToSignal(code, codec.levels)),
+      converted: shown(held),
+      monitored,
+      lost,
+    };
   });
   const post = base
-    ? { from: base.from, to: base.to, down: Math.log2(sensitivity / base.from), up: Math.log2(base.to / sensitivity) }
-    : null; // prettier-ignore
+    ? {
+        from: base.from,
+        to: base.to,
+        down: Math.log2(sensitivity / base.from),
+        up: Math.log2(base.to / sensitivity),
+      }
+    : null;
   return {
     ...{ base, clipStops, floorStops, rows, post },
     above: clipStops - lightOffset,

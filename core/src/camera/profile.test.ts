@@ -110,7 +110,12 @@ describe('a profile that is not right', () => {
     ],
     ['another schema', (p: never) => ((p as { schemaVersion: number }).schemaVersion = 9), /schemaVersion/],
     ['a word too many', (p: never) => ((p as { extra: number }).extra = 1), /extra/],
-    ['primaries on a line', (p: never) => ((p as { primaries: object }).primaries = { red: [0.1, 0.1], green: [0.2, 0.2], blue: [0.3, 0.3] }), /one line/], // prettier-ignore
+    [
+      'primaries on a line',
+      (p: never) =>
+        ((p as { primaries: object }).primaries = { red: [0.1, 0.1], green: [0.2, 0.2], blue: [0.3, 0.3] }),
+      /one line/,
+    ],
   ])('%s is named with file and place', (_, edit, message) => {
     const read = change(edit as never);
     expect(read).toThrow(DocumentError);

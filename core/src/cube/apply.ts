@@ -47,38 +47,38 @@ export function applyTetrahedral(cube: Cube3d, rgb: Float32Array): void {
         c = b + dg;
         f1 = fr;
         f2 = fg;
-        f3 = fb; // prettier-ignore
+        f3 = fb;
       } else if (fr > fb) {
         b = a + dr;
         c = b + db;
         f1 = fr;
         f2 = fb;
-        f3 = fg; // prettier-ignore
+        f3 = fg;
       } else {
         b = a + db;
         c = b + dr;
         f1 = fb;
         f2 = fr;
-        f3 = fg; // prettier-ignore
+        f3 = fg;
       }
     } else if (fb > fg) {
       b = a + db;
       c = b + dg;
       f1 = fb;
       f2 = fg;
-      f3 = fr; // prettier-ignore
+      f3 = fr;
     } else if (fb > fr) {
       b = a + dg;
       c = b + db;
       f1 = fg;
       f2 = fb;
-      f3 = fr; // prettier-ignore
+      f3 = fr;
     } else {
       b = a + dg;
       c = b + dr;
       f1 = fg;
       f2 = fr;
-      f3 = fb; // prettier-ignore
+      f3 = fb;
     }
     const w0 = 1 - f1;
     const w1 = f1 - f2;

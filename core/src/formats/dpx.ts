@@ -26,29 +26,36 @@ export function parseDpx(bytes: Uint8Array, file: string): Frame {
   };
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const magic = bytes.length >= 4 ? view.getUint32(0) : 0;
-  if (magic !== 0x53445058 && magic !== 0x58504453) fail('byte 0', 'not a DPX file: its magic number is missing');
-  if (bytes.length < headerSize) fail(`byte ${bytes.length}`, `truncated: the header has ${headerSize} bytes`);
+  if (magic !== 0x53445058 && magic !== 0x58504453)
+    fail('byte 0', 'not a DPX file: its magic number is missing');
+  if (bytes.length < headerSize)
+    fail(`byte ${bytes.length}`, `truncated: the header has ${headerSize} bytes`);
   const little = magic === 0x58504453;
   const u16 = (p: number) => view.getUint16(p, little);
   const u32 = (p: number) => view.getUint32(p, little);
   const [width, height] = [u32(at.width), u32(at.height)];
   if (width === 0 || height === 0) fail(`byte ${at.width}`, 'width or height is 0');
-  if (width * height > largestFrame) fail(`byte ${at.width}`, `${width}×${height} is more than ${largestFrame} pixels`);
+  if (width * height > largestFrame)
+    fail(`byte ${at.width}`, `${width}×${height} is more than ${largestFrame} pixels`);
   if (u16(at.elements) !== 1 || bytes[at.descriptor] !== rgbDescriptor)
-    fail(`byte ${at.descriptor}`, `one RGB element (descriptor ${rgbDescriptor}) is read, found ${bytes[at.descriptor]}`);
+    fail(
+      `byte ${at.descriptor}`,
+      `one RGB element (descriptor ${rgbDescriptor}) is read, found ${bytes[at.descriptor]}`,
+    );
   if (u16(at.encoding) === 1) fail(`byte ${at.encoding}`, 'run-length coding is not read');
   const [depth, packing] = [bytes[at.bitSize], u16(at.packing)];
   const offset = u32(at.dataOffset) || u32(at.imageOffset);
   const sample = sampleReader(view, { depth, packing, offset, width, little });
   if (!sample) return fail(`byte ${at.bitSize}`, `${depth} bits with packing ${packing} are not read`);
   const needed = offset + sample.rowBytes * height;
-  if (bytes.length < needed) fail(`byte ${bytes.length}`, `truncated: ${needed - bytes.length} bytes are missing`);
+  if (bytes.length < needed)
+    fail(`byte ${bytes.length}`, `truncated: ${needed - bytes.length} bytes are missing`);
   const rgb = new Float32Array(width * height * 3);
   const top = 2 ** depth - 1;
   for (let y = 0, i = 0; y < height; y++)
     for (let x = 0; x < width * 3; x++, i++) rgb[i] = sample.read(y, x) / top;
   return { width, height, rgb, depth };
-} // prettier-ignore
+}
 
 interface Layout {
   depth: number;

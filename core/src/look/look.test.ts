@@ -71,7 +71,11 @@ test.each([
     /mine\.json: schemaVersion: .*reads version 1.*99/,
   ],
   ['an unknown step', { ...slackWater, steps: [{ id: 'a', type: 'wobble', params: {} }] }, /steps\.0\.type/],
-  ['a wild number', { ...slackWater, steps: [{ id: 'a', type: 'contrast', params: { contrast: 99 } }] }, /steps\.0\.params\.contrast/], // prettier-ignore
+  [
+    'a wild number',
+    { ...slackWater, steps: [{ id: 'a', type: 'contrast', params: { contrast: 99 } }] },
+    /steps\.0\.params\.contrast/,
+  ],
   ['a twin id', { ...slackWater, steps: [slackWater.steps[0], slackWater.steps[0]] }, /share an id/],
   ['nothing', null, /not a look document/],
 ])('%s is refused with file and place', (_, document, message) => {

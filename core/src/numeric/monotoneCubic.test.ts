@@ -19,19 +19,25 @@ test('Fritsch and Carlson’s data: through every point, never down, never above
 });
 
 const points = fc
-  .array(fc.tuple(fc.double({ min: 0.01, max: 3, noNaN: true }), fc.double({ min: 0.001, max: 3, noNaN: true })), {
-    minLength: 2,
-    maxLength: 20,
-  })
+  .array(
+    fc.tuple(fc.double({ min: 0.01, max: 3, noNaN: true }), fc.double({ min: 0.001, max: 3, noNaN: true })),
+    {
+      minLength: 2,
+      maxLength: 20,
+    },
+  )
   .map((steps) => {
     let [x, y] = [0, 0];
     return steps.map(([dx, dy]) => [(x += dx), (y += dy)] as const);
-  }); // prettier-ignore
+  });
 
 test('any rising points give a curve that rises, with an inverse', () => {
   fc.assert(
     fc.property(points, fc.double({ min: -0.5, max: 1.5, noNaN: true }), (p, t) => {
-      const curve = monotoneCubic(p.map((q) => q[0]), p.map((q) => q[1])); // prettier-ignore
+      const curve = monotoneCubic(
+        p.map((q) => q[0]),
+        p.map((q) => q[1]),
+      );
       const x = p[0][0] + t * (p[p.length - 1][0] - p[0][0]);
       return curve.slope(x) >= -1e-12 && Math.abs(curve.at(curve.inverse(curve.at(x))) - curve.at(x)) < 1e-9;
     }),

@@ -97,7 +97,12 @@ export function solveChart(samples: readonly PatchSample[], evenLight = true): C
   const before = mean(patches.map((p) => p.before));
   const after = mean(patches.map((p) => p.after));
   const verdict = judge(before, fits);
-  const words = { holds: 'This profile fits this frame', close: 'This profile nearly fits this frame', fails: 'This profile does not fit this frame', none: '' }[verdict]; // prettier-ignore
+  const words = {
+    holds: 'This profile fits this frame',
+    close: 'This profile nearly fits this frame',
+    fails: 'This profile does not fit this frame',
+    none: '',
+  }[verdict];
   return {
     ...{ matrix, before, after, patches, verdict },
     exposure: Math.log2(gain),

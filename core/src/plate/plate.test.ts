@@ -119,7 +119,11 @@ describe('what a frame says about itself', () => {
 
 describe('shot trim from marks', () => {
   test('a chart plate recorded +1.3 stops over under a light 60 mired off comes back within 0.03 stop and 5 mired', () => {
-    for (const [id, mired] of [['heron', 60], ['heron', -60], ['wren', 60]] as const) {
+    for (const [id, mired] of [
+      ['heron', 60],
+      ['heron', -60],
+      ['wren', 60],
+    ] as const) {
       const codec = codecOf(id);
       const frame = shoot(heads, codec, { exposure: 1.3, balance: { mired, duv: 0 } });
       const card = measureArea(frame, place('grey card'), codec);
@@ -135,7 +139,7 @@ describe('shot trim from marks', () => {
       expect(paradeSpread(white, neutralShot, rendering)).toBeGreaterThan(8);
       expect(paradeSpread(white, trimmed, rendering)).toBeLessThan(1);
     }
-  }); // prettier-ignore
+  });
 
   test('a clipped or a dark neutral is refused with the reason', () => {
     const over = shoot(heads, heron, { exposure: 5 });
@@ -184,12 +188,16 @@ describe('charts', () => {
       expect(right.verdict).toBe('holds');
       expect(right.patches).toHaveLength(32);
     }
-    for (const [shot, read] of [['heron', 'curlew'], ['plover', 'heron'], ['wren', 'plover-video']]) {
+    for (const [shot, read] of [
+      ['heron', 'curlew'],
+      ['plover', 'heron'],
+      ['wren', 'plover-video'],
+    ]) {
       const wrong = solveChart(samples(codecOf(read), shoot(heads, codecOf(shot))));
       expect(wrong.before).toBeGreaterThan(1.2);
       expect(wrong.verdict).not.toBe('holds');
     }
-  }); // prettier-ignore
+  });
 
   test('a known crosstalk between channels is found, and white is kept', () => {
     const crossed = samples(heron, shoot(heads, heron, { noise: 0 })).map((s) => {
@@ -202,7 +210,7 @@ describe('charts', () => {
     expect(greyKept(solution.matrix)).toBeCloseTo(1, 10);
     for (const row of [0, 3, 6])
       expect(solution.matrix.slice(row, row + 3).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 10);
-  }); // prettier-ignore
+  });
 
   test('the reflectances, scaled patch by patch, judge colour where the light falls off', () => {
     const uneven = csv.rows.map((r) => ({
@@ -226,12 +234,30 @@ describe('charts', () => {
   });
 
   test('the unit square goes to any four corners, and patches to the middle of their cells', () => {
-    const corners = [[0.1, 0.2], [0.7, 0.1], [0.8, 0.9], [0.2, 0.6]] as [[number, number], [number, number], [number, number], [number, number]]; // prettier-ignore
+    const corners = [
+      [0.1, 0.2],
+      [0.7, 0.1],
+      [0.8, 0.9],
+      [0.2, 0.6],
+    ] as [[number, number], [number, number], [number, number], [number, number]];
     const map = chartMap(corners);
-    [[0, 0], [1, 0], [1, 1], [0, 1]].forEach(([u, v], i) =>
-      map(u, v).forEach((x, c) => expect(x).toBeCloseTo(corners[i][c], 10)),
-    ); // prettier-ignore
-    const square = { id: 'c', kind: 'chart' as const, corners: [[0, 0], [1, 0], [1, 1], [0, 1]] as typeof corners, patches: gridPatches(4, 2) }; // prettier-ignore
+    [
+      [0, 0],
+      [1, 0],
+      [1, 1],
+      [0, 1],
+    ].forEach(([u, v], i) => map(u, v).forEach((x, c) => expect(x).toBeCloseTo(corners[i][c], 10)));
+    const square = {
+      id: 'c',
+      kind: 'chart' as const,
+      corners: [
+        [0, 0],
+        [1, 0],
+        [1, 1],
+        [0, 1],
+      ] as typeof corners,
+      patches: gridPatches(4, 2),
+    };
     expect(patchOutlines(square)[5][0][0]).toBeCloseTo(0.3125, 10);
     expect(square.patches[5].name).toBe('B2');
   });

@@ -33,8 +33,11 @@ function floorEvidence({ blackCode }: Codec, facts: FrameFacts): Evidence {
     };
   // Few shots hold deep black; a floor far above it says little by itself.
   const over = Math.max(facts.floor - blackCode - 0.02, 0);
-  return { weight: Math.exp(-over * 2.5), says: `its black, ${code10(blackCode)}, lies just under the floor ${code10(facts.floor)}` };
-} // prettier-ignore
+  return {
+    weight: Math.exp(-over * 2.5),
+    says: `its black, ${code10(blackCode)}, lies just under the floor ${code10(facts.floor)}`,
+  };
+}
 
 function ceilingEvidence(codec: Codec, facts: FrameFacts): Evidence {
   const { clipCode } = codec;

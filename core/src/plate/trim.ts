@@ -50,12 +50,14 @@ export function balanceFromNeutral(reading: AreaReading): TrimAnswer {
   const mired = whiteLight.mired - light.mired;
   const duv = whiteLight.duv - light.duv;
   if (isHeld('mired', mired) || isHeld('duv', duv))
-    return { refused: `This place asks for ${Math.round(mired)} mired and Duv ${duv.toFixed(3)}: that is no neutral.` };
+    return {
+      refused: `This place asks for ${Math.round(mired)} mired and Duv ${duv.toFixed(3)}: that is no neutral.`,
+    };
   return {
     change: { mired: Number(mired.toFixed(1)), duv: Number(duv.toFixed(4)) },
     says: `${stops(mired).replace(/\.\d+/, '')} mired, Duv ${duv.toFixed(3)}`,
   };
-} // prettier-ignore
+}
 
 /** Exposure that brings a place to a luminance, scene-linear. */
 function exposureTo(reading: AreaReading, shot: Shot, aim: number): TrimAnswer {

@@ -10,9 +10,11 @@ import type { DecodedFrame } from './frame.ts';
 export class NoFfmpeg extends Error {
   override name = 'NoFfmpeg';
   constructor() {
-    super('FFmpeg is not on this machine, so clips cannot be opened. Install it (apt-get install ffmpeg), or bring frames as PNG, TIFF, EXR or DPX.');
+    super(
+      'FFmpeg is not on this machine, so clips cannot be opened. Install it (apt-get install ffmpeg), or bring frames as PNG, TIFF, EXR or DPX.',
+    );
   }
-} // prettier-ignore
+}
 
 /** `DUSK_FFMPEG` and `DUSK_FFPROBE` name other programs. */
 const program = (name: 'ffmpeg' | 'ffprobe') => process.env[`DUSK_${name.toUpperCase()}`] ?? name;
@@ -24,12 +26,16 @@ function run(name: 'ffmpeg' | 'ffprobe', args: string[]): Promise<Buffer> {
     let errors = '';
     child.stdout.on('data', (chunk: Buffer) => out.push(chunk));
     child.stderr.on('data', (chunk: Buffer) => (errors += chunk.toString()));
-    child.on('error', (error: NodeJS.ErrnoException) => reject(error.code === 'ENOENT' ? new NoFfmpeg() : error));
+    child.on('error', (error: NodeJS.ErrnoException) =>
+      reject(error.code === 'ENOENT' ? new NoFfmpeg() : error),
+    );
     child.on('close', (code) =>
-      code === 0 ? resolve(Buffer.concat(out)) : reject(new Error(errors.trim().split('\n').pop() || `${name} ended with ${code}`)),
+      code === 0
+        ? resolve(Buffer.concat(out))
+        : reject(new Error(errors.trim().split('\n').pop() || `${name} ended with ${code}`)),
     );
   });
-} // prettier-ignore
+}
 
 interface Stream {
   codec_name: string;
@@ -49,12 +55,25 @@ const asFormatError = (file: string) => (error: unknown) => {
 };
 
 async function probe(path: string, file: string): Promise<{ stream: Stream; duration: number }> {
-  const args = ['-v', 'error', '-select_streams', 'v:0', '-show_streams', '-show_format', '-of', 'json', path];
+  const args = [
+    '-v',
+    'error',
+    '-select_streams',
+    'v:0',
+    '-show_streams',
+    '-show_format',
+    '-of',
+    'json',
+    path,
+  ];
   const text = await run('ffprobe', args).catch(asFormatError(file));
-  const { streams = [], format } = JSON.parse(text.toString()) as { streams?: Stream[]; format?: { duration?: string } };
+  const { streams = [], format } = JSON.parse(text.toString()) as {
+    streams?: Stream[];
+    format?: { duration?: string };
+  };
   if (!streams[0]) throw new FormatError(file, 'clip', 'it holds no picture');
   return { stream: streams[0], duration: Number(streams[0].duration ?? format?.duration ?? 0) };
-} // prettier-ignore
+}
 
 const depthOf = (pixFmt: string) => Number(/(?:p|gray|gbrp|rgb|bayer)(9|10|12|14|16)/.exec(pixFmt)?.[1] ?? 8);
 const isRgb = (pixFmt: string) => /^(gbr|rgb|bgr|0rgb|argb|abgr)/.test(pixFmt);
@@ -65,7 +84,8 @@ const rangeOf = (s: Stream): 'full' | 'narrow' =>
 export async function readClipFacts(path: string, file: string): Promise<ClipFacts> {
   const { stream, duration } = await probe(path, file);
   const { width, height } = stream;
-  if (width * height > largestFrame) throw new FormatError(file, 'clip', `${width}×${height} is more than ${largestFrame} pixels`); // prettier-ignore
+  if (width * height > largestFrame)
+    throw new FormatError(file, 'clip', `${width}×${height} is more than ${largestFrame} pixels`);
   const [n, d = 1] = stream.r_frame_rate.split('/').map(Number);
   return {
     ...{ width, height, duration, rate: n / d, codec: stream.codec_name },
@@ -96,23 +116,35 @@ export async function readClipFrame(path: string, file: string, time: number): P
   const { width, height, pix_fmt: pixFmt } = stream;
   const rgb = isRgb(pixFmt);
   const args = ['-v', 'error', '-ss', String(time), '-i', path, '-frames:v', '1'];
-  const layout = ['-pix_fmt', rgb ? 'rgb48le' : 'yuv444p16le', '-sws_flags', 'accurate_rnd+full_chroma_int+bicubic'];
+  const layout = [
+    '-pix_fmt',
+    rgb ? 'rgb48le' : 'yuv444p16le',
+    '-sws_flags',
+    'accurate_rnd+full_chroma_int+bicubic',
+  ];
   const bytes = await run('ffmpeg', [...args, ...layout, '-f', 'rawvideo', '-']).catch(asFormatError(file));
   const samples = new Uint16Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength));
-  if (samples.length !== width * height * 3) throw new FormatError(file, `${time} s`, 'there is no frame at this time');
+  if (samples.length !== width * height * 3)
+    throw new FormatError(file, `${time} s`, 'there is no frame at this time');
   const depth = depthOf(pixFmt);
   const range = rangeOf(stream);
   const pixels = rgb
     ? Float32Array.from(samples, (v) => v / 65535)
     : toRgb(samples, { range, depth, matrix: matrices[stream.color_space ?? ''] ?? defaultMatrix });
-  const notes = [`Frame at ${time.toFixed(2)} s of a ${stream.codec_name} clip, ${depth} bits, ${range} range.`];
+  const notes = [
+    `Frame at ${time.toFixed(2)} s of a ${stream.codec_name} clip, ${depth} bits, ${range} range.`,
+  ];
   return { width, height, rgb: pixels, depth, format: 'clip', notes };
-} // prettier-ignore
+}
 
 /** Planes of Y', Cb, Cr in 16 bits → interleaved R'G'B' codes, as shares of all codes of the stream's depth. */
 function toRgb(
   samples: Uint16Array,
-  { range, depth, matrix: [kr, kb] }: { range: 'full' | 'narrow'; depth: number; matrix: readonly [number, number] },
+  {
+    range,
+    depth,
+    matrix: [kr, kb],
+  }: { range: 'full' | 'narrow'; depth: number; matrix: readonly [number, number] },
 ): Float32Array {
   const pixels = samples.length / 3;
   // FFmpeg shifts a depth up to 16 bits; brought back, a code is a share of the stream's own full scale.
@@ -135,6 +167,6 @@ function toRgb(
     out[i * 3 + 2] = hold(black + b * (white - black));
   }
   return out;
-} // prettier-ignore
+}
 
 const hold = (x: number) => Math.min(Math.max(x, 0), 1);

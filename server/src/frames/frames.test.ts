@@ -83,7 +83,8 @@ describe('frames FFmpeg wrote are read as FFmpeg reads them', () => {
     expect(frame).toMatchObject({ width: 94, height: 46, depth: 8, format: 'jpeg' });
     // BT.601 chroma as JFIF says: FFmpeg's own conversion and the library's may round two codes apart.
     const reference = theirs(at('a.jpg'), 8);
-    const mean = frame.rgb.reduce((s, v, i) => s + Math.abs(v * 255 - reference[i] / 257), 0) / frame.rgb.length;
+    const mean =
+      frame.rgb.reduce((s, v, i) => s + Math.abs(v * 255 - reference[i] / 257), 0) / frame.rgb.length;
     expect(mean).toBeLessThan(1);
   });
 
@@ -98,7 +99,7 @@ describe('frames FFmpeg wrote are read as FFmpeg reads them', () => {
     const apart = frame.rgb.map((v, i) => Math.abs(v - planes[[2, 0, 1][i % 3] * n + Math.floor(i / 3)]));
     expect(Math.max(...apart)).toBeLessThan(1e-3);
   });
-}); // prettier-ignore
+});
 
 describe('what is not as it should be', () => {
   const png = () => readFileSync(at('deep.png'));
@@ -121,38 +122,60 @@ describe('what is not as it should be', () => {
   });
 
   test('alpha is left out and said', async () => {
-    expect((await readFrameFile(at('alpha.png'), 'alpha.png')).notes.join()).toMatch(/alpha channel was left out/);
+    expect((await readFrameFile(at('alpha.png'), 'alpha.png')).notes.join()).toMatch(
+      /alpha channel was left out/,
+    );
   });
 
   test('one pixel is a frame, and 8K too', async () => {
     const one = await encodePng({ width: 1, height: 1, rgb: Float32Array.from([0.1, 0.5, 1]) });
     const frame = await readFrameFile(write('one.png', one), 'one.png');
     expect(Array.from(frame.rgb, (v) => Math.round(v * 100))).toEqual([10, 50, 100]);
-    await sharp({ create: { width: 7680, height: 4320, channels: 3, background: '#345' } }).png().toFile(at('8k.png'));
+    await sharp({ create: { width: 7680, height: 4320, channels: 3, background: '#345' } })
+      .png()
+      .toFile(at('8k.png'));
     expect(await readFrameFile(at('8k.png'), '8k.png')).toMatchObject({ width: 7680, height: 4320 });
   });
 
   test('a picture that would unpack to more pixels than are read is refused before it is unpacked', async () => {
-    await sharp({ create: { width: 9000, height: 8000, channels: 3, background: '#000' } }).png().toFile(at('bomb.png'));
-    await expect(readFrameFile(at('bomb.png'), 'bomb.png')).rejects.toThrow(/bomb\.png: byte 16: 9000×8000 is more than/);
-    await sharp({ create: { width: 9000, height: 8000, channels: 3, background: '#000' } }).tiff({ compression: 'lzw' }).toFile(at('bomb.tif'));
+    await sharp({ create: { width: 9000, height: 8000, channels: 3, background: '#000' } })
+      .png()
+      .toFile(at('bomb.png'));
+    await expect(readFrameFile(at('bomb.png'), 'bomb.png')).rejects.toThrow(
+      /bomb\.png: byte 16: 9000×8000 is more than/,
+    );
+    await sharp({ create: { width: 9000, height: 8000, channels: 3, background: '#000' } })
+      .tiff({ compression: 'lzw' })
+      .toFile(at('bomb.tif'));
     await expect(readFrameFile(at('bomb.tif'), 'bomb.tif')).rejects.toThrow(/bomb\.tif: size: more than/);
   });
 
   test.each<[string, () => Uint8Array | Promise<Uint8Array>, RegExp]>([
-    ['cmyk.jpg', () => sharp(at('rgb.png')).toColourspace('cmyk').jpeg().toBuffer(), /cmyk\.jpg: colour: a CMYK picture/],
+    [
+      'cmyk.jpg',
+      () => sharp(at('rgb.png')).toColourspace('cmyk').jpeg().toBuffer(),
+      /cmyk\.jpg: colour: a CMYK picture/,
+    ],
     ['cut.png', () => png().subarray(0, 900), /cut\.png: byte 900: truncated/],
     ['cut.jpg', () => jpeg().subarray(0, 2000), /cut\.jpg: picture data: damaged or truncated/],
     ['cut.tif', () => readFileSync(at('deep.tif')).subarray(0, 3000), /cut\.tif: picture data/],
-    ['cut.dpx', () => readFileSync(at('film.dpx')).subarray(0, 9000), /cut\.dpx: byte 9000: truncated: \d+ bytes are missing/],
+    [
+      'cut.dpx',
+      () => readFileSync(at('film.dpx')).subarray(0, 9000),
+      /cut\.dpx: byte 9000: truncated: \d+ bytes are missing/,
+    ],
     ['cut.exr', () => readFileSync(at('a.exr')).subarray(0, 3000), /cut\.exr: .*OpenEXR/],
     ['text.png', () => Buffer.from('not a picture'), /text\.png: byte 0: not a PNG/],
     ['text.dpx', () => Buffer.from('not a picture'), /text\.dpx: byte 0: not a DPX/],
-    ['what.xyz', () => Buffer.from('nothing known'), /what\.xyz: byte 0: not a picture this program reads \(png, jpeg/],
+    [
+      'what.xyz',
+      () => Buffer.from('nothing known'),
+      /what\.xyz: byte 0: not a picture this program reads \(png, jpeg/,
+    ],
   ])('%s is refused by name and place', async (name, bytes, message) => {
     await expect(readFrameFile(write(name, await bytes()), name)).rejects.toThrow(message);
   });
-}); // prettier-ignore
+});
 
 describe('clips', () => {
   const size = { width: 96, height: 64 };
@@ -208,15 +231,22 @@ describe('clips', () => {
   });
 
   test('a time behind its end, and a file that is no clip, are refused', async () => {
-    await expect(readClipFrame(at('clip.mov'), 'clip.mov', 30)).rejects.toThrow(/clip\.mov: 30 s: there is no frame/);
-    await expect(readClipFacts(write('no.mov', 'nothing'), 'no.mov')).rejects.toThrow(/no\.mov: clip: cannot be opened/);
+    await expect(readClipFrame(at('clip.mov'), 'clip.mov', 30)).rejects.toThrow(
+      /clip\.mov: 30 s: there is no frame/,
+    );
+    await expect(readClipFacts(write('no.mov', 'nothing'), 'no.mov')).rejects.toThrow(
+      /no\.mov: clip: cannot be opened/,
+    );
     await expect(readFrameFile(at('clip.mov'), 'clip.mov')).rejects.toThrow(/a clip, not a frame/);
-  }); // prettier-ignore
+  });
 
   test('without FFmpeg it is said plainly', () => {
     const script = `import('${fileURLToPath(new URL('./clip.ts', import.meta.url))}').then((c) => c.readClipFacts('x', 'x.mov')).catch((e) => console.log(e.name + ': ' + e.message))`;
     const env = { ...process.env, DUSK_FFPROBE: '/nowhere/ffprobe' };
-    const done = spawnSync(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', script], { env, encoding: 'utf8' });
+    const done = spawnSync(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', script], {
+      env,
+      encoding: 'utf8',
+    });
     expect(done.stdout).toMatch(/NoFfmpeg: FFmpeg is not on this machine, so clips cannot be opened/);
-  }); // prettier-ignore
+  });
 });

@@ -16,22 +16,32 @@ function refuse(file: string, meta: Metadata): void {
   if ((meta.pages ?? 1) > 1)
     throw new FormatError(file, 'pages', `a file of ${meta.pages} pictures; save the one that is meant`);
   if (!bits[meta.depth ?? ''])
-    throw new FormatError(file, 'depth', `samples of kind ${meta.depth} are not read; 8 or 16 bits or float are`);
-} // prettier-ignore
+    throw new FormatError(
+      file,
+      'depth',
+      `samples of kind ${meta.depth} are not read; 8 or 16 bits or float are`,
+    );
+}
 
 function notesOf(meta: Metadata): string[] {
   const notes: string[] = [];
   if (meta.hasAlpha) notes.push('Its alpha channel was left out.');
-  if (meta.icc) notes.push('Its embedded colour profile was not applied: code values are taken as they stand.');
+  if (meta.icc)
+    notes.push('Its embedded colour profile was not applied: code values are taken as they stand.');
   if (meta.orientation && meta.orientation > 1) notes.push('It was turned upright as its orientation says.');
   return notes;
-} // prettier-ignore
+}
 
 /** Reads PNG, TIFF or JPEG at full depth. Throws a FormatError. Float samples are light. */
 export async function readRaster(path: string, file: string): Promise<DecodedFrame> {
   try {
     const open = () =>
-      sharp(path, { limitInputPixels: largestFrame, ignoreIcc: true, failOn: 'warning', sequentialRead: true });
+      sharp(path, {
+        limitInputPixels: largestFrame,
+        ignoreIcc: true,
+        failOn: 'warning',
+        sequentialRead: true,
+      });
     const meta = await open().metadata();
     refuse(file, meta);
     const depth = bits[meta.depth!];
@@ -59,7 +69,7 @@ export async function readRaster(path: string, file: string): Promise<DecodedFra
       tooLarge ? `more than ${largestFrame} pixels` : `damaged or truncated: ${message}`,
     );
   }
-} // prettier-ignore
+}
 
 function toFloats(data: Buffer, depth: number, pixels: number, channels: number): Float32Array {
   const { buffer, byteOffset, byteLength } = data;
@@ -80,10 +90,14 @@ function toFloats(data: Buffer, depth: number, pixels: number, channels: number)
 }
 
 /** Code values 0–1 as a 16-bit RGB PNG. */
-export async function encodePng(frame: { width: number; height: number; rgb: Float32Array }): Promise<Buffer> {
+export async function encodePng(frame: {
+  width: number;
+  height: number;
+  rgb: Float32Array;
+}): Promise<Buffer> {
   const { width, height } = frame;
   return sharp(toUint16(frame.rgb), { raw: { width, height, channels: 3 }, limitInputPixels: largestFrame })
     .toColourspace('rgb16')
     .png({ compressionLevel: 3 })
     .toBuffer();
-} // prettier-ignore
+}

@@ -32,7 +32,12 @@ const formats: readonly FrameFormat[] = [
   {
     id: 'tiff',
     endings: ['tif', 'tiff'],
-    magics: [[0x49, 0x49, 0x2a, 0], [0x4d, 0x4d, 0, 0x2a], [0x49, 0x49, 0x2b, 0], [0x4d, 0x4d, 0, 0x2b]],
+    magics: [
+      [0x49, 0x49, 0x2a, 0],
+      [0x4d, 0x4d, 0, 0x2a],
+      [0x49, 0x49, 0x2b, 0],
+      [0x4d, 0x4d, 0, 0x2b],
+    ],
     read: readRaster,
   },
   {
@@ -48,12 +53,15 @@ const formats: readonly FrameFormat[] = [
   {
     id: 'dpx',
     endings: ['dpx'],
-    magics: [[0x53, 0x44, 0x50, 0x58], [0x58, 0x50, 0x44, 0x53]],
+    magics: [
+      [0x53, 0x44, 0x50, 0x58],
+      [0x58, 0x50, 0x44, 0x53],
+    ],
     async read(path, file) {
       return { ...parseDpx(await readFile(path), file), format: 'dpx', notes: [] };
     },
   },
-]; // prettier-ignore
+];
 
 async function firstBytes(path: string): Promise<Uint8Array> {
   const file = await open(path);
@@ -72,12 +80,17 @@ export async function readFrameFile(path: string, file: string): Promise<Decoded
   const ending = /\.([^.]+)$/.exec(file)?.[1].toLowerCase() ?? '';
   const named = formats.find((f) => f.endings.includes(ending));
   const format = formats.find((f) => f.magics.some((m) => m.every((b, i) => head[i] === b)));
-  if (isClip(head)) throw new FormatError(file, 'byte 4', 'a clip, not a frame; drop it alone to pick frames from it');
+  if (isClip(head))
+    throw new FormatError(file, 'byte 4', 'a clip, not a frame; drop it alone to pick frames from it');
   // A name that promises a format gets that format's own words.
   if (!format && named) return named.read(path, file);
   if (!format)
-    throw new FormatError(file, 'byte 0', `not a picture this program reads (${formats.map((f) => f.id).join(', ')})`);
+    throw new FormatError(
+      file,
+      'byte 0',
+      `not a picture this program reads (${formats.map((f) => f.id).join(', ')})`,
+    );
   const frame = await format.read(path, file);
   if (named && named !== format) frame.notes.push(`Named .${ending}, but it is ${format.id.toUpperCase()}.`);
   return frame;
-} // prettier-ignore
+}

@@ -53,7 +53,8 @@ export async function readPlate(task: PlateTask): Promise<PlateFacts | { refused
   const { path, fileName, framePart, time } = task;
   let frame: DecodedFrame;
   try {
-    frame = time === undefined ? await readFrameFile(path, fileName) : await readClipFrame(path, fileName, time);
+    frame =
+      time === undefined ? await readFrameFile(path, fileName) : await readClipFrame(path, fileName, time);
   } catch (error) {
     if (error instanceof FormatError) return { refused: error.message };
     throw error;
@@ -68,5 +69,14 @@ export async function readPlate(task: PlateTask): Promise<PlateFacts | { refused
   };
   const thumb = await encodePng({ ...small, rgb: shrink(rgb, width, height, small.width, small.height) });
   const facts = readFrame(rgb, { width, height, storedDepth: Math.min(depth, 16) });
-  return { width, height, depth, format, facts, notes, thumb, ...(frame.scene ? { profileId: lightProfile } : {}) };
-} // prettier-ignore
+  return {
+    width,
+    height,
+    depth,
+    format,
+    facts,
+    notes,
+    thumb,
+    ...(frame.scene ? { profileId: lightProfile } : {}),
+  };
+}

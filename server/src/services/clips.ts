@@ -50,31 +50,54 @@ export class ClipService {
   /** Picture `index` of the strip, as JPEG. */
   async thumb(id: string, index: number): Promise<Buffer> {
     const row = await this.row(id);
-    if (!(Number.isInteger(index) && index >= 0 && index < stripLength)) throw notFound('picture', String(index));
+    if (!(Number.isInteger(index) && index >= 0 && index < stripLength))
+      throw notFound('picture', String(index));
     return clipThumb(this.files.pathOf(row.sha), (row.facts.duration * (index + 0.5)) / stripLength);
-  } // prettier-ignore
+  }
 
   /** Takes frames of a clip in as plates. */
   async pick(id: string, times: number[], profileId: string, signal?: AbortSignal): Promise<ImportedPlate[]> {
     const row = await this.row(id);
     const late = times.find((t) => t > row.facts.duration);
     if (late !== undefined)
-      throw new Problem(422, 'No such frame', `${row.name}: there is no frame at ${late} s of ${row.facts.duration} s.`);
-    const source = { path: this.files.pathOf(row.sha), sha256: row.sha, fileName: row.name, isPart: false, signal };
+      throw new Problem(
+        422,
+        'No such frame',
+        `${row.name}: there is no frame at ${late} s of ${row.facts.duration} s.`,
+      );
+    const source = {
+      path: this.files.pathOf(row.sha),
+      sha256: row.sha,
+      fileName: row.name,
+      isPart: false,
+      signal,
+    };
     const taken: ImportedPlate[] = [];
     for (const time of times) {
-      const plate = { projectId: row.projectId, name: `${withoutEnding(row.name)} ${time.toFixed(2)} s`, profileId };
+      const plate = {
+        projectId: row.projectId,
+        name: `${withoutEnding(row.name)} ${time.toFixed(2)} s`,
+        profileId,
+      };
       taken.push(await this.plates.add({ ...source, time }, plate));
     }
     return taken;
-  } // prettier-ignore
+  }
 
   /** Forgets a clip; its file goes when no plate came from it. */
   async close(id: string): Promise<void> {
     const row = await this.row(id);
     await this.db.delete(clips).where(eq(clips.id, id));
-    const uses = await this.db.select({ id: plates.id }).from(plates).where(eq(plates.sourceSha, row.sha)).limit(1);
-    const others = await this.db.select({ id: clips.id }).from(clips).where(and(eq(clips.sha, row.sha))).limit(1);
+    const uses = await this.db
+      .select({ id: plates.id })
+      .from(plates)
+      .where(eq(plates.sourceSha, row.sha))
+      .limit(1);
+    const others = await this.db
+      .select({ id: clips.id })
+      .from(clips)
+      .where(and(eq(clips.sha, row.sha)))
+      .limit(1);
     if (uses.length === 0 && others.length === 0) await this.files.remove(row.sha);
-  } // prettier-ignore
+  }
 }

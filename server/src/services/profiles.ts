@@ -41,14 +41,22 @@ export class ProfileService {
 
   async create(profile: Profile): Promise<ProfileRecord> {
     if (!(await this.addMissing(profile)))
-      throw new Problem(409, 'ID is taken', `There is a profile "${profile.id}" already. Nothing was overwritten.`);
+      throw new Problem(
+        409,
+        'ID is taken',
+        `There is a profile "${profile.id}" already. Nothing was overwritten.`,
+      );
     return this.record(profile.id);
-  } // prettier-ignore
+  }
 
   /** Saves over exactly the version the writer has seen. */
   async save(id: string, profile: Profile, seenVersion: number): Promise<ProfileRecord> {
     if (profile.id !== id)
-      throw new Problem(422, 'Document is not valid', `id: the document says "${profile.id}", the address "${id}"`);
+      throw new Problem(
+        422,
+        'Document is not valid',
+        `id: the document says "${profile.id}", the address "${id}"`,
+      );
     const [row] = await this.db
       .update(profiles)
       .set({ document: profile, version: seenVersion + 1 })
@@ -62,7 +70,7 @@ export class ProfileService {
       `Profile "${current.document.name}" is at version ${current.version}; this edit was made on version ${seenVersion}. Nothing was overwritten.`,
       { current },
     );
-  } // prettier-ignore
+  }
 
   /** Removes a profile that no plate uses. Returns it, so that it can be added again. */
   async remove(id: string): Promise<ProfileRecord> {
@@ -72,14 +80,22 @@ export class ProfileService {
       .from(plates)
       .where(and(eq(plates.profileId, id), isNull(plates.deletedAt)));
     if (users.length > 0)
-      throw new Problem(409, 'Profile is in use', `"${record.document.name}" is used by ${users.length} plate(s): ${users.map((u) => u.name).join(', ')}.`); // prettier-ignore
+      throw new Problem(
+        409,
+        'Profile is in use',
+        `"${record.document.name}" is used by ${users.length} plate(s): ${users.map((u) => u.name).join(', ')}.`,
+      );
     const kept = await this.db
       .select({ id: plates.id })
       .from(plates)
       .where(eq(plates.profileId, id))
       .limit(1);
     if (kept.length > 0)
-      throw new Problem(409, 'Profile is in use', `"${record.document.name}" is used by a deleted plate that can still be brought back.`); // prettier-ignore
+      throw new Problem(
+        409,
+        'Profile is in use',
+        `"${record.document.name}" is used by a deleted plate that can still be brought back.`,
+      );
     await this.db.delete(profiles).where(eq(profiles.id, id));
     return record;
   }

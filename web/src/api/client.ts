@@ -22,11 +22,12 @@ export class OfflineError extends Error {
 }
 
 interface Ask {
-  method?: 'GET' | 'POST' | 'PUT' | 'PATCH';
+  method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
   json?: unknown;
   file?: Blob;
   /** The version the writer has seen. */
   version?: number;
+  signal?: AbortSignal;
 }
 
 /** Asks the server and checks the answer. Throws an ApiError or an OfflineError. */
@@ -35,7 +36,7 @@ export async function ask<S extends z.ZodType>(
   schema: S,
   options: Ask = {},
 ): Promise<z.output<S>> {
-  const { method = 'GET', json, file, version } = options;
+  const { method = 'GET', json, file, version, signal } = options;
   const headers: Record<string, string> = {};
   if (json !== undefined) headers['content-type'] = 'application/json';
   if (file) headers['content-type'] = file.type || 'application/octet-stream';
@@ -45,9 +46,11 @@ export async function ask<S extends z.ZodType>(
     answer = await fetch(`/api${path}`, {
       method,
       headers,
+      signal: signal ?? null,
       body: file ?? (json === undefined ? null : JSON.stringify(json)),
     });
-  } catch {
+  } catch (error) {
+    if (signal?.aborted) throw error;
     throw new OfflineError();
   }
   const body: unknown = await answer.json().catch(() => ({}));

@@ -1,11 +1,10 @@
 import { useEffect, useRef } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
-import { useDocument } from '../state/document.ts';
 import { type LiveThumb, useMeasured } from '../state/measured.ts';
 import { setView } from '../state/view.ts';
 import { VerdictMark } from '../ui/VerdictMark.tsx';
 import { AddPlate } from './AddPlate.tsx';
-import { useCurrentPlate, useOpenProject } from './useBench.ts';
+import { useCurrentPlate, usePlates } from './useBench.ts';
 
 function Thumb({ thumb, selected }: { thumb: LiveThumb | undefined; selected: boolean }) {
   const ref = useRef<HTMLCanvasElement>(null);
@@ -27,7 +26,7 @@ function Thumb({ thumb, selected }: { thumb: LiveThumb | undefined; selected: bo
 
 function PlateCard({ plate, index, selected }: { plate: Plate; index: number; selected: boolean }) {
   const thumb = useMeasured((s) => s.thumbs[plate.id]);
-  const trimmed = useDocument((s) => Object.values(s.shots[plate.id] ?? {}).some((v) => v !== 0));
+  const trimmed = Object.values(plate.shot).some((v) => v !== 0);
   return (
     <li>
       <button
@@ -60,7 +59,7 @@ function PlateCard({ plate, index, selected }: { plate: Plate; index: number; se
 }
 
 export function PlateStack() {
-  const { plates } = useOpenProject();
+  const plates = usePlates();
   const current = useCurrentPlate();
   return (
     <nav aria-label="Plates" className="h-full flex flex-col min-h-0">

@@ -1,6 +1,5 @@
 import { useEffect, useRef } from 'react';
 import type { Look } from '@velvet-dusk/core/look/document';
-import { neutralShot } from '@velvet-dusk/core/look/shot';
 import { areasOf } from '@velvet-dusk/core/plate/marks';
 import { useDocument } from '../state/document.ts';
 import { setMeasured, useMeasured } from '../state/measured.ts';
@@ -8,7 +7,7 @@ import { useView } from '../state/view.ts';
 import { analysisEngine } from '../workers/index.ts';
 import { latestOnly } from '../workers/latest.ts';
 import type { AnalysedView, PlateOrder } from '../workers/analysis.worker.ts';
-import { thumbUrl, useCurrentPlate, useOpenProject } from './useBench.ts';
+import { thumbUrl, useCurrentPlate, useOpenProject, usePlates } from './useBench.ts';
 
 const report = (error: unknown) => setMeasured({ trouble: `Measuring failed: ${(error as Error).message}` });
 
@@ -36,10 +35,10 @@ async function paintThumbs({ look, plates }: { look: Look; plates: PlateOrder[] 
 
 /** Keeps scopes, readings, effects and thumbnails in step with the look. */
 export function useAnalysis(): void {
-  const { plates, profiles } = useOpenProject();
+  const { profiles } = useOpenProject();
+  const plates = usePlates();
   const current = useCurrentPlate();
   const look = useDocument((s) => s.look);
-  const shots = useDocument((s) => s.shots);
   const view = useView((s) => (s.before ? (s.view === 'look' ? 'normalised' : 'recorded') : s.view));
   const runners = useRef({ analyse: latestOnly(analyse), paintThumbs: latestOnly(paintThumbs) });
 
@@ -47,7 +46,7 @@ export function useAnalysis(): void {
     const plate = plates.find((p) => p.id === id);
     const profile = profiles.find((p) => p.id === plate?.profileId);
     if (!plate || !profile) return null;
-    return { id, url: thumbUrl(plate), profile, shot: shots[id] ?? neutralShot, skin: areasOf(plate.marks, 'skin') };
+    return { id, url: thumbUrl(plate), profile, shot: plate.shot, skin: areasOf(plate.marks, 'skin') };
   };
   const currentId = current?.plate.id;
 
@@ -55,11 +54,11 @@ export function useAnalysis(): void {
     const plate = currentId && order(currentId);
     if (plate) runners.current.analyse({ look, plate, view });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `order` reads nothing but what is listed
-  }, [look, shots, view, currentId, plates, profiles]);
+  }, [look, view, currentId, plates, profiles]);
 
   useEffect(() => {
     const orders = plates.map((p) => order(p.id)).filter((o) => o !== null);
     runners.current.paintThumbs({ look, plates: orders });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `order` reads nothing but what is listed
-  }, [look, shots, plates, profiles]);
+  }, [look, plates, profiles]);
 }

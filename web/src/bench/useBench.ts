@@ -1,8 +1,7 @@
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useMemo } from 'react';
 import type { Plate, Project } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { neutralShot, type Shot } from '@velvet-dusk/core/look/shot';
-import { useDocument } from '../state/document.ts';
+import type { Shot } from '@velvet-dusk/core/look/shot';
 import { useView } from '../state/view.ts';
 
 export const ProjectContext = createContext<Project | null>(null);
@@ -19,14 +18,20 @@ export interface CurrentPlate {
   shot: Shot;
 }
 
+/** Log plates, in the order of the stack; references stand apart. */
+export function usePlates(): Plate[] {
+  const { plates } = useOpenProject();
+  return useMemo(() => plates.filter((p) => p.kind === 'plate'), [plates]);
+}
+
 /** The plate on the viewer, with its profile and its shot lane as edited. Null where the project has no plate. */
 export function useCurrentPlate(): CurrentPlate | null {
-  const project = useOpenProject();
+  const { profiles } = useOpenProject();
+  const plates = usePlates();
   const plateId = useView((s) => s.plateId);
-  const plate = project.plates.find((p) => p.id === plateId) ?? project.plates[0];
-  const shot = useDocument((s) => (plate ? s.shots[plate.id] : undefined)) ?? neutralShot;
-  const profile = plate && project.profiles.find((p) => p.id === plate.profileId);
-  return plate && profile ? { plate, profile, shot } : null;
+  const plate = plates.find((p) => p.id === plateId) ?? plates[0];
+  const profile = plate && profiles.find((p) => p.id === plate.profileId);
+  return plate && profile ? { plate, profile, shot: plate.shot } : null;
 }
 
 export const frameUrl = (plate: Plate) => `/api/plates/${plate.id}/frame.png`;

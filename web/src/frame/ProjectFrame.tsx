@@ -1,11 +1,13 @@
-import { useEffect } from 'react';
+import { type ReactNode, useEffect, useMemo } from 'react';
 import { Navigate, useParams } from 'react-router';
 import type { Project } from '@velvet-dusk/core/api/contract';
 import { useExportEvents, useExports, useProject } from '../api/queries.ts';
 import { ProjectContext } from '../bench/useBench.ts';
 import { ExportWindow } from '../exports/ExportWindow.tsx';
+import { CamerasScreen } from '../screens/cameras/CamerasScreen.tsx';
 import { LaterStation } from '../screens/later/LaterStation.tsx';
 import { LookBench } from '../screens/look/LookBench.tsx';
+import { PlatesScreen } from '../screens/plates/PlatesScreen.tsx';
 import { autosave } from '../state/autosave.ts';
 import { useDocument } from '../state/document.ts';
 import { ConflictWindow } from './ConflictWindow.tsx';
@@ -14,8 +16,25 @@ import { Message } from './Message.tsx';
 import { stations } from './stations.ts';
 import { TopBar } from './TopBar.tsx';
 
-function OpenProject({ project }: { project: Project }) {
+/** The project with its plates as they are edited now. */
+function useEdited(project: Project): Project {
+  const edits = useDocument((s) => s.plates);
+  return useMemo(
+    () => ({ ...project, plates: project.plates.map((p) => ({ ...p, ...edits[p.id] })) }),
+    [project, edits],
+  );
+}
+
+/** Stations that are built, by ID; the others say what they will do. */
+const screens: Record<string, () => ReactNode> = {
+  cameras: () => <CamerasScreen />,
+  plates: () => <PlatesScreen />,
+  look: () => <LookBench />,
+};
+
+function OpenProject({ project: saved }: { project: Project }) {
   const { station: stationId } = useParams();
+  const project = useEdited(saved);
   const { data: jobs = [] } = useExports(project.id);
   useExportEvents(project.id);
   const station = stations.find((s) => s.id === stationId);
@@ -24,7 +43,7 @@ function OpenProject({ project }: { project: Project }) {
     <ProjectContext value={project}>
       <div className="h-full min-w-[1100px] flex flex-col">
         <TopBar project={project} jobs={jobs} />
-        {station.built ? <LookBench /> : <LaterStation station={station} />}
+        {screens[station.id]?.() ?? <LaterStation station={station} />}
       </div>
       <ExportWindow />
       <HelpWindow />

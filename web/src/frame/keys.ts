@@ -43,6 +43,20 @@ function onPlainKey(key: string, plateIds: string[]): boolean {
   return true;
 }
 
+/** Undo and redo by keys, for a screen that has a history of its own. */
+export function useUndoKeys(undoIt: () => void, redoIt: () => void): void {
+  useEffect(() => {
+    const down = (e: KeyboardEvent) => {
+      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || otherWindowOpen()) return;
+      e.preventDefault();
+      if (e.shiftKey) redoIt();
+      else undoIt();
+    };
+    window.addEventListener('keydown', down);
+    return () => window.removeEventListener('keydown', down);
+  }, [undoIt, redoIt]);
+}
+
 export function useBenchKeys(plateIds: string[]): void {
   useEffect(() => {
     const down = (e: KeyboardEvent) => {

@@ -1,10 +1,9 @@
+import { doubtOf } from '../plates/doubt.ts';
 import type { Project } from '@velvet-dusk/core/api/contract';
 
 export interface Station {
   id: string;
   label: string;
-  /** True where the station can be used; the others say what they will do. */
-  built: boolean;
   /** A measured status, a few words. */
   status(context: { project: Project; lookName: string; lookVersion: number; exportsDone: number }): string;
   /** What happens here, for the page of a station that is not built. */
@@ -19,34 +18,24 @@ export const stations: readonly Station[] = [
   {
     id: 'cameras',
     label: 'Cameras',
-    built: false,
     status: ({ project }) => `${new Set(project.plates.map((p) => p.profileId)).size} in use`,
-    purpose: 'Know the camera before touching a colour.',
-    does: [
-      'Curve over stops, gamut, sensitivities and usable range of every profile.',
-      'Type a maker’s document and its table: each row is judged, and a mistyped constant is named.',
-      'An exposure card for the shoot: where grey, skin and white land, and what post can still reach.',
-    ],
+    purpose: '',
+    does: [],
   },
   {
     id: 'plates',
     label: 'Plates',
-    built: false,
     status: ({ project }) => {
-      const unread = project.plates.filter((p) => !project.profiles.some((q) => q.id === p.profileId)).length;
-      return `${project.plates.length} in${unread ? `, ${unread} without a profile` : ''}`;
+      const plates = project.plates.filter((p) => p.kind === 'plate');
+      const doubted = plates.filter((p) => doubtOf(p, project.profiles)).length;
+      return `${plates.length} in${doubted ? `, ${doubted} in doubt` : ''}`;
     },
-    purpose: 'Bring in frames from every scene, light and complexion the look must survive.',
-    does: [
-      'Several files and clips at once, each read for depth, range, noise and clipping.',
-      'Marks for neutral, skin, subject and charts; shot trims worked out from them.',
-      'A suspicion when a frame does not look like the profile it was given.',
-    ],
+    purpose: '',
+    does: [],
   },
   {
     id: 'look',
     label: 'Look',
-    built: true,
     status: ({ lookName, lookVersion }) => `${lookName}, ${lookVersion}`,
     purpose: '',
     does: [],
@@ -54,7 +43,6 @@ export const stations: readonly Station[] = [
   {
     id: 'trials',
     label: 'Trials',
-    built: false,
     status: () => 'not built yet',
     purpose: 'Test the look on shots it never saw.',
     does: [
@@ -65,7 +53,6 @@ export const stations: readonly Station[] = [
   {
     id: 'pack',
     label: 'Pack',
-    built: false,
     status: ({ exportsDone }) => `${plural(exportsDone, 'cube')} exported`,
     purpose: 'Build a pack whose file names answer every question.',
     does: [
@@ -76,7 +63,6 @@ export const stations: readonly Station[] = [
   {
     id: 'inspect',
     label: 'Inspect',
-    built: false,
     status: () => 'not built yet',
     purpose: 'Open any cube and see what it does.',
     does: [
@@ -87,7 +73,6 @@ export const stations: readonly Station[] = [
   {
     id: 'log',
     label: 'Log',
-    built: false,
     status: () => 'not built yet',
     purpose: 'What changed, what was tested, why, and who got which file.',
     does: [

@@ -58,7 +58,7 @@ export function makeGlRenderer(canvas: HTMLCanvasElement): Renderer {
         0,
         rgb ? gl.RGB : gl.RED,
         gl.FLOAT,
-        source, // prettier-ignore
+        source,
       ),
     );
   const uploadCube = (t: HeldTexture, cube: ViewCube) => {

@@ -1,7 +1,15 @@
 import { lookRecordSchema, plateSchema, type Project } from '@velvet-dusk/core/api/contract';
 import { canonicalJson } from '@velvet-dusk/core/look/hash';
 import { ApiError, ask } from '../api/client.ts';
-import { type BenchDocument, documentOf, fromProject, history, useDocument } from './document.ts';
+import {
+  type BenchDocument,
+  documentOf,
+  editsOf,
+  fromProject,
+  history,
+  type PlateEdits,
+  useDocument,
+} from './document.ts';
 import { dropDraft, readDraft, readHistory, writeDraft, writeHistory } from './drafts.ts';
 import { setStatus, useSaveStatus } from './saveStatus.ts';
 
@@ -30,7 +38,10 @@ class Autosave {
     this.saved = fromProject(project, record.document);
     const draft = readDraft(lookId);
     const theirs = this.saved;
-    const mine = draft && { look: draft.document.look, shots: { ...theirs.shots, ...draft.document.shots } };
+    const mine = draft && {
+      look: draft.document.look,
+      plates: { ...theirs.plates, ...draft.document.plates },
+    };
     useDocument.getState().replace(lookId, mine && draft.version === record.version ? mine : theirs);
     this.restoreHistory(record.version);
     if (mine && draft.version !== record.version && !same(mine.look, theirs.look))
@@ -41,16 +52,16 @@ class Autosave {
 
   /** Takes in plates that were added since; edits are left alone. */
   addPlates(project: Project): void {
-    const known = useDocument.getState().shots;
+    const known = useDocument.getState().plates;
     const fresh = project.plates.filter((p) => !(p.id in known));
     if (fresh.length === 0 || !this.saved) return;
     for (const plate of fresh) {
       this.plateVersions[plate.id] = plate.version;
-      this.saved = { ...this.saved, shots: { ...this.saved.shots, [plate.id]: plate.shot } };
+      this.saved = { ...this.saved, plates: { ...this.saved.plates, [plate.id]: editsOf(plate) } };
     }
     history().pause();
     useDocument.setState((s) => ({
-      shots: { ...s.shots, ...Object.fromEntries(fresh.map((p) => [p.id, p.shot])) },
+      plates: { ...s.plates, ...Object.fromEntries(fresh.map((p) => [p.id, editsOf(p)])) },
     }));
     history().resume();
   }
@@ -84,10 +95,10 @@ class Autosave {
     if (status.kind !== 'conflict') return;
     const record = await ask(`/looks/${this.lookId}`, lookRecordSchema);
     this.setVersion(record.version);
-    const shots = useDocument.getState().shots;
-    this.saved = { look: record.document, shots: this.saved?.shots ?? shots };
+    const plates = useDocument.getState().plates;
+    this.saved = { look: record.document, plates: this.saved?.plates ?? plates };
     useDocument.setState({ look: choice === 'mine' ? status.mine.look : record.document });
-    if (choice === 'mine') useDocument.setState({ shots: { ...shots, ...status.mine.shots } });
+    if (choice === 'mine') useDocument.setState({ plates: { ...plates, ...status.mine.plates } });
     setStatus({ kind: 'saving' });
     await this.send();
   }
@@ -118,8 +129,7 @@ class Autosave {
     if (!this.saved) return;
     try {
       if (!same(now.look, this.saved.look)) await this.sendLook(now);
-      for (const [id, shot] of Object.entries(now.shots))
-        if (!same(shot, this.saved.shots[id])) await this.sendShot(id, now);
+      for (const id of Object.keys(now.plates)) await this.sendPlate(id, now);
     } catch (error) {
       return this.failed(error, now);
     }
@@ -137,15 +147,17 @@ class Autosave {
     this.saved = { ...this.saved!, look: now.look };
   }
 
-  private async sendShot(id: string, now: BenchDocument): Promise<void> {
-    const options = {
-      method: 'PATCH',
-      json: { shot: now.shots[id] },
-      version: this.plateVersions[id],
-    } as const;
+  /** Sends what has changed of a plate, if anything has. */
+  private async sendPlate(id: string, now: BenchDocument): Promise<void> {
+    const edits = now.plates[id];
+    const before = this.saved!.plates[id];
+    const keys = (Object.keys(edits) as (keyof PlateEdits)[]).filter((k) => !same(edits[k], before?.[k]));
+    if (keys.length === 0 || !(id in this.plateVersions)) return;
+    const change = Object.fromEntries(keys.map((k) => [k, edits[k]]));
+    const options = { method: 'PATCH', json: change, version: this.plateVersions[id] } as const;
     const plate = await ask(`/plates/${id}`, plateSchema, options);
     this.plateVersions[id] = plate.version;
-    this.saved = { ...this.saved!, shots: { ...this.saved!.shots, [id]: now.shots[id] } };
+    this.saved = { ...this.saved!, plates: { ...this.saved!.plates, [id]: edits } };
   }
 
   private failed(error: unknown, mine: BenchDocument): void {

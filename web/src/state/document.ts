@@ -1,13 +1,16 @@
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import type { Project } from '@velvet-dusk/core/api/contract';
+import type { Plate, Project } from '@velvet-dusk/core/api/contract';
 import { type Look, newLook } from '@velvet-dusk/core/look/document';
-import { neutralShot, type Shot } from '@velvet-dusk/core/look/shot';
+import type { Shot } from '@velvet-dusk/core/look/shot';
 
-/** What is edited on the bench and can be undone: the look, and the shot lane of every plate. */
+/** What a user edits of a plate. */
+export type PlateEdits = Pick<Plate, 'name' | 'profileId' | 'shot' | 'marks'>;
+
+/** What is edited and can be undone: the look, and the plates with their shot lanes and marks. */
 export interface BenchDocument {
   look: Look;
-  shots: Record<string, Shot>;
+  plates: Record<string, PlateEdits>;
 }
 
 interface DocumentStore extends BenchDocument {
@@ -23,24 +26,28 @@ export const useDocument = create<DocumentStore>()(
     (set) => ({
       lookId: '',
       look: newLook('New look'),
-      shots: {},
+      plates: {},
       replace: (lookId, document) => set({ lookId, ...document }),
     }),
     {
-      partialize: ({ look, shots }): BenchDocument => ({ look, shots }),
-      equality: (a, b) => a.look === b.look && a.shots === b.shots,
+      partialize: ({ look, plates }): BenchDocument => ({ look, plates }),
+      equality: (a, b) => a.look === b.look && a.plates === b.plates,
       limit: historyLimit,
     },
   ),
 );
 
 export const history = () => useDocument.temporal.getState();
-export const documentOf = ({ look, shots }: BenchDocument): BenchDocument => ({ look, shots });
+export const documentOf = ({ look, plates }: BenchDocument): BenchDocument => ({ look, plates });
+
+export const editsOf = ({ name, profileId, shot, marks }: Plate): PlateEdits => ({
+  ...{ name, profileId, shot, marks },
+});
 
 /** The document a project holds for one of its looks. */
 export const fromProject = (project: Project, look: Look): BenchDocument => ({
   look,
-  shots: Object.fromEntries(project.plates.map((p) => [p.id, p.shot])),
+  plates: Object.fromEntries(project.plates.map((p) => [p.id, editsOf(p)])),
 });
 
 let inGesture = false;
@@ -61,10 +68,19 @@ function edit(change: (document: BenchDocument) => Partial<BenchDocument>): void
 
 export const editLook = (change: (look: Look) => Look) => edit(({ look }) => ({ look: change(look) }));
 
-export const editShot = (plateId: string, change: Partial<Shot>) =>
-  edit(({ shots }) => ({
-    shots: { ...shots, [plateId]: { ...(shots[plateId] ?? neutralShot), ...change } },
+/** Changes some plates in one undo step; ids that are not open are left out. */
+export const editPlates = (ids: readonly string[], change: (plate: PlateEdits) => Partial<PlateEdits>) =>
+  edit(({ plates }) => ({
+    plates: {
+      ...plates,
+      ...Object.fromEntries(
+        ids.filter((id) => plates[id]).map((id) => [id, { ...plates[id], ...change(plates[id]) }]),
+      ),
+    },
   }));
+
+export const editShot = (plateId: string, change: Partial<Shot>) =>
+  editPlates([plateId], ({ shot }) => ({ shot: { ...shot, ...change } }));
 
 export const editStep = (id: string, change: Partial<Omit<Look['steps'][number], 'id' | 'type'>>) =>
   editLook((look) => ({

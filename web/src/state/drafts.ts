@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { lookSchema } from '@velvet-dusk/core/look/document';
-import { shotSchema } from '@velvet-dusk/core/look/shot';
+import { plateSchema } from '@velvet-dusk/core/api/contract';
 import type { BenchDocument } from './document.ts';
 
 /** What is not yet saved, and the history, kept in the browser so that a reload or a dead server loses nothing. */
 
-const documentSchema = z.object({ look: lookSchema, shots: z.record(z.string(), shotSchema) });
+const editsSchema = plateSchema.pick({ name: true, profileId: true, shot: true, marks: true });
+const documentSchema = z.object({ look: lookSchema, plates: z.record(z.string(), editsSchema) });
 const draftSchema = z.object({ version: z.number(), document: documentSchema });
 const historySchema = z.object({
   version: z.number(),

@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import { diagnose } from '@velvet-dusk/core/camera/document/diagnose';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { applyTetrahedral } from '@velvet-dusk/core/cube/apply';
@@ -77,6 +78,9 @@ function bakeFor(look: Look, profile: Profile, view: AnalysedView) {
 }
 
 const analysis = {
+  /** Single changes under which a maker's table agrees. */
+  diagnose: (profile: Profile) => diagnose(profile),
+
   async analyse(order: { look: Look; plate: PlateOrder; view: AnalysedView }): Promise<Analysis> {
     const { look, plate, view } = order;
     const { cube, pipeline } = bakeFor(look, plate.profile, view);

@@ -108,7 +108,6 @@ describe('published values', () => {
       [1000, 0.751827],
       [10000, 1],
     ])
-      // prettier-ignore
       expect(pqCurve.forward(nits / 10_000)).toBeCloseTo(signal, 6);
   });
 
@@ -134,13 +133,19 @@ describe('published values', () => {
     expect(curve.inverse(685 / 1023)).toBeCloseTo(1, 12);
     expect(curve.inverse(95 / 1023)).toBeCloseTo(0, 12);
     // 300 steps of 0.002 are 0.6 density, and through gamma 0.6 one decade of light.
-    const light = (code: number) => curve.inverse(code / 1023) * (1 - 10 ** (-1.18 / 0.6)) + 10 ** (-1.18 / 0.6);
+    const light = (code: number) =>
+      curve.inverse(code / 1023) * (1 - 10 ** (-1.18 / 0.6)) + 10 ** (-1.18 / 0.6);
     expect(light(385) / light(685)).toBeCloseTo(0.1, 12);
-  }); // prettier-ignore
+  });
 
   test('ACEScc: S-2014-003 puts 0.18 at 0.413588, and ACESproxy (S-2013-001) at code 426', () => {
     const codec = (id: string) =>
-      makeCodec(parseProfile(JSON.parse(readFileSync(new URL(`../../../../demo/profiles/${id}.json`, import.meta.url), 'utf8')), id)); // prettier-ignore
+      makeCodec(
+        parseProfile(
+          JSON.parse(readFileSync(new URL(`../../../../demo/profiles/${id}.json`, import.meta.url), 'utf8')),
+          id,
+        ),
+      );
     expect(codec('acescc').encode(0.18)).toBeCloseTo(0.413588, 6);
     expect(Math.round(codec('acesproxy').encode(0.18) * 1023)).toBe(426);
   });
@@ -151,23 +156,61 @@ describe('against OpenColorIO', () => {
   const greys = codes.map((c) => [c, c, c]);
 
   test.each([
-    ['ACEScc', { family: 'pureLog', base: 2, logSideSlope: 1 / 17.52, logSideOffset: 9.72 / 17.52, linSideSlope: 1, linSideOffset: 0 }, 'ACEScc_to_ACES2065-1'],
-    ['ACESproxy', { family: 'pureLog', base: 2, logSideSlope: 50 / 1023, logSideOffset: 550 / 1023, linSideSlope: 1, linSideOffset: 0 }, 'ACESproxy10i_to_ACES2065-1'],
-  ] as [string, CurveParams, string][])('%s decodes as its built-in does within 1e-5 of the value', (_, params, style) => {
-    const curve = makeCurve(params);
-    const theirs = ocio({ kind: 'builtin', style }, greys);
-    const ours = Float32Array.from(greys.flat(), curve.inverse);
-    transformBuffer(rgbToRgb(ap1, ap0), ours);
-    theirs.forEach((p, i) => expect(Math.abs(p[0] / ours[i * 3] - 1)).toBeLessThan(1e-5));
-  }); // prettier-ignore
+    [
+      'ACEScc',
+      {
+        family: 'pureLog',
+        base: 2,
+        logSideSlope: 1 / 17.52,
+        logSideOffset: 9.72 / 17.52,
+        linSideSlope: 1,
+        linSideOffset: 0,
+      },
+      'ACEScc_to_ACES2065-1',
+    ],
+    [
+      'ACESproxy',
+      {
+        family: 'pureLog',
+        base: 2,
+        logSideSlope: 50 / 1023,
+        logSideOffset: 550 / 1023,
+        linSideSlope: 1,
+        linSideOffset: 0,
+      },
+      'ACESproxy10i_to_ACES2065-1',
+    ],
+  ] as [string, CurveParams, string][])(
+    '%s decodes as its built-in does within 1e-5 of the value',
+    (_, params, style) => {
+      const curve = makeCurve(params);
+      const theirs = ocio({ kind: 'builtin', style }, greys);
+      const ours = Float32Array.from(greys.flat(), curve.inverse);
+      transformBuffer(rgbToRgb(ap1, ap0), ours);
+      theirs.forEach((p, i) => expect(Math.abs(p[0] / ours[i * 3] - 1)).toBeLessThan(1e-5));
+    },
+  );
 
   test('printing density is its affine logarithm with the same constants', () => {
-    const params: CurveParams = { family: 'printingDensity', densityPerCode: 0.002, gamma: 0.6, whiteCode: 685, blackCode: 95 }; // prettier-ignore
+    const params: CurveParams = {
+      family: 'printingDensity',
+      densityPerCode: 0.002,
+      gamma: 0.6,
+      whiteCode: 685,
+      blackCode: 95,
+    };
     const black = 10 ** (((95 - 685) * 0.002) / 0.6);
     const theirs = ocio(
-      { kind: 'logAffine', base: 10, logSideSlope: 0.6 / (0.002 * 1023), logSideOffset: 685 / 1023, linSideSlope: 1 - black, linSideOffset: black },
+      {
+        kind: 'logAffine',
+        base: 10,
+        logSideSlope: 0.6 / (0.002 * 1023),
+        logSideOffset: 685 / 1023,
+        linSideSlope: 1 - black,
+        linSideOffset: black,
+      },
       [0.001, 0.02, 0.18, 0.9, 3].map((x) => [x, x, x]),
-    ); // prettier-ignore
+    );
     const curve = makeCurve(params);
     [0.001, 0.02, 0.18, 0.9, 3].forEach((x, i) => expect(theirs[i][0]).toBeCloseTo(curve.forward(x), 6));
   });

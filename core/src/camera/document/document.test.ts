@@ -98,17 +98,27 @@ describe.each([
   });
 
   test.each<[string, Profile, RegExp]>([
-    ['natural for base 2 or 10', { ...profile, curve: { ...profile.curve, base: 2.718281828459045 } as CurveParams }, /base (2|10)/i],
+    [
+      'natural for base 2 or 10',
+      { ...profile, curve: { ...profile.curve, base: 2.718281828459045 } as CurveParams },
+      /base (2|10)/i,
+    ],
     ['the other range', { ...profile, range: profile.range === 'full' ? 'narrow' : 'full' }, /Range/],
   ])('%s is recognised', (_name, typed, says) => {
     expect(diagnose(typed, rows)[0]?.says).toMatch(says);
-  }); // prettier-ignore
+  });
 
   test('a table made for a 20 % grey, and one of shares of all codes, are recognised', () => {
-    const brighter = rows.map((r) => (r.by === 'stops' ? { ...r, at: r.at - Math.log2(0.2 / 0.18) } : { ...r, at: r.at * 0.9 })); // prettier-ignore
+    const brighter = rows.map((r) =>
+      r.by === 'stops' ? { ...r, at: r.at - Math.log2(0.2 / 0.18) } : { ...r, at: r.at * 0.9 },
+    );
     expect(diagnose(profile, brighter)[0]?.says).toMatch(/0\.20 instead of 0\.18/);
     const codec = makeCodec({ ...profile, range: 'narrow' });
-    const percent = rows.map((r) => ({ ...r, unit: 'percent' as const, value: Number((codec.encode(rowLinear(r)) * 100).toFixed(1)) })); // prettier-ignore
+    const percent = rows.map((r) => ({
+      ...r,
+      unit: 'percent' as const,
+      value: Number((codec.encode(rowLinear(r)) * 100).toFixed(1)),
+    }));
     expect(diagnose({ ...profile, range: 'narrow' }, percent)[0]?.says).toMatch(/shares of all codes/);
   });
 });
@@ -131,5 +141,8 @@ test('the form of a family is read from its schema', () => {
   const fields = constantFields('logWithLinearToe');
   expect(fields.map((f) => f.label)).toContain('Lin-side break');
   expect(fields.find((f) => f.key === 'linearSlope')).toMatchObject({ kind: 'number', optional: true });
-  expect(constantFields('videoGamma')[0]).toMatchObject({ kind: 'choice', choices: ['bt709', 'bt1886', 'srgb', 'power'] }); // prettier-ignore
+  expect(constantFields('videoGamma')[0]).toMatchObject({
+    kind: 'choice',
+    choices: ['bt709', 'bt1886', 'srgb', 'power'],
+  });
 });

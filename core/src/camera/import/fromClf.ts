@@ -26,9 +26,10 @@ const near = (a: number, b: number, by = 1e-4) => Math.abs(a - b) <= by;
 function logCurve({ style, params }: LogNode): CurveParams {
   const { linSideBreak, linearSlope, ...rest } = params;
   const family = style.startsWith('camera') ? 'logWithLinearToe' : 'pureLog';
-  const toe = family === 'pureLog' ? {} : { linSideBreak, ...(linearSlope === undefined ? {} : { linearSlope }) };
+  const toe =
+    family === 'pureLog' ? {} : { linSideBreak, ...(linearSlope === undefined ? {} : { linearSlope }) };
   return curveSchema.parse({ family, ...rest, ...toe });
-} // prettier-ignore
+}
 
 /** A published video curve or a pure power; undefined for a toe no standard has. */
 function exponentCurve({ style, gamma, offset }: ExponentNode): CurveParams | undefined {
@@ -64,9 +65,19 @@ function turned(nodes: readonly ClfNode[]): ClfNode[] | undefined {
   for (const node of [...nodes].reverse()) {
     if (node.kind === 'matrix') {
       const matrix = invert(node.matrix);
-      out.push({ kind: 'matrix', matrix, offset: transform(matrix, node.offset).map((x) => -x) as unknown as Vec3 }); // prettier-ignore
+      out.push({
+        kind: 'matrix',
+        matrix,
+        offset: transform(matrix, node.offset).map((x) => -x) as unknown as Vec3,
+      });
     } else if (node.kind === 'range') {
-      out.push({ kind: 'range', scale: 1 / node.scale, offset: -node.offset / node.scale, low: -Infinity, high: Infinity }); // prettier-ignore
+      out.push({
+        kind: 'range',
+        scale: 1 / node.scale,
+        offset: -node.offset / node.scale,
+        low: -Infinity,
+        high: Infinity,
+      });
     } else if (node.kind === 'lut1d') return undefined;
     else if (node.kind === 'log')
       out.push({ ...node, style: node.style.startsWith('camera') ? 'cameraLogToLin' : 'logToLin' });
@@ -97,7 +108,10 @@ function primariesFrom(matrix: Mat3, target: RgbSpace): Pick<Profile, 'primaries
 const tablePoints = 1024;
 
 /** Where the front of a list is one curve, that curve; otherwise points along its grey axis. */
-function curveFrom(front: readonly ClfNode[], notes: string[]): { curve: CurveParams; range: Profile['range'] } {
+function curveFrom(
+  front: readonly ClfNode[],
+  notes: string[],
+): { curve: CurveParams; range: Profile['range'] } {
   const [first, second] = front;
   const narrow = levels('narrow', 10);
   const isNarrow =
@@ -116,7 +130,7 @@ function curveFrom(front: readonly ClfNode[], notes: string[]): { curve: CurvePa
   });
   notes.push(`The curve is kept as ${tablePoints} points: no family has this form.`);
   return { curve: { family: 'sampled', points: risingPoints(points) }, range: 'full' };
-} // prettier-ignore
+}
 
 /** A profile from a Common LUT Format list, in either direction. Throws a FormatError where it holds no curve. */
 export function profileFromClf(list: ProcessList, name: string, file: string): ImportedProfile {
@@ -124,7 +138,12 @@ export function profileFromClf(list: ProcessList, name: string, file: string): I
   const curves = list.nodes.filter((n) => n.kind === 'log' || n.kind === 'exponent');
   const encodes = curves.length > 0 && !curves.some(isDecoding);
   const nodes = encodes ? turned(list.nodes) : list.nodes;
-  if (!nodes) throw new FormatError(file, 'ProcessList', 'a list from light to code with a LUT1D cannot be turned round'); // prettier-ignore
+  if (!nodes)
+    throw new FormatError(
+      file,
+      'ProcessList',
+      'a list from light to code with a LUT1D cannot be turned round',
+    );
   const last = nodes[nodes.length - 1];
   const matrix = last?.kind === 'matrix' ? last.matrix : undefined;
   const front = matrix ? nodes.slice(0, -1) : nodes;

@@ -27,9 +27,13 @@ function sags(axis: [number, number][]): boolean {
 
 function checked(points: [number, number][], file: string): [number, number][] {
   if (points.length < fewest)
-    throw new FormatError(file, 'grey axis', `only ${points.length} of ${kept} points rise: this is no camera curve`);
+    throw new FormatError(
+      file,
+      'grey axis',
+      `only ${points.length} of ${kept} points rise: this is no camera curve`,
+    );
   return points;
-} // prettier-ignore
+}
 
 /** A profile from a 1D LUT between code and light, in either direction. */
 export function profileFromLut1d(cube: Cube1d, name: string, file: string): ImportedProfile {

@@ -98,7 +98,9 @@ describe('1D tables of Heron’s curve', () => {
     const { profile, notes } = importProfile(writeCube(table(codec.encode, 10)), 'encode.cube');
     expect(notes.join()).toMatch(/light in, code out/);
     // An even table is coarse in the shadows: from two stops under up it must agree.
-    const at = [-2, 0, 2, 5].map((s) => Math.log2(makeCodec(profile).decode(codec.encode(stopsToLinear(s))) / stopsToLinear(s))); // prettier-ignore
+    const at = [-2, 0, 2, 5].map((s) =>
+      Math.log2(makeCodec(profile).decode(codec.encode(stopsToLinear(s))) / stopsToLinear(s)),
+    );
     at.forEach((d) => expect(Math.abs(d)).toBeLessThan(0.06));
   });
 });
@@ -126,8 +128,13 @@ describe('CLF by hand', () => {
 
   test('a published toe is known, another toe and a table in 10-bit integers become points', () => {
     const exponent = (gamma: number, offset: number) =>
-      list(`<Exponent inBitDepth="32f" outBitDepth="32f" style="monCurveFwd"><ExponentParams exponent="${gamma}" offset="${offset}"/></Exponent>`); // prettier-ignore
-    expect(importProfile(exponent(2.4, 0.055), 'a.clf').profile.curve).toEqual({ family: 'videoGamma', standard: 'srgb' }); // prettier-ignore
+      list(
+        `<Exponent inBitDepth="32f" outBitDepth="32f" style="monCurveFwd"><ExponentParams exponent="${gamma}" offset="${offset}"/></Exponent>`,
+      );
+    expect(importProfile(exponent(2.4, 0.055), 'a.clf').profile.curve).toEqual({
+      family: 'videoGamma',
+      standard: 'srgb',
+    });
     expect(importProfile(exponent(3, 0.16), 'a.clf').profile.curve.family).toBe('sampled');
     const steps = Array.from({ length: 33 }, (_, i) => (i / 32) ** 2 * 1023).join(' ');
     const table = list(
@@ -141,15 +148,24 @@ describe('CLF by hand', () => {
     ['<ProcessList><a></ProcessList>', /bad\.clf: line 1, column \d+: not XML/],
     ['<other/>', /no ProcessList/],
     [list('<ASC_CDL/>'), /node 1\): a ASC_CDL node is not read/],
-    [list('<Matrix inBitDepth="32f" outBitDepth="32f"><Array dim="3 3">1 0 0 0 1 0 0 0</Array></Matrix>'), /node 1\): 9 numbers are needed, found 8/],
-    [list('<Matrix inBitDepth="9i" outBitDepth="32f"><Array dim="3 3">1 0 0 0 1 0 0 0 1</Array></Matrix>'), /inBitDepth must be one of/],
+    [
+      list('<Matrix inBitDepth="32f" outBitDepth="32f"><Array dim="3 3">1 0 0 0 1 0 0 0</Array></Matrix>'),
+      /node 1\): 9 numbers are needed, found 8/,
+    ],
+    [
+      list('<Matrix inBitDepth="9i" outBitDepth="32f"><Array dim="3 3">1 0 0 0 1 0 0 0 1</Array></Matrix>'),
+      /inBitDepth must be one of/,
+    ],
     [list('<Log style="magic"/>'), /style must be one of/],
     [list('<Log style="cameraLogToLin"><LogParams base="x"/></Log>'), /base: "x" is not a number/],
-    [list('<Matrix inBitDepth="32f" outBitDepth="32f"><Array dim="3 3">1 0 0 0 1 0 0 0 1</Array></Matrix>'), /no Log, Exponent or LUT1D/],
+    [
+      list('<Matrix inBitDepth="32f" outBitDepth="32f"><Array dim="3 3">1 0 0 0 1 0 0 0 1</Array></Matrix>'),
+      /no Log, Exponent or LUT1D/,
+    ],
     [list(''), /no process nodes/],
   ])('%# is refused with its place', (text, message) => {
     expect(() => importProfile(text, 'bad.clf')).toThrow(message);
-  }); // prettier-ignore
+  });
 });
 
 test.each([

@@ -19,11 +19,9 @@ const readers: Record<string, Reader> = {
   spi1d: (text, file, name) => profileFromLut1d(parseSpi1d(text, file), name, file),
   cube(text, file, name) {
     const cube = parseCube(text, file);
-    return cube.kind === '1d'
-      ? profileFromLut1d(cube, name, file)
-      : profileFromConversion(cube, name, file);
+    return cube.kind === '1d' ? profileFromLut1d(cube, name, file) : profileFromConversion(cube, name, file);
   },
-}; // prettier-ignore
+};
 
 export const profileEndings = Object.keys(readers);
 

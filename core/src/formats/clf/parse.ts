@@ -70,9 +70,12 @@ class Reader {
   }
   depth(name: 'inBitDepth' | 'outBitDepth'): number {
     const word = this.attributes[name];
-    return depths[word] ?? this.fail(`${name} must be one of ${Object.keys(depths).join(', ')}, it is "${word ?? ''}"`);
+    return (
+      depths[word] ??
+      this.fail(`${name} must be one of ${Object.keys(depths).join(', ')}, it is "${word ?? ''}"`)
+    );
   }
-} // prettier-ignore
+}
 
 function readArray(node: Reader, what: string): { dim: number[]; values: number[] } {
   const array = node.needed('Array');
@@ -86,13 +89,14 @@ function readMatrix(node: Reader): ClfNode {
   const [rows, columns] = dim;
   if (rows !== 3 || (columns !== 3 && columns !== 4))
     node.fail(`a Matrix of ${dim.join('×')} is not read; 3×3 or 3×4 is needed`);
-  if (values.length !== rows * columns) node.fail(`${rows * columns} numbers are needed, found ${values.length}`);
+  if (values.length !== rows * columns)
+    node.fail(`${rows * columns} numbers are needed, found ${values.length}`);
   const [into, out] = [node.depth('inBitDepth'), node.depth('outBitDepth')];
   const at = (r: number, c: number) => values[r * columns + c];
   const matrix = [0, 1, 2].flatMap((r) => [0, 1, 2].map((c) => (at(r, c) * into) / out)) as unknown as Mat3;
   const offset = [0, 1, 2].map((r) => (columns === 4 ? at(r, 3) / out : 0)) as unknown as Vec3;
   return { kind: 'matrix', matrix, offset };
-} // prettier-ignore
+}
 
 function readRange(node: Reader): ClfNode {
   const [into, out] = [node.depth('inBitDepth'), node.depth('outBitDepth')];
@@ -107,10 +111,22 @@ function readRange(node: Reader): ClfNode {
   const both = minIn !== undefined && maxIn !== undefined;
   if (both && !(maxIn > minIn)) node.fail('maxInValue must lie above minInValue');
   const scale = both ? (maxOut! - minOut!) / (maxIn - minIn) : 1;
-  const offset = both ? minOut! - minIn * scale : minIn !== undefined ? minOut! - minIn : maxIn !== undefined ? maxOut! - maxIn : 0;
+  const offset = both
+    ? minOut! - minIn * scale
+    : minIn !== undefined
+      ? minOut! - minIn
+      : maxIn !== undefined
+        ? maxOut! - maxIn
+        : 0;
   const clamps = node.attributes.style !== 'noClamp';
-  return { kind: 'range', scale, offset, low: clamps ? (minOut ?? -Infinity) : -Infinity, high: clamps ? (maxOut ?? Infinity) : Infinity };
-} // prettier-ignore
+  return {
+    kind: 'range',
+    scale,
+    offset,
+    low: clamps ? (minOut ?? -Infinity) : -Infinity,
+    high: clamps ? (maxOut ?? Infinity) : Infinity,
+  };
+}
 
 function styleOf(node: Reader, styles: readonly string[]): string {
   const { style = '' } = node.attributes;
@@ -150,13 +166,13 @@ function readLut1d(node: Reader): ClfNode {
   const [size, channels] = dim;
   if (size < 2 || size > largestLut || (channels !== 1 && channels !== 3))
     node.fail(`a LUT1D of ${dim.join('×')} is not read; 2 to ${largestLut} entries of 1 or 3 channels are`);
-  if (values.length !== size * channels) node.fail(`${size * channels} numbers are needed, found ${values.length}`);
+  if (values.length !== size * channels)
+    node.fail(`${size * channels} numbers are needed, found ${values.length}`);
   const out = node.depth('outBitDepth');
   const table = new Float64Array(size * 3);
-  for (let i = 0; i < table.length; i++)
-    table[i] = values[channels === 3 ? i : Math.floor(i / 3)] / out;
+  for (let i = 0; i < table.length; i++) table[i] = values[channels === 3 ? i : Math.floor(i / 3)] / out;
   return { kind: 'lut1d', table, size };
-} // prettier-ignore
+}
 
 const readers: Record<string, (node: Reader) => ClfNode> = {
   Matrix: readMatrix,
@@ -184,7 +200,9 @@ export function parseClf(text: string, file: string): ProcessList {
     .map((e, i) => {
       const tag = tagOf(e);
       const node = new Reader(file, e, `ProcessList/${tag} (node ${i + 1})`);
-      const read = readers[tag] ?? node.fail(`a ${tag} node is not read for a profile; ${Object.keys(readers).join(', ')} are`); // prettier-ignore
+      const read =
+        readers[tag] ??
+        node.fail(`a ${tag} node is not read for a profile; ${Object.keys(readers).join(', ')} are`);
       return read(node);
     });
   if (nodes.length === 0) list.fail('the list has no process nodes');

@@ -7,7 +7,7 @@ import { ShotLane } from '../../bench/recipe/ShotLane.tsx';
 import { TextureLane } from '../../bench/recipe/TextureLane.tsx';
 import { ToneRail } from '../../bench/tone/ToneRail.tsx';
 import { useAnalysis } from '../../bench/useAnalysis.ts';
-import { useCurrentPlate, useOpenProject } from '../../bench/useBench.ts';
+import { useCurrentPlate, usePlates } from '../../bench/useBench.ts';
 import { Viewer } from '../../bench/Viewer.tsx';
 import { ViewerBar } from '../../bench/ViewerBar.tsx';
 import { useBenchKeys } from '../../frame/keys.ts';
@@ -26,10 +26,10 @@ function NoPlate() {
 
 /** The main screen: plates, picture, tone, gauges, recipe. */
 export function LookBench() {
-  const project = useOpenProject();
+  const plates = usePlates();
   const current = useCurrentPlate();
   const surround = useView((s) => s.surround);
-  const plateIds = useMemo(() => project.plates.map((p) => p.id), [project.plates]);
+  const plateIds = useMemo(() => plates.map((p) => p.id), [plates]);
   useBenchKeys(plateIds);
   useAnalysis();
   const level = Math.round(surrounds[surround] * 255);

@@ -1,0 +1,51 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { create as createStore } from 'zustand';
+import { profileRecordSchema, type ProfileRecord } from '@velvet-dusk/core/api/contract';
+import type { Profile } from '@velvet-dusk/core/camera/profile';
+import { useOpenProject } from '../bench/useBench.ts';
+import { profileSaver } from '../screens/cameras/profileStore.ts';
+import { ask } from './client.ts';
+
+/** The profile removed last, which can be brought back. */
+const useRemoved = createStore<{ removed: Profile | null }>(() => ({ removed: null }));
+
+/** A free ID and a name for a copy. */
+function copyOf(profile: Profile, taken: readonly string[]): Profile {
+  for (let n = 2; ; n++) {
+    const id = `${profile.id}-${n}`;
+    if (!taken.includes(id)) return { ...profile, id, name: `${profile.name} ${n}` };
+  }
+}
+
+/** Making, copying and removing profiles; the project is read again after each. */
+export function useProfileActions() {
+  const client = useQueryClient();
+  const project = useOpenProject();
+  const restorable = useRemoved((s) => s.removed);
+  const refresh = () => client.invalidateQueries({ queryKey: ['project', project.id] });
+  profileSaver.onSaved = () => void refresh();
+  const post = (profile: Profile): Promise<ProfileRecord> =>
+    ask('/profiles', profileRecordSchema, { method: 'POST', json: profile });
+  const create = useMutation({ mutationFn: post, onSuccess: refresh });
+  const duplicate = useMutation({
+    mutationFn: (profile: Profile) =>
+      post(
+        copyOf(
+          profile,
+          project.profiles.map((p) => p.id),
+        ),
+      ),
+    onSuccess: refresh,
+  });
+  const remove = useMutation({
+    mutationFn: (id: string) => ask(`/profiles/${id}`, profileRecordSchema, { method: 'DELETE' }),
+    onSuccess: async ({ document }) => {
+      useRemoved.setState({ removed: document });
+      await refresh();
+    },
+  });
+  const restore = () => {
+    if (restorable) create.mutate(restorable, { onSuccess: () => useRemoved.setState({ removed: null }) });
+  };
+  return { create, duplicate, remove, restore, restorable };
+}

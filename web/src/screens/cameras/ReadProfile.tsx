@@ -1,0 +1,116 @@
+import { useRef, useState } from 'react';
+import type { z } from 'zod';
+import { importedProfileSchema } from '@velvet-dusk/core/api/contract';
+import { ask } from '../../api/client.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Window } from '../../ui/Window.tsx';
+import { CurvePlot } from './CurvePlot.tsx';
+
+type Imported = z.output<typeof importedProfileSchema>;
+
+/** Reads a profile from another format and shows what was understood before anything is kept. */
+export function ReadProfile({
+  onKeep,
+  taken,
+}: {
+  onKeep(p: Imported['profile']): void;
+  taken: readonly string[];
+}) {
+  const [open, setOpen] = useState(false);
+  const [read, setRead] = useState<Imported | null>(null);
+  const [trouble, setTrouble] = useState('');
+  const input = useRef<HTMLInputElement>(null);
+  const take = async (file: File) => {
+    setRead(null);
+    setTrouble('');
+    try {
+      const path = `/profiles/read?name=${encodeURIComponent(file.name)}`;
+      setRead(
+        await ask(path, importedProfileSchema, {
+          method: 'POST',
+          file: new Blob([await file.text()], { type: 'text/plain' }),
+        }),
+      );
+    } catch (error) {
+      setTrouble((error as Error).message);
+    }
+  };
+  const close = () => {
+    setOpen(false);
+    setRead(null);
+    setTrouble('');
+  };
+  /** An ID nobody has yet. */
+  const freeId = (id: string): string => {
+    for (let n = 1; ; n++) {
+      const tried = n === 1 ? id : `${id}-${n}`;
+      if (!taken.includes(tried)) return tried;
+    }
+  };
+  return (
+    <>
+      <Button className="w-full" onClick={() => setOpen(true)}>
+        Read a file
+      </Button>
+      <Window
+        open={open}
+        onClose={close}
+        width={640}
+        title="Read a profile from a file"
+        about="A CLF file, a 1D table (.cube, .spi1d), a maker’s conversion cube (estimated from its grey axis), or a profile document."
+      >
+        <div className="px-5 pb-5 flex flex-col gap-3 text-[12.5px]">
+          <input
+            ref={input}
+            type="file"
+            accept=".clf,.cube,.spi1d,.json"
+            className="sr-only"
+            aria-label="Profile file"
+            onChange={(e) => {
+              const file = e.currentTarget.files?.[0];
+              if (file) void take(file);
+              e.currentTarget.value = '';
+            }}
+          />
+          <Button className="self-start" onClick={() => input.current?.click()}>
+            Choose a file
+          </Button>
+          {trouble && (
+            <p role="alert" className="text-ember">
+              ▲ {trouble}
+            </p>
+          )}
+          {read && (
+            <>
+              <p>
+                <span className="font-semibold">{read.profile.name}</span>
+                <span className="text-t2">
+                  {' '}
+                  · {read.profile.curve.family} · {read.profile.range} range
+                </span>
+              </p>
+              {read.notes.map((n) => (
+                <p key={n} className="text-t2">
+                  ◐ {n}
+                </p>
+              ))}
+              <div className="h-[220px]">
+                <CurvePlot profile={read.profile} other={null} rows={[]} />
+              </div>
+              <Button
+                kind="main"
+                className="self-end"
+                onClick={() => {
+                  onKeep({ ...read.profile, id: freeId(read.profile.id) });
+                  close();
+                }}
+              >
+                Keep this profile
+              </Button>
+            </>
+          )}
+        </div>
+      </Window>
+    </>
+  );
+}

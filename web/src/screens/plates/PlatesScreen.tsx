@@ -1,0 +1,3 @@
+export function PlatesScreen() {
+  return <main />;
+}
