@@ -12,6 +12,8 @@ export interface DemoPlate {
   exposure: number;
   sensitivity: number;
   seed: number;
+  /** The profile the frame was labelled with, where that is a mistake. */
+  labelled?: string;
   bitDepth?: 8 | 10 | 12;
   /** How far the light is from the white the camera was set to. */
   balance?: { mired: number; duv: number };
@@ -89,7 +91,7 @@ function shoot(master: string, settings: Shooting = {}): DemoPlate {
   };
 }
 
-/** All masters by the main camera first, then what else comes back from a shoot. */
+/** All masters by the main camera first, then what else comes back from a shoot: one of it wrongly labelled. */
 export const demoPlates: DemoPlate[] = [
   shoot('quay-blue-hour'),
   shoot('heads-and-chart'),
@@ -106,8 +108,14 @@ export const demoPlates: DemoPlate[] = [
     bitDepth: 8,
   }),
   shoot('marsh-noon', { variant: 'Curlew', profile: 'curlew', sensitivity: 400 }),
-  shoot('quay-blue-hour', { variant: 'Curlew 8 bit', profile: 'curlew', sensitivity: 400, bitDepth: 8 }),
+  shoot('quay-blue-hour', {
+    variant: 'Curlew 8 bit',
+    profile: 'curlew',
+    labelled: 'plover',
+    sensitivity: 400,
+    bitDepth: 8,
+  }),
   shoot('wheelhouse-overcast', { variant: 'Wren', profile: 'wren', sensitivity: 100, exposure: -1 }),
-  shoot('quay-blue-hour', { variant: 'two under', exposure: -2, sensitivity: 3200 }),
+  shoot('quay-blue-hour', { variant: 'under', exposure: -2.3, sensitivity: 3200 }),
   shoot('arcade-neon', { variant: 'Wren', profile: 'wren', sensitivity: 100, exposure: 0.4 }),
 ];

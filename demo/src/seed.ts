@@ -52,7 +52,7 @@ export async function seedDemo(services: Services, say: (line: string) => void):
       id: plate.id,
       projectId,
       name: plate.name,
-      profileId: plate.profile,
+      profileId: plate.labelled ?? plate.profile,
       note: noteOf(plate),
       marks: [...plate.marks, ...(plate.chart && chart ? [chart] : [])],
     });

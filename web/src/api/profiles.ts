@@ -3,7 +3,6 @@ import { create as createStore } from 'zustand';
 import { profileRecordSchema, type ProfileRecord } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { useOpenProject } from '../bench/useBench.ts';
-import { profileSaver } from '../screens/cameras/profileStore.ts';
 import { ask } from './client.ts';
 
 /** The profile removed last, which can be brought back. */
@@ -23,7 +22,6 @@ export function useProfileActions() {
   const project = useOpenProject();
   const restorable = useRemoved((s) => s.removed);
   const refresh = () => client.invalidateQueries({ queryKey: ['project', project.id] });
-  profileSaver.onSaved = () => void refresh();
   const post = (profile: Profile): Promise<ProfileRecord> =>
     ask('/profiles', profileRecordSchema, { method: 'POST', json: profile });
   const create = useMutation({ mutationFn: post, onSuccess: refresh });
@@ -47,5 +45,5 @@ export function useProfileActions() {
   const restore = () => {
     if (restorable) create.mutate(restorable, { onSuccess: () => useRemoved.setState({ removed: null }) });
   };
-  return { create, duplicate, remove, restore, restorable };
+  return { create, duplicate, remove, restore, restorable, refresh };
 }

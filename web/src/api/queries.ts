@@ -4,7 +4,6 @@ import {
   exportSchema,
   type ExportJob,
   type ExportOrder,
-  plateSchema,
   projectListSchema,
   projectSchema,
 } from '@velvet-dusk/core/api/contract';
@@ -76,16 +75,3 @@ export const useExportAction = (projectId: string) =>
   useJobMutation(projectId, ({ id, action }: { id: string; action: 'cancel' | 'retry' }) =>
     ask(`/exports/${id}/${action}`, exportSchema, { method: 'POST' }),
   );
-
-export const useAddPlate = (projectId: string) => {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: ({ file, profileId }: { file: File; profileId: string }) =>
-      ask(
-        `/projects/${projectId}/plates?name=${encodeURIComponent(file.name)}&profile=${encodeURIComponent(profileId)}`,
-        plateSchema,
-        { method: 'POST', file },
-      ),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['project', projectId] }),
-  });
-};

@@ -3,7 +3,7 @@ import type { Plate } from '@velvet-dusk/core/api/contract';
 import { type LiveThumb, useMeasured } from '../state/measured.ts';
 import { setView } from '../state/view.ts';
 import { VerdictMark } from '../ui/VerdictMark.tsx';
-import { AddPlate } from './AddPlate.tsx';
+import { ReferenceSlot } from './ReferenceSlot.tsx';
 import { useCurrentPlate, usePlates } from './useBench.ts';
 
 function Thumb({ thumb, selected }: { thumb: LiveThumb | undefined; selected: boolean }) {
@@ -68,7 +68,7 @@ export function PlateStack() {
           <PlateCard key={plate.id} plate={plate} index={i} selected={plate.id === current?.plate.id} />
         ))}
       </ul>
-      <AddPlate />
+      <ReferenceSlot />
     </nav>
   );
 }

@@ -16,6 +16,7 @@ import { type StopHistogram, stopHistogram } from '@velvet-dusk/core/scopes/stop
 import { type Vectorscope, vectorscope } from '@velvet-dusk/core/scopes/vectorscope';
 import { type Waveform, waveform } from '@velvet-dusk/core/scopes/waveform';
 import { FrameCache } from './frameCache.ts';
+import { measureMarks, type MeasureOrder } from './measureMarks.ts';
 
 /** Everything measured on the bench, off the main thread: scopes, readings, effects, thumbnails. */
 
@@ -42,6 +43,8 @@ export interface Thumbnail {
 }
 
 const frames = new FrameCache(64);
+/** Marks are read on frames as they are; a few are kept. */
+const wholeFrames = new FrameCache(2);
 const baker = new PreviewBaker();
 const scopeSize = { columns: 320, levels: 180, vector: 200 };
 /** Effects are means over this many pixels at most. */
@@ -95,15 +98,21 @@ const analysis = {
     };
   },
 
-  async thumbnails(look: Look, plates: PlateOrder[]): Promise<Thumbnail[]> {
+  /** Reads the marks of a plate on its whole frame. */
+  async measure(order: Omit<MeasureOrder, 'frame'> & { url: string }) {
+    return measureMarks({ ...order, frame: await wholeFrames.frame(order.url) });
+  },
+
+  async thumbnails(look: Look, plates: PlateOrder[], view: AnalysedView = 'look'): Promise<Thumbnail[]> {
     const baked = new Map<string, ReturnType<typeof bakeFor>>();
     const out: Thumbnail[] = [];
     for (const plate of plates) {
       let made = baked.get(plate.profile.id);
-      if (!made) baked.set(plate.profile.id, (made = bakeFor(look, plate.profile, 'look')));
+      if (!made) baked.set(plate.profile.id, (made = bakeFor(look, plate.profile, view)));
       const picture = await develop(plate, made.cube, made.pipeline);
       const readings = takeReadings({ ...picture, pipeline: made.pipeline, skin: plate.skin });
-      const { width, height, signal } = picture;
+      const { width, height } = picture;
+      const signal = view === 'recorded' ? (await frames.frame(plate.url)).rgb : picture.signal;
       const rgba = new Uint8ClampedArray(width * height * 4).fill(255);
       for (let i = 0; i < width * height; i++)
         for (let c = 0; c < 3; c++) rgba[i * 4 + c] = signal[i * 3 + c] * 255;

@@ -27,6 +27,9 @@ export function ShotLane({ plate, shot }: CurrentPlate) {
   return (
     <section aria-label="Shot lane">
       <LaneHead name="Shot" fate="stays with the plate">
+        <span className="num text-t3 ml-3" title="The light this balance takes for white">
+          white {Math.round(light.kelvin)} K
+        </span>
         {trimmed && (
           <Button kind="text" className="ml-3" onClick={() => editShot(plate.id, neutralShot)}>
             Reset
@@ -36,9 +39,6 @@ export function ShotLane({ plate, shot }: CurrentPlate) {
       <div className="px-3 h-6 flex items-center justify-between">
         <Field plateId={plate.id} shot={shot} name="exposure" />
         <Field plateId={plate.id} shot={shot} name="black" />
-        <span className="num text-t3" title="The light this balance takes for white">
-          white {Math.round(light.kelvin)} K
-        </span>
       </div>
       <div className="px-3 h-6 flex items-center justify-between">
         <Field plateId={plate.id} shot={shot} name="mired" />

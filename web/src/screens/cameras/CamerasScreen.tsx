@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { judgeTable } from '@velvet-dusk/core/camera/document/checkTable';
-import { parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
+import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { worstVerdict } from '@velvet-dusk/core/readings/verdict';
 import { useProfileActions } from '../../api/profiles.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
@@ -31,14 +31,11 @@ const pages: { value: Page; label: string }[] = [
   { value: 'card', label: 'Exposure card' },
 ];
 
-/** The last draft that could be drawn, so that a half-typed constant does not blank the plots. */
+/** The draft, or what was last saved of it while a constant is half typed, so that the plots stay. */
 function useDrawable(draft: Profile): Profile {
-  const [held, setHeld] = useState(draft);
-  const right = problemsOf(draft).length === 0;
-  useEffect(() => {
-    if (right) setHeld(parseProfile(draft, 'profile'));
-  }, [draft, right]);
-  return right ? draft : held.id === draft.id ? held : draft;
+  const { profiles } = useOpenProject();
+  if (problemsOf(draft).length === 0) return draft;
+  return profiles.find((p) => p.id === draft.id) ?? draft;
 }
 
 function ListEntry({
@@ -187,8 +184,9 @@ export function CamerasScreen() {
   const project = useOpenProject();
   const drafts = useProfiles((s) => s.drafts);
   const [chosen, setChosen] = useState('');
-  const { create, restore, restorable } = useProfileActions();
+  const { create, restore, restorable, refresh } = useProfileActions();
   useEffect(() => profileSaver.open(project), [project]);
+  useEffect(() => profileSaver.listen(() => void refresh()));
   useUndoKeys(undoProfile, redoProfile);
   const uses = (id: string) => project.plates.filter((p) => p.profileId === id).length;
   const list = Object.values(drafts).sort((a, b) => uses(b.id) - uses(a.id) || a.name.localeCompare(b.name));

@@ -42,8 +42,12 @@ const retryAfter = 1500;
 class ProfileSaver {
   private saved: Record<string, { version: number; document: Profile }> = {};
   private timers: Record<string, ReturnType<typeof setTimeout>> = {};
-  /** Told after a save, so that lists elsewhere are true. */
-  onSaved: () => void = () => {};
+  private onSaved: () => void = () => {};
+
+  /** Calls back after every save, so that lists elsewhere are true. */
+  listen(onSaved: () => void): void {
+    this.onSaved = onSaved;
+  }
 
   /** Takes in what the server has; drafts with edits are left alone. */
   open(project: Project): void {

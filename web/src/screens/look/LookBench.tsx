@@ -10,6 +10,7 @@ import { useAnalysis } from '../../bench/useAnalysis.ts';
 import { useCurrentPlate, usePlates } from '../../bench/useBench.ts';
 import { Viewer } from '../../bench/Viewer.tsx';
 import { ViewerBar } from '../../bench/ViewerBar.tsx';
+import { useWallThumbs } from '../plates/useWallThumbs.ts';
 import { useBenchKeys } from '../../frame/keys.ts';
 import { surrounds, useView } from '../../state/view.ts';
 
@@ -17,8 +18,8 @@ function NoPlate() {
   return (
     <div className="grid place-items-center h-full text-center text-t2">
       <p className="max-w-[46ch]">
-        A look is judged on plates: frames as the camera recorded them. Add one at the left, with the profile
-        it was recorded in. The demo project holds six.
+        A look is judged on plates: frames as the camera recorded them. Bring some in at the Plates station,
+        with the profile they were recorded in.
       </p>
     </div>
   );
@@ -32,6 +33,7 @@ export function LookBench() {
   const plateIds = useMemo(() => plates.map((p) => p.id), [plates]);
   useBenchKeys(plateIds);
   useAnalysis();
+  useWallThumbs('reference');
   const level = Math.round(surrounds[surround] * 255);
   return (
     <main className="flex-1 min-h-0 grid grid-cols-[176px_minmax(0,1fr)_340px]">

@@ -1,0 +1,55 @@
+import { useQueryClient } from '@tanstack/react-query';
+import {
+  importedPlateSchema,
+  plateSchema,
+  type ImportedPlate,
+  type PlateKind,
+} from '@velvet-dusk/core/api/contract';
+import { suspectProfiles } from '@velvet-dusk/core/plate/suspicion';
+import { ask } from '../api/client.ts';
+import { useOpenProject } from '../bench/useBench.ts';
+import { editPlates } from '../state/document.ts';
+import { importFiles } from './imports.ts';
+import { setPlateView, usePlateView } from './plateView.ts';
+
+/** Let the frame say: the likeliest profile by its codes. */
+export const guess = 'guess';
+
+/** What can be done to plates as a whole: taken in, taken off the wall, brought back. */
+export function usePlateActions() {
+  const client = useQueryClient();
+  const project = useOpenProject();
+  const refresh = () => client.invalidateQueries({ queryKey: ['project', project.id] });
+
+  const settle = async ({ plate }: ImportedPlate, chosen: string) => {
+    await refresh();
+    if (chosen !== guess || plate.kind !== 'plate' || !plate.facts || plate.format === 'exr') return;
+    const [best] = suspectProfiles(plate.facts, project.profiles);
+    if (best && best.profileId !== plate.profileId)
+      editPlates([plate.id], () => ({ profileId: best.profileId }));
+  };
+  const take = (files: readonly File[], chosen: string, kind: PlateKind) => {
+    const [first] = project.profiles;
+    const profileId = chosen === guess ? (first?.id ?? '') : chosen;
+    return importFiles(files, { projectId: project.id, profileId, kind, onPlate: (p) => settle(p, chosen) });
+  };
+  const pick = async (clipId: string, times: number[], chosen: string) => {
+    const profileId = chosen === guess ? project.profiles[0].id : chosen;
+    const options = { method: 'POST', json: { times, profileId } } as const;
+    const taken = await ask(`/clips/${clipId}/plates`, importedPlateSchema.array(), options);
+    for (const t of taken) await settle(t, chosen);
+  };
+  const remove = async (ids: readonly string[]) => {
+    const gone = project.plates.filter((p) => ids.includes(p.id)).map(({ id, name }) => ({ id, name }));
+    for (const { id } of gone) await ask(`/plates/${id}`, plateSchema, { method: 'DELETE' });
+    setPlateView({ deleted: gone, selected: [], openId: '' });
+    await refresh();
+  };
+  const bringBack = async () => {
+    for (const { id } of usePlateView.getState().deleted)
+      await ask(`/plates/${id}/restore`, plateSchema, { method: 'POST' });
+    setPlateView({ deleted: [] });
+    await refresh();
+  };
+  return { take, pick, remove, bringBack, refresh };
+}

@@ -1,0 +1,74 @@
+import type { Plate } from '@velvet-dusk/core/api/contract';
+import type { Profile } from '@velvet-dusk/core/camera/profile';
+import { doubtOf } from '../../plates/doubt.ts';
+
+/** One column of the table, and a line of the frame's own page. */
+export interface FrameColumn {
+  id: string;
+  label: string;
+  text(plate: Plate, profiles: readonly Profile[]): string;
+  /** For sorting; text is sorted as text where it is missing. */
+  number?(plate: Plate): number;
+}
+
+const code10 = (code: number) => Math.round(code * 1023);
+const percent = (share: number) => (share === 0 ? '0' : share < 0.0005 ? '<0.1' : (share * 100).toFixed(1));
+export const signed = (x: number, digits: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(digits)}`;
+
+export function depthText({ facts, depth }: Plate): string {
+  if (!facts) return `${depth}`;
+  const { usedDepth, storedDepth } = facts;
+  return usedDepth < storedDepth ? `${usedDepth} of ${storedDepth}` : `${usedDepth}`;
+}
+
+export function shotText({ shot }: Plate): string {
+  const parts = [
+    shot.exposure ? `${signed(shot.exposure, 2)} st` : '',
+    shot.mired ? `${signed(shot.mired, 0)} mired` : '',
+    shot.duv ? `${signed(shot.duv, 3)} Duv` : '',
+    shot.black ? `haze ${shot.black.toFixed(1)} %` : '',
+  ];
+  return parts.filter(Boolean).join(', ') || '–';
+}
+
+/** What is read of every frame, in the order it is shown. To add one: a line here. */
+export const frameColumns: readonly FrameColumn[] = [
+  {
+    id: 'profile',
+    label: 'Profile',
+    text: (p, profiles) => profiles.find((q) => q.id === p.profileId)?.name ?? p.profileId,
+  },
+  { id: 'size', label: 'Size', text: (p) => `${p.width}×${p.height}`, number: (p) => p.width * p.height },
+  { id: 'depth', label: 'Bits used', text: depthText, number: (p) => p.facts?.usedDepth ?? p.depth },
+  {
+    id: 'range',
+    label: 'Codes',
+    text: ({ facts }) => (facts ? `${code10(facts.low)}–${code10(facts.high)}` : '–'),
+    number: (p) => p.facts?.high ?? 0,
+  },
+  {
+    id: 'inside',
+    label: 'Range',
+    text: ({ facts }) => (!facts ? '–' : facts.range === 'narrow' ? 'in 64–940' : 'full'),
+  },
+  {
+    id: 'clipped',
+    label: 'Clipped %',
+    text: ({ facts }) => (facts ? percent(facts.clipped) : '–'),
+    number: (p) => p.facts?.clipped ?? 0,
+  },
+  {
+    id: 'crushed',
+    label: 'Crushed %',
+    text: ({ facts }) => (facts ? percent(facts.crushed) : '–'),
+    number: (p) => p.facts?.crushed ?? 0,
+  },
+  {
+    id: 'noise',
+    label: 'Noise, codes',
+    text: ({ facts }) => facts?.noise10.toFixed(1) ?? '–',
+    number: (p) => p.facts?.noise10 ?? 0,
+  },
+  { id: 'shot', label: 'Shot', text: shotText, number: (p) => p.shot.exposure },
+  { id: 'doubt', label: 'In doubt', text: (p, profiles) => doubtOf(p, profiles)?.name ?? '–' },
+];
