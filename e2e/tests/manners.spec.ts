@@ -1,15 +1,7 @@
-import AxeBuilder from '@axe-core/playwright';
-import { writeFileSync } from 'node:fs';
-import type { Page } from '@playwright/test';
+import { expectAxeClean } from '../src/axe.ts';
 import { expect, test } from '../src/fixtures.ts';
-import { fetchFrame, temporary } from '../src/pictures.ts';
 
 /** Keyboard, screen readers, wrong input, stations that are not there yet. */
-
-async function expectAxeClean(page: Page) {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
-}
 
 test('the bench, the export window and a later station are axe-clean', async ({ page, bench }) => {
   await expectAxeClean(page);
@@ -26,7 +18,7 @@ test('the bench, the export window and a later station are axe-clean', async ({ 
 test('every station is on the hour line; those not built say so', async ({ page, bench }) => {
   const stations = bench.page.getByRole('navigation', { name: 'Stations' }).getByRole('link');
   await expect(stations).toHaveCount(7);
-  for (const name of ['Cameras', 'Plates', 'Trials', 'Pack', 'Inspect', 'Log']) {
+  for (const name of ['Trials', 'Pack', 'Inspect', 'Log']) {
     await page.getByRole('link', { name: new RegExp(`^${name}`) }).click();
     await expect(page.getByText('not built yet; nothing here can be used')).toBeVisible();
   }
@@ -89,21 +81,6 @@ test('the scopes change with their tabs and follow the look', async ({ page, ben
   const before = await picture();
   await bench.type('Saturation', '0');
   await expect.poll(picture).not.toBe(before);
-});
-
-test('a wrong file is refused in words, a good one becomes a plate', async ({ page, bench, server }) => {
-  const text = temporary('notes.png');
-  writeFileSync(text, 'not a picture');
-  await bench.button('Add a plate').click();
-  const dialog = page.getByRole('dialog', { name: 'Add a plate' });
-  await dialog.getByLabel('Frame file').setInputFiles(text);
-  await dialog.getByRole('button', { name: 'Add', exact: true }).click();
-  await expect(dialog.getByRole('alert')).toContainText('notes.png: byte 0: not a PNG');
-  await dialog.getByLabel('Frame file').setInputFiles(await fetchFrame(server.url, 'marsh-noon'));
-  await dialog.getByRole('button', { name: 'Add', exact: true }).click();
-  await expect(dialog).toBeHidden({ timeout: 20_000 });
-  await expect(page.getByRole('navigation', { name: 'Plates' }).getByRole('listitem')).toHaveCount(7);
-  await bench.drawn();
 });
 
 test('an export can be cancelled and tried again', async ({ page, bench }) => {

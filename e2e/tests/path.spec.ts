@@ -16,7 +16,7 @@ test('from a log plate to a proven cube that FFmpeg and the viewer agree on', as
   bench,
   server,
 }) => {
-  await expect(page.getByRole('navigation', { name: 'Plates' }).getByRole('listitem')).toHaveCount(6);
+  await expect(page.getByRole('navigation', { name: 'Plates' }).getByRole('listitem')).toHaveCount(14);
 
   await test.step('the picture as recorded and normalised', async () => {
     await page.keyboard.press('2');

@@ -90,8 +90,8 @@ function coarse(fine: Float64Array, count: number): number[] {
 
 /** Shares of pixels with a channel in a pile at either end. A smooth tail is no pile. */
 function findPiles(rgb: Float32Array, low: number, high: number, depth: number) {
-  // Two codes wide, since noise lets a pile spill into the next; coarse codes are at least one step of 10 bits.
-  const width = 2.5 / (2 ** Math.min(depth, 10) - 1);
+  // One code wide: a clip stacks its pixels on one code, light that is merely even spreads over several by its noise.
+  const width = 0.6 / (2 ** Math.min(depth, 10) - 1);
   let [top, nextTop, bottom, nextBottom] = [0, 0, 0, 0];
   let [clipped, crushed] = [0, 0];
   for (let p = 0; p < rgb.length; p += 3) {
@@ -103,11 +103,11 @@ function findPiles(rgb: Float32Array, low: number, high: number, depth: number) 
       if (fromTop < width) {
         top++;
         atTop = true;
-      } else if (fromTop < 2 * width) nextTop++;
+      } else if (fromTop < 3 * width) nextTop++;
       if (fromBottom < width) {
         bottom++;
         atBottom = true;
-      } else if (fromBottom < 2 * width) nextBottom++;
+      } else if (fromBottom < 3 * width) nextBottom++;
     }
     if (atTop) clipped++;
     if (atBottom) crushed++;

@@ -54,7 +54,8 @@ class ProfileSaver {
     const drafts = { ...useProfiles.getState().drafts };
     for (const document of project.profiles) {
       const known = this.saved[document.id];
-      const edited = known && !same(drafts[document.id], known.document);
+      const draft = drafts[document.id];
+      const edited = known && draft && !same(draft, known.document);
       if (!edited) drafts[document.id] = document;
       this.saved[document.id] = { version: project.profileVersions[document.id], document };
     }
