@@ -21,6 +21,7 @@ const tasks = {
   build: () => buildWeb(),
   dusk: () => node('cli/src/main.ts', callerFolder),
   bench: () => node('cli/src/bench/main.ts'),
+  'bench:import': () => node('e2e/src/importLoad.ts'),
   demo: () => {
     buildWeb();
     return node('demo/src/main.ts');

@@ -5,8 +5,8 @@ import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { record } from '@velvet-dusk/core/camera/sensor';
 import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
 import { parseJson } from '@velvet-dusk/core/document';
-import { parseExr } from '@velvet-dusk/core/formats/exr';
-import { writePng } from '@velvet-dusk/core/formats/png';
+import { parseExr, type SceneFrame } from '@velvet-dusk/core/formats/exr';
+import { encodePng } from '@velvet-dusk/server/frames/raster';
 import { parseChartCsv } from '@velvet-dusk/core/formats/chartCsv';
 import { newLook, parseLook } from '@velvet-dusk/core/look/document';
 import { compilePipeline } from '@velvet-dusk/core/look/pipeline';
@@ -39,6 +39,7 @@ export async function seedDemo(services: Services, say: (line: string) => void):
     if (!project.looks.some((l) => l.id === id))
       await services.looks.create(projectId, parseLook(value, path), id);
   const missing = demoPlates.filter((p) => !project.plates.some((q) => q.id === p.id));
+  let reading: Promise<unknown> = Promise.resolve();
   const chart = missing.some((p) => p.chart) ? demoChart() : undefined;
   for (const plate of missing) {
     const taken = await services.plates.exists(plate.id);
@@ -46,18 +47,34 @@ export async function seedDemo(services: Services, say: (line: string) => void):
     if (taken) continue;
     say(`Recording "${plate.name}" through ${plate.profile} …`);
     const codec = makeCodec(await services.profiles.get(plate.profile));
-    const scene = parseExr(readFileSync(`${demoFolder}plates/${plate.master}`), plate.master);
+    const scene = master(plate.master);
     const rgb = record(scene.rgb, bt709, codec, plate);
-    await services.plates.addBytes(writePng({ ...scene, rgb }), `${plate.id}.png`, {
-      id: plate.id,
-      projectId,
-      name: plate.name,
-      profileId: plate.labelled ?? plate.profile,
-      note: noteOf(plate),
-      marks: [...plate.marks, ...(plate.chart && chart ? [chart] : [])],
-    });
+    const png = await encodePng({ ...scene, rgb });
+    // Read in its worker thread, in this order, while the next one is recorded.
+    reading = reading.then(() =>
+      services.plates.addBytes(png, `${plate.id}.png`, {
+        id: plate.id,
+        projectId,
+        name: plate.name,
+        profileId: plate.labelled ?? plate.profile,
+        note: noteOf(plate),
+        marks: [...plate.marks, ...(plate.chart && chart ? [chart] : [])],
+      }),
+    );
   }
+  await reading;
   if (!project.plates.some((p) => p.kind === 'reference')) await addReference(services, say);
+}
+
+const masters = new Map<string, SceneFrame>();
+
+/** A master, unpacked once for all its recordings. */
+function master(file: string): SceneFrame {
+  const known = masters.get(file);
+  if (known) return known;
+  const scene = parseExr(readFileSync(`${demoFolder}plates/${file}`), file);
+  masters.set(file, scene);
+  return scene;
 }
 
 const signed = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(1)}`;
@@ -103,10 +120,10 @@ async function addReference(services: Services, say: (line: string) => void): Pr
     'reference',
   );
   const profile = await services.profiles.get('heron');
-  const scene = parseExr(readFileSync(`${demoFolder}plates/wheelhouse-overcast.exr`), 'wheelhouse');
+  const scene = master('wheelhouse-overcast.exr');
   const rgb = record(scene.rgb, bt709, makeCodec(profile), { exposure: 0, seed: 3, noise: 0.3 });
   compilePipeline({ profile, look }).run(rgb);
-  await services.plates.addBytes(writePng({ ...scene, rgb }), `${referenceId}.png`, {
+  await services.plates.addBytes(await encodePng({ ...scene, rgb }), `${referenceId}.png`, {
     id: referenceId,
     projectId,
     name: 'Reference, ebb light',

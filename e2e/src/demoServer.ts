@@ -6,6 +6,7 @@ const main = fileURLToPath(new URL('../../demo/src/main.ts', import.meta.url));
 export interface DemoServer {
   url: string;
   port: number;
+  pid: number;
   /** Ends it in good order. */
   stop(): Promise<void>;
   /** Ends it as a crash would. */
@@ -31,5 +32,6 @@ export async function startDemo(dataFolder: string, port: number): Promise<DemoS
       child.on('exit', () => done());
       child.kill(signal);
     });
-  return { url, port: Number(new URL(url).port), stop: () => end('SIGTERM'), kill: () => end('SIGKILL') };
+  const port = Number(new URL(url).port);
+  return { url, port, pid: child.pid!, stop: () => end('SIGTERM'), kill: () => end('SIGKILL') };
 }

@@ -24,12 +24,12 @@ export const test = base.extend<Fixtures>({
   },
   server: async ({ dataFolder }, use) => {
     let running = await startDemo(dataFolder, 0);
-    const { url, port } = running;
+    const { url, port, pid } = running;
     const restart = async () => {
       await running.kill();
       running = await startDemo(dataFolder, port);
     };
-    await use({ url, port, restart, stop: () => running.stop(), kill: () => running.kill() });
+    await use({ url, port, pid, restart, stop: () => running.stop(), kill: () => running.kill() });
     await running.stop();
   },
   bench: async ({ page, server }, use) => {

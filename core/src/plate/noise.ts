@@ -18,16 +18,17 @@ export function noiseDeviation(rgb: Float32Array, width: number, height: number)
     return lumaOf(rgb[p], rgb[p + 1], rgb[p + 2]);
   };
   const step = Math.max(1, Math.floor(Math.sqrt((width * height) / 250_000)));
-  const answers: number[] = [];
+  const answers = new Float32Array(Math.ceil((height - 2) / step) * Math.ceil((width - 2) / step));
+  let count = 0;
   for (let y = 1; y < height - 1; y += step)
     for (let x = 1; x < width - 1; x += step) {
       const centre = luma(x, y);
       if (centre < ends.low || centre > ends.high) continue;
       const corners = luma(x - 1, y - 1) + luma(x + 1, y - 1) + luma(x - 1, y + 1) + luma(x + 1, y + 1);
       const sides = luma(x, y - 1) + luma(x - 1, y) + luma(x + 1, y) + luma(x, y + 1);
-      answers.push(Math.abs(corners - 2 * sides + 4 * centre));
+      answers[count++] = Math.abs(corners - 2 * sides + 4 * centre);
     }
-  if (answers.length === 0) return 0;
-  const sorted = Float32Array.from(answers).sort();
+  if (count === 0) return 0;
+  const sorted = answers.subarray(0, count).sort();
   return sorted[sorted.length >> 1] / (maskDeviation * medianOfNormal);
 }

@@ -8,7 +8,6 @@ import {
 import { suspectProfiles } from '@velvet-dusk/core/plate/suspicion';
 import { ask } from '../api/client.ts';
 import { useOpenProject } from '../bench/useBench.ts';
-import { editPlates } from '../state/document.ts';
 import { importFiles } from './imports.ts';
 import { setPlateView, usePlateView } from './plateView.ts';
 
@@ -21,12 +20,19 @@ export function usePlateActions() {
   const project = useOpenProject();
   const refresh = () => client.invalidateQueries({ queryKey: ['project', project.id] });
 
+  /** Gives a fresh plate the profile its codes are likeliest in, where that was asked for. */
   const settle = async ({ plate }: ImportedPlate, chosen: string) => {
+    const guessed = chosen === guess && plate.kind === 'plate' && plate.facts && plate.format !== 'exr';
+    const best = guessed ? suspectProfiles(plate.facts!, project.profiles)[0] : undefined;
+    if (best && best.profileId !== plate.profileId) {
+      const options = {
+        method: 'PATCH',
+        json: { profileId: best.profileId },
+        version: plate.version,
+      } as const;
+      await ask(`/plates/${plate.id}`, plateSchema, options);
+    }
     await refresh();
-    if (chosen !== guess || plate.kind !== 'plate' || !plate.facts || plate.format === 'exr') return;
-    const [best] = suspectProfiles(plate.facts, project.profiles);
-    if (best && best.profileId !== plate.profileId)
-      editPlates([plate.id], () => ({ profileId: best.profileId }));
   };
   const take = (files: readonly File[], chosen: string, kind: PlateKind) => {
     const [first] = project.profiles;
