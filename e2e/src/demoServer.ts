@@ -32,6 +32,11 @@ export async function startDemo(dataFolder: string, port: number): Promise<DemoS
       child.on('exit', () => done());
       child.kill(signal);
     });
-  const port = Number(new URL(url).port);
-  return { url, port, pid: child.pid!, stop: () => end('SIGTERM'), kill: () => end('SIGKILL') };
+  return {
+    url,
+    port: Number(new URL(url).port),
+    pid: child.pid!,
+    stop: () => end('SIGTERM'),
+    kill: () => end('SIGKILL'),
+  };
 }

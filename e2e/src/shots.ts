@@ -25,6 +25,39 @@ const shots: Record<string, Shot> = {
     await bench.button('Bake and prove').click();
     await page.getByTestId('proof').waitFor({ timeout: 60_000 });
   },
+  'cameras-curve': async (page, bench) => {
+    await page.goto(`${bench.url}/saltmarsh-line/cameras`);
+    await page.getByLabel('Beside').selectOption('wren');
+    await page.waitForTimeout(1500);
+  },
+  'document-check': async (page, bench) => {
+    await page.goto(`${bench.url}/saltmarsh-line/cameras`);
+    await page.getByRole('radio', { name: 'Document check' }).click();
+    const slope = page.getByLabel('Log-side slope', { exact: true });
+    await slope.fill('0.0863');
+    await slope.press('Enter');
+    await page.getByTestId('diagnoses').getByRole('listitem').first().waitFor();
+  },
+  'exposure-card': async (page, bench) => {
+    await page.goto(`${bench.url}/saltmarsh-line/cameras`);
+    await page.getByRole('radio', { name: 'Exposure card' }).click();
+    for (const label of ['Light over the meter', 'Monitor darker by']) {
+      await page.getByLabel(label).fill('1');
+      await page.getByLabel(label).press('Enter');
+    }
+  },
+  'plates-wall': async (page, bench) => {
+    await page.goto(`${bench.url}/saltmarsh-line/plates`);
+    await page.getByRole('button', { name: 'Marsh, noon, Heron log' }).click();
+    await page.waitForTimeout(4000);
+  },
+  'plates-frame': async (page, bench) => {
+    await page.goto(`${bench.url}/saltmarsh-line/plates`);
+    await page.getByRole('button', { name: 'Heads and chart, over and warm, Heron log' }).dblclick();
+    await page.getByText(/nearly fits|does not fit/).waitFor();
+    await page.getByRole('button', { name: 'Chart', exact: true }).click();
+    await page.waitForTimeout(1500);
+  },
 };
 
 const wanted = process.argv.slice(2);
