@@ -27,7 +27,7 @@ const shots: Record<string, Shot> = {
   },
   'cameras-curve': async (page, bench) => {
     await page.goto(`${bench.url}/saltmarsh-line/cameras`);
-    await page.getByLabel('Beside').selectOption('wren');
+    await page.getByLabel('Beside').selectOption('curlew');
     await page.waitForTimeout(1500);
   },
   'document-check': async (page, bench) => {
@@ -54,7 +54,7 @@ const shots: Record<string, Shot> = {
   'plates-frame': async (page, bench) => {
     await page.goto(`${bench.url}/saltmarsh-line/plates`);
     await page.getByRole('button', { name: 'Heads and chart, over and warm, Heron log' }).dblclick();
-    await page.getByText(/nearly fits|does not fit/).waitFor();
+    await page.getByText(/Balance the shot on a neutral/).waitFor();
     await page.getByRole('button', { name: 'Chart', exact: true }).click();
     await page.waitForTimeout(1500);
   },

@@ -1,6 +1,6 @@
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { xyzToLab } from '../colour/lab.ts';
-import { type Mat3, transform, type Vec3 } from '../colour/matrix.ts';
+import { identity, type Mat3, transform, type Vec3 } from '../colour/matrix.ts';
 import { luminanceWeights, rgbToRgb, rgbToXyz } from '../colour/rgbSpace.ts';
 import { bt709, working } from '../colour/spaces/index.ts';
 import { xyToXyz } from '../colour/chromaticity.ts';
@@ -28,6 +28,8 @@ export interface ChartSolution {
   before: number;
   after: number;
   patches: PatchError[];
+  /** Mean chroma (CIE Lab) of the patches that should be grey; 0 where the chart has none. */
+  cast: number;
   verdict: Verdict;
   says: string;
 }
@@ -89,25 +91,34 @@ export function solveChart(samples: readonly PatchSample[], evenLight = true): C
   if (!matrix.every(Number.isFinite))
     throw new RangeError('the patches are all greys: they say nothing of colour');
   const error = (rgb: Vec3, i: number) => deltaE2000(lab(references[i]), lab(rgb));
-  const patches = samples.map(({ name }, i) => ({
-    name,
-    before: error(from[i], i),
-    after: error(transform(matrix, from[i]), i),
-  }));
-  const before = mean(patches.map((p) => p.before));
-  const after = mean(patches.map((p) => p.after));
-  const verdict = judge(before, fits);
-  const words = {
-    holds: 'This profile fits this frame',
-    close: 'This profile nearly fits this frame',
-    fails: 'This profile does not fit this frame',
-    none: '',
-  }[verdict];
+  const before = from.map(error);
+  const solved = from.map((f, i) => error(transform(matrix, f), i));
+  // Least squares of light is not least ΔE; where it does harm, nothing is changed.
+  const helps = mean(solved) < mean(before);
+  const after = helps ? solved : before;
+  const greys = from.filter((_, i) => chroma(lab(references[i])) < greyChroma);
+  const cast = greys.length > 0 ? mean(greys.map((g) => chroma(lab(g)))) : 0;
+  const verdict = judge(mean(before), fits);
   return {
-    ...{ matrix, before, after, patches, verdict },
+    matrix: helps ? matrix : identity,
     exposure: Math.log2(gain),
-    says: `${words}: mean ΔE ${before.toFixed(1)} as it is, ${after.toFixed(1)} at best.`,
+    before: mean(before),
+    after: mean(after),
+    patches: samples.map(({ name }, i) => ({ name, before: before[i], after: after[i] })),
+    ...{ cast, verdict, says: words(verdict, cast, mean(before), mean(after)) },
   };
+}
+
+const chroma = ([, a, b]: Vec3) => Math.hypot(a, b);
+/** Chroma up to which a reference is a grey, and from which the greys of a frame show a cast. */
+const greyChroma = 2;
+const mostCast = 4;
+
+function words(verdict: Verdict, cast: number, before: number, after: number): string {
+  if (cast > mostCast)
+    return `Balance the shot on a neutral first: the chart’s greys are ${cast.toFixed(1)} off. As it stands, mean ΔE ${before.toFixed(1)}.`;
+  const fit = { holds: 'fits', close: 'nearly fits', fails: 'does not fit', none: 'fits' }[verdict];
+  return `This profile ${fit} this frame: mean ΔE ${before.toFixed(1)} as it is, ${after.toFixed(1)} at best.`;
 }
 
 /** Luminance a matrix gives to a grey: 1 where white is kept. */

@@ -212,6 +212,14 @@ describe('charts', () => {
       expect(solution.matrix.slice(row, row + 3).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 10);
   });
 
+  test('under a warm light the greys’ cast is said before the profile is judged', () => {
+    const warm = solveChart(samples(heron, shoot(heads, heron, { balance: { mired: 60, duv: 0 } })));
+    expect(warm.cast).toBeGreaterThan(8);
+    expect(warm.says).toMatch(/Balance the shot on a neutral first/);
+    expect(warm.after).toBeLessThanOrEqual(warm.before);
+    expect(solveChart(samples(heron, shoot(heads, heron))).cast).toBeLessThan(1.5);
+  });
+
   test('the reflectances, scaled patch by patch, judge colour where the light falls off', () => {
     const uneven = csv.rows.map((r) => ({
       name: r.name,
