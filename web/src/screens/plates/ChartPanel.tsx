@@ -23,15 +23,16 @@ const setMark = (plateId: string, mark: GridMark, change: Partial<GridMark>) =>
 function References({ plate, mark }: { plate: Plate; mark: GridMark }) {
   const [file, setFile] = useState<ChartFile | null>(null);
   const [trouble, setTrouble] = useState('');
+  const [typed, setTyped] = useState('');
   const input = useRef<HTMLInputElement>(null);
   const lay = (csv: ChartFile, kind: string) => {
     const { corners, patches } = chartLayout(csv, kind, plate);
     const hasPlaces = csv.rows.every((r) => r.place !== null);
     setMark(plate.id, mark, hasPlaces ? { corners, patches } : { patches });
   };
-  const read = async (chosen: File) => {
+  const read = (text: string, name: string) => {
     try {
-      const csv = parseChartCsv(await chosen.text(), chosen.name);
+      const csv = parseChartCsv(text, name);
       setFile(csv);
       setTrouble('');
       lay(csv, csv.kinds[csv.kinds.length - 1]);
@@ -49,7 +50,7 @@ function References({ plate, mark }: { plate: Plate; mark: GridMark }) {
         aria-label="Reference values"
         onChange={(e) => {
           const chosen = e.currentTarget.files?.[0];
-          if (chosen) void read(chosen);
+          if (chosen) void chosen.text().then((text) => read(text, chosen.name));
           e.currentTarget.value = '';
         }}
       />
@@ -62,6 +63,20 @@ function References({ plate, mark }: { plate: Plate; mark: GridMark }) {
           onChange={(k) => lay(file, k)}
         />
       )}
+      <details className="w-full text-t2">
+        <summary className="cursor-pointer">Type or paste references</summary>
+        <textarea
+          className="num w-full h-24 bg-g1 border border-g4 rounded-sm p-1.5 mt-1"
+          aria-label="References as text"
+          placeholder={'patch,L,a,b\nwhite,96.5,-0.4,1.2\nskin 1,64.1,17.9,17.6'}
+          value={typed}
+          onChange={(e) => setTyped(e.currentTarget.value)}
+          onKeyDown={(e) => e.stopPropagation()}
+        />
+        <Button disabled={typed.trim() === ''} onClick={() => read(typed, 'references')}>
+          Take these
+        </Button>
+      </details>
       {trouble && (
         <p role="alert" className="text-ember w-full">
           ▲ {trouble}
