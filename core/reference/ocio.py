@@ -23,6 +23,14 @@ def build(spec):
         return t
     if kind == "exponent":
         return ocio.ExponentTransform([spec["gamma"]] * 3 + [1.0])
+    if kind == "cdl":
+        t = ocio.CDLTransform()
+        t.setSlope(spec["slope"])
+        t.setOffset(spec["offset"])
+        t.setPower(spec["power"])
+        t.setSat(spec["saturation"])
+        t.setStyle(ocio.CDL_NO_CLAMP)
+        return t
     if kind == "logAffine":
         t = ocio.LogAffineTransform()
         t.setBase(spec["base"])

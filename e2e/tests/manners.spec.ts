@@ -28,7 +28,7 @@ test('every station is on the hour line; those not built say so', async ({ page,
 
 test('the bench is worked by keys alone', async ({ page, bench }) => {
   await page.keyboard.press('3');
-  await expect(bench.button(/Marsh, noon/)).toHaveAttribute('aria-pressed', 'true');
+  await expect(bench.button(/Marsh, noon/).first()).toHaveAttribute('aria-pressed', 'true');
   await page.keyboard.press('n');
   await expect(bench.radio('Normalised')).toHaveAttribute('aria-checked', 'true');
   await page.keyboard.press('l');

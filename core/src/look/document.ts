@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { checkDocument, migrate, type Migrations } from '../document.ts';
 import { renderingSchema } from '../render/rendering.ts';
-import { stepDefinition, stepDefinitions } from './steps/index.ts';
+import { startingSteps, stepDefinition, stepDefinitions } from './steps/index.ts';
 
 export const lookSchemaVersion = 1;
 
@@ -53,12 +53,12 @@ export function parseLook(value: unknown, file: string): Look {
   return checkDocument(lookSchema, document, file);
 }
 
-/** A look with every step at rest. */
+/** A look with the usual steps, all at rest. */
 export function newLook(name: string): Look {
   return lookSchema.parse({
     kind: 'velvet-dusk/look',
     schemaVersion: lookSchemaVersion,
     name,
-    steps: stepDefinitions.map((d) => ({ id: d.id, type: d.id, params: {} })),
+    steps: startingSteps.map((type) => ({ id: type, type, params: {} })),
   });
 }

@@ -3,6 +3,7 @@ import { create } from 'zustand';
 import type { Plate, Project } from '@velvet-dusk/core/api/contract';
 import { type Look, newLook } from '@velvet-dusk/core/look/document';
 import type { Shot } from '@velvet-dusk/core/look/shot';
+import { stepDefinition, stepDefinitions, type StepType } from '@velvet-dusk/core/look/steps/index';
 
 /** What a user edits of a plate. */
 export type PlateEdits = Pick<Plate, 'name' | 'profileId' | 'shot' | 'marks'>;
@@ -106,3 +107,45 @@ export function redo(): void {
   endGesture();
   history().redo();
 }
+
+/** An ID no step of the look has. */
+function freeStepId(steps: Look['steps'], type: string): string {
+  for (let n = 1; ; n++) {
+    const id = n === 1 ? type : `${type}-${n}`;
+    if (!steps.some((s) => s.id === id)) return id;
+  }
+}
+
+/** Puts a step at rest behind the others of its place in the usual order; returns its ID. */
+export function addStep(type: StepType): string {
+  const order = stepDefinitions.map((d) => d.id as string);
+  const { steps } = useDocument.getState().look;
+  const id = freeStepId(steps, type);
+  const behind = steps.findIndex((s) => order.indexOf(s.type) > order.indexOf(type));
+  const at = behind < 0 ? steps.length : behind;
+  const params = stepDefinition(type).schema.parse({}) as Record<string, unknown>;
+  const step = { id, type, on: true, strength: 1, params };
+  editLook((look) => ({ ...look, steps: look.steps.toSpliced(at, 0, step) }));
+  return id;
+}
+
+export const removeStep = (id: string) =>
+  editLook((look) => ({ ...look, steps: look.steps.filter((s) => s.id !== id) }));
+
+/** Puts a copy of a step right behind it; returns the copy's ID. */
+export function duplicateStep(id: string): string {
+  const { steps } = useDocument.getState().look;
+  const at = steps.findIndex((s) => s.id === id);
+  const copy = { ...steps[at], id: freeStepId(steps, steps[at].type) };
+  editLook((look) => ({ ...look, steps: look.steps.toSpliced(at + 1, 0, copy) }));
+  return copy.id;
+}
+
+/** Moves a step earlier (−1) or later (+1); at the end of the list it stays. */
+export const moveStep = (id: string, by: -1 | 1) =>
+  editLook((look) => {
+    const at = look.steps.findIndex((s) => s.id === id);
+    const to = at + by;
+    if (to < 0 || to >= look.steps.length) return look;
+    return { ...look, steps: look.steps.toSpliced(at, 1).toSpliced(to, 0, look.steps[at]) };
+  });

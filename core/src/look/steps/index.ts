@@ -1,13 +1,39 @@
+import { cdl } from './cdl.ts';
+import { channelMix } from './channelMix.ts';
+import { cleanEnds } from './cleanEnds.ts';
+import { colourDensity } from './colourDensity.ts';
 import { contrast } from './contrast.ts';
 import { exposure } from './exposure.ts';
+import { fade } from './fade.ts';
+import { gamutCompression } from './gamutCompression.ts';
+import { printerLights } from './printerLights.ts';
 import { saturation } from './saturation.ts';
+import { sixSectors } from './sixSectors.ts';
 import type { StepDefinition } from './step.ts';
+import { toeShoulder } from './toeShoulder.ts';
 import { zones } from './zones.ts';
 
-/** Every look step, in the order a new look holds them. To add one: a file beside these, a line here, a test. */
-export const stepDefinitions = [exposure, contrast, zones, saturation] as const;
+/** Every look step, in the order a recipe usually holds them. To add one: a file beside these, a line here, a test. */
+export const stepDefinitions = [
+  exposure,
+  printerLights,
+  contrast,
+  toeShoulder,
+  zones,
+  channelMix,
+  sixSectors,
+  saturation,
+  colourDensity,
+  cdl,
+  cleanEnds,
+  fade,
+  gamutCompression,
+] as const;
 
 export type StepType = (typeof stepDefinitions)[number]['id'];
+
+/** The steps a new look starts with. */
+export const startingSteps: readonly StepType[] = ['exposure', 'contrast', 'zones', 'saturation'];
 
 export function stepDefinition(type: string): StepDefinition {
   const found = stepDefinitions.find((d) => d.id === type);

@@ -2,13 +2,16 @@ import { converter } from 'culori';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { stopsToLinear } from '../../camera/exposure.ts';
-import { transform, transformBuffer } from '../../colour/matrix.ts';
+import { transform, transformBuffer, type Vec3 } from '../../colour/matrix.ts';
 import { luminanceWeights, rgbToRgb } from '../../colour/rgbSpace.ts';
 import { bt709, working } from '../../colour/spaces/index.ts';
+import { ocio, toPixels, worstDifference } from '../../../reference/tools.ts';
+import { cdlOnCode, cdlSchema } from './cdl.ts';
 import { contrast } from './contrast.ts';
 import { exposure } from './exposure.ts';
 import { stepDefinition, stepDefinitions } from './index.ts';
 import { saturation } from './saturation.ts';
+import { sectors, sectorWeights, sixSectors } from './sixSectors.ts';
 import { tintGains, zoneNames, zoneStops, zoneWeights } from './zoneCurve.ts';
 import { zones, type ZonesParams, zonesSchema } from './zones.ts';
 
@@ -23,7 +26,53 @@ const settings: Record<string, fc.Arbitrary<unknown>> = {
   contrast: fc.record({ contrast: amount(0.25, 3), pivot: amount(0.01, 1) }),
   zones: zonesArbitrary,
   saturation: fc.record({ amount: amount(0, 3) }),
+  printerLights: fc.record({
+    all: amount(-50, 50),
+    red: amount(-50, 50),
+    green: amount(-50, 50),
+    blue: amount(-50, 50),
+  }),
+  toeShoulder: fc.record({
+    toe: amount(-0.9, 0.9),
+    shoulder: amount(-0.9, 0.9),
+    toeAt: amount(-8, -0.5),
+    shoulderAt: amount(0.5, 6),
+  }),
+  fade: fc.record({ black: amount(-1, 5), ceiling: amount(1, 12) }),
+  colourDensity: fc.record({ amount: amount(-2, 2) }),
+  channelMix: fc.record(
+    Object.fromEntries(
+      ['redFromGreen', 'redFromBlue', 'greenFromRed', 'greenFromBlue', 'blueFromRed', 'blueFromGreen'].map(
+        (k) => [k, amount(-0.3, 0.3)],
+      ),
+    ),
+  ),
+  gamutCompression: fc.record({ amount: amount(0, 1) }),
+  cleanEnds: fc.record({
+    shadows: amount(0, 1),
+    highlights: amount(0, 1),
+    below: amount(-8, -1),
+    above: amount(0.5, 6),
+  }),
+  cdl: fc.record({
+    ...Object.fromEntries(['R', 'G', 'B'].map((c) => [`slope${c}`, amount(0, 4)])),
+    ...Object.fromEntries(['R', 'G', 'B'].map((c) => [`offset${c}`, amount(-0.5, 0.5)])),
+    ...Object.fromEntries(['R', 'G', 'B'].map((c) => [`power${c}`, amount(0.2, 4)])),
+    saturation: amount(0, 3),
+  }),
 };
+settings.sixSectors = fc.record(
+  Object.fromEntries(
+    sectors.flatMap((s) => [
+      [`${s.id}Turn`, amount(-10, 10)],
+      [`${s.id}Sat`, amount(0, 2)],
+      [`${s.id}Density`, amount(-1, 1)],
+    ]),
+  ),
+);
+/** Steps that tint greys by design, and steps without an inverse. */
+const tints = ['zones', 'printerLights', 'cdl'];
+const oneWay = ['sixSectors', 'zones', 'toeShoulder', 'gamutCompression', 'cleanEnds', 'cdl'];
 const colour = fc.tuple(amount(-0.5, 4), amount(-0.5, 4), amount(-0.5, 4));
 const run = (id: string, params: unknown, rgb: readonly number[]) => {
   const buffer = Float32Array.from(rgb);
@@ -49,7 +98,7 @@ describe.each(stepDefinitions.map((d) => d.id))('%s', (id) => {
   });
 
   test('keeps greys grey where it says so', () => {
-    if (!definition.keeps.neutral) return expect(id).toBe('zones');
+    if (!definition.keeps.neutral) return expect(tints).toContain(id);
     fc.assert(
       fc.property(settings[id], amount(0, 4), (p, grey) => {
         const [r, g, b] = run(id, p, [grey, grey, grey]);
@@ -62,9 +111,8 @@ describe.each(stepDefinitions.map((d) => d.id))('%s', (id) => {
     fc.assert(
       fc.property(settings[id], fc.tuple(amount(0.01, 4), amount(0.01, 4), amount(0.01, 4)), (p, rgb) => {
         const compiled = definition.compile(p);
-        if (!compiled.inverse) return id === 'zones' || (p as { amount: number }).amount === 0;
-        if ((p as { amount?: number }).amount !== undefined && (p as { amount: number }).amount < 0.05)
-          return true;
+        if (!compiled.inverse) return oneWay.includes(id) || (p as { amount: number }).amount === 0;
+        if (id === 'saturation' && (p as { amount: number }).amount < 0.05) return true;
         const buffer = Float32Array.from(rgb);
         compiled.run(buffer);
         compiled.inverse(buffer);
@@ -73,6 +121,97 @@ describe.each(stepDefinitions.map((d) => d.id))('%s', (id) => {
       }),
     );
   });
+});
+
+describe.each(stepDefinitions.filter((d) => d.keeps.luminance).map((d) => d.id))('%s', (id) => {
+  test('keeps luminance, as it says', () => {
+    const [wr, wg, wb] = luminanceWeights(working);
+    const y = (rgb: ArrayLike<number>) => wr * rgb[0] + wg * rgb[1] + wb * rgb[2];
+    fc.assert(fc.property(settings[id], colour, (p, rgb) => Math.abs(y(run(id, p, rgb)) - y(rgb)) < 1e-5));
+  });
+});
+
+test('printer lights: twelve points are a stop, and a channel has its own (common practice)', () => {
+  const [r, g, b] = run('printerLights', { all: 12, red: 0, green: 12, blue: -12 }, [0.18, 0.18, 0.18]);
+  // Twelve times 0.025 is 0.3, a hair under the logarithm of 2.
+  expect(Math.log2(r / 0.18)).toBeCloseTo(0.3 / Math.log10(2), 6);
+  expect(Math.abs(Math.log2(g / 0.18) - 2)).toBeLessThan(0.01);
+  expect(Math.log2(b / 0.18)).toBeCloseTo(0, 6);
+});
+
+test('toe and shoulder bend the ends, keep mid-grey, and never turn tones round', () => {
+  const p = { toe: 0.5, shoulder: 0.5, toeAt: -3, shoulderAt: 2 };
+  const out = (stops: number) => Math.log2(run('toeShoulder', p, [stopsToLinear(stops), 0, 0])[0] / 0.18);
+  expect(out(0)).toBeCloseTo(0, 4);
+  expect(out(-7) - out(-8)).toBeCloseTo(0.5, 1);
+  expect(out(6) - out(5)).toBeCloseTo(0.5, 1);
+  fc.assert(
+    fc.property(settings.toeShoulder, amount(-11, 11), (any, stops) => {
+      const at = (s: number) => run('toeShoulder', any, [stopsToLinear(s), 0, 0])[0];
+      return at(stops + 0.05) > at(stops);
+    }),
+  );
+});
+
+test('CDL is OpenColorIO’s CDLTransform without clamping, within 1e-5 of the code', () => {
+  const p = cdlSchema.parse({
+    ...{ slopeR: 1.2, slopeG: 0.9, slopeB: 1.05, offsetR: 0.02, offsetG: -0.03, offsetB: 0.01 },
+    ...{ powerR: 0.9, powerG: 1.1, powerB: 1.3, saturation: 0.8 },
+  });
+  const code = new Float32Array(300).map((_, i) => -0.2 + ((i * 37) % 300) / 210);
+  const theirs = ocio(
+    {
+      kind: 'cdl',
+      ...{ slope: [1.2, 0.9, 1.05], offset: [0.02, -0.03, 0.01], power: [0.9, 1.1, 1.3], saturation: 0.8 },
+    },
+    toPixels(code),
+  );
+  cdlOnCode(p)(code);
+  expect(worstDifference(code, theirs)).toBeLessThan(1e-5);
+});
+
+test('colour density darkens what is saturated and leaves greys; the fade lifts black by its number', () => {
+  const [r, g] = run('colourDensity', { amount: 1 }, [0.4, 0, 0]);
+  expect(r).toBeCloseTo(0.2, 6);
+  expect(g).toBe(0);
+  expect(run('fade', { black: 2, ceiling: 12 }, [0, 0, 0])[0]).toBeCloseTo(0.02, 6);
+  expect(run('fade', { black: 0, ceiling: 3 }, [stopsToLinear(9), 0, 0])[0]).toBeCloseTo(stopsToLinear(3), 2);
+});
+
+test('six sectors: a sector turns and fades its own hue as culori sees it, and not the hue across', () => {
+  const toOklch = converter('oklch');
+  const p = sixSectors.schema.parse({ redTurn: 8, redSat: 0.5 });
+  const through = (rgb: Vec3) => {
+    const buffer = Float32Array.from(transform(rgbToRgb(bt709, working), rgb));
+    sixSectors.compile(p).run(buffer);
+    transformBuffer(rgbToRgb(working, bt709), buffer);
+    return toOklch({ mode: 'lrgb', r: buffer[0], g: buffer[1], b: buffer[2] });
+  };
+  const red = toOklch({ mode: 'lrgb', r: 0.8, g: 0, b: 0 });
+  const turned = through([0.8, 0, 0]);
+  expect(turned.h! - red.h!).toBeCloseTo(8, 0);
+  expect(turned.c / red.c).toBeCloseTo(0.5, 2);
+  const cyan = toOklch({ mode: 'lrgb', r: 0, g: 0.5, b: 0.5 });
+  expect(through([0, 0.5, 0.5]).h).toBeCloseTo(cyan.h!, 1);
+});
+
+test('six sectors: weights sum to 1 all round, and hues keep their order at any setting', () => {
+  for (let h = -30; h < 400; h += 3.7) expect(sectorWeights(h).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12);
+  const worst = sixSectors.schema.parse({ yellowTurn: 10, greenTurn: -10 });
+  const turned = (h: number) =>
+    h + sectorWeights(h).reduce((sum, w, i) => sum + w * worst[`${sectors[i].id}Turn`], 0);
+  for (let h = 29; h < 388; h += 0.5) expect(turned(h + 0.5)).toBeGreaterThan(turned(h));
+});
+
+test('clean ends take colour from blacks and whites, not from the middle', () => {
+  const p = { shadows: 1, highlights: 1, below: -4, above: 3 };
+  const spread = (level: number) => {
+    const out = run('cleanEnds', p, [level * 1.3, level, level * 0.7]);
+    return (out[0] - out[2]) / out[1];
+  };
+  expect(spread(stopsToLinear(-7))).toBeCloseTo(0, 6);
+  expect(spread(stopsToLinear(5))).toBeCloseTo(0, 6);
+  expect(spread(0.18)).toBeCloseTo(0.6, 5);
 });
 
 test('exposure: one stop doubles light', () => {

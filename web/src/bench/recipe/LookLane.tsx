@@ -5,6 +5,7 @@ import { editLook, useDocument } from '../../state/document.ts';
 import { useMeasured } from '../../state/measured.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { LaneHead } from './LaneHead.tsx';
+import { AddStep } from './AddStep.tsx';
 import { StepRow } from './StepRow.tsx';
 
 const select =
@@ -86,6 +87,7 @@ export function LookLane() {
           <StepRow key={step.id} step={step} />
         ))}
       </ol>
+      <AddStep />
       {notes.map((note) => (
         <p key={note} role="status" className="px-3 py-1 text-[12px] text-close">
           ◐ {note}.

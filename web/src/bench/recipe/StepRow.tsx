@@ -2,9 +2,10 @@ import type { z } from 'zod';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { isNumberField, numberField, type NumberFieldSpec } from '@velvet-dusk/core/numberField';
 import { stepDefinition } from '@velvet-dusk/core/look/steps/index';
-import { editParams, editStep } from '../../state/document.ts';
+import { duplicateStep, editParams, editStep, moveStep, removeStep } from '../../state/document.ts';
 import { useMeasured } from '../../state/measured.ts';
 import { setView, useView } from '../../state/view.ts';
+import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 
 /** The numbers of a step that stand in its row, from its schema: those that are plain numbers. */
@@ -34,6 +35,31 @@ function ParamField({ step, name, spec, hideLabel }: ParamFieldProps) {
       value={step.params[name] as number}
       onChange={(v) => editParams(step.id, () => ({ [name]: v }))}
     />
+  );
+}
+
+/** Earlier, later, again, away: the place of a step in the recipe. */
+function StepMoves({ step }: { step: LookStep }) {
+  const { label } = stepDefinition(step.type);
+  return (
+    <span className="flex gap-3 w-full">
+      <Button kind="text" aria-label={`${label} earlier`} onClick={() => moveStep(step.id, -1)}>
+        Earlier
+      </Button>
+      <Button kind="text" aria-label={`${label} later`} onClick={() => moveStep(step.id, 1)}>
+        Later
+      </Button>
+      <Button
+        kind="text"
+        aria-label={`${label} again`}
+        onClick={() => setView({ stepId: duplicateStep(step.id) })}
+      >
+        Again
+      </Button>
+      <Button kind="text" aria-label={`Remove ${label}`} onClick={() => removeStep(step.id)}>
+        Remove
+      </Button>
+    </span>
   );
 }
 
@@ -80,7 +106,7 @@ export function StepRow({ step }: { step: LookStep }) {
         </span>
       </div>
       {selected && (
-        <div className="flex justify-between px-3 pl-[34px] pb-1.5 text-[12px]">
+        <div className="flex flex-wrap justify-between gap-x-3 px-3 pl-[34px] pb-1.5 text-[12px]">
           {fields.slice(1).map(([name, spec]) => (
             <ParamField key={name} step={step} name={name} spec={spec} hideLabel={false} />
           ))}
@@ -95,6 +121,7 @@ export function StepRow({ step }: { step: LookStep }) {
             rest={100}
             onChange={(v) => editStep(step.id, { strength: v / 100 })}
           />
+          <StepMoves step={step} />
         </div>
       )}
     </li>

@@ -1,0 +1,40 @@
+import { z } from 'zod';
+import { midGrey } from '../../camera/exposure.ts';
+import { luminanceWeights } from '../../colour/rgbSpace.ts';
+import { working } from '../../colour/spaces/index.ts';
+import { defineStep } from './step.ts';
+
+const [wr, wg, wb] = luminanceWeights(working);
+/** Stops over which colour goes. */
+const width = 2;
+
+const ramp = (t: number) => (t <= 0 ? 0 : t >= 1 ? 1 : t * t * (3 - 2 * t));
+
+/** Takes the colour out of deep shadows and of the brightest highlights; luminance stays. */
+export const cleanEnds = defineStep({
+  id: 'cleanEnds',
+  label: 'Clean ends',
+  schema: z.strictObject({
+    shadows: z.number().min(0).max(1).default(0).meta({ label: 'Shadows', unit: '×', step: 0.02 }),
+    highlights: z.number().min(0).max(1).default(0).meta({ label: 'Highlights', unit: '×', step: 0.02 }),
+    below: z.number().min(-8).max(-1).default(-4).meta({ label: 'Below', unit: 'st', step: 0.1 }),
+    above: z.number().min(0.5).max(6).default(3).meta({ label: 'Above', unit: 'st', step: 0.1 }),
+  }),
+  keeps: { neutral: true, luminance: true },
+  isNeutral: (p) => p.shadows === 0 && p.highlights === 0,
+  summary: (p) => `${p.shadows.toFixed(2)} ${p.highlights.toFixed(2)}`,
+  compile: (p) => ({
+    run(rgb) {
+      for (let i = 0; i < rgb.length; i += 3) {
+        const y = wr * rgb[i] + wg * rgb[i + 1] + wb * rgb[i + 2];
+        const stops = y > 0 ? Math.log2(y / midGrey) : -20;
+        const gone =
+          p.shadows * ramp((p.below + width / 2 - stops) / width) +
+          p.highlights * ramp((stops - p.above + width / 2) / width);
+        if (gone === 0) continue;
+        const keep = 1 - Math.min(gone, 1);
+        for (let c = 0; c < 3; c++) rgb[i + c] = y + keep * (rgb[i + c] - y);
+      }
+    },
+  }),
+});
