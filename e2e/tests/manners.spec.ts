@@ -67,6 +67,38 @@ test('numbers: arrows step, a wrong one is not taken, a double click on the labe
   await expect(bench.number('Warmth')).toHaveValue('0');
 });
 
+test('a new look is made from a starting point, steps are added and moved, and the first look is as it was', async ({
+  page,
+  bench,
+}) => {
+  await bench.type('Saturation', '1.11');
+  await bench.button('New look').click();
+  await page.getByRole('menuitem', { name: /^Muted teal/ }).click();
+  await expect(page.getByLabel('Name of the look')).toHaveValue('Muted teal, kept reds');
+  const lane = page.getByRole('region', { name: 'Look lane' });
+  await lane.getByRole('button', { name: 'Six sectors', exact: true }).click();
+  await expect(bench.number('Green turn')).toHaveValue('+8.00');
+  await lane.getByRole('button', { name: 'Add a step' }).click();
+  await page.getByRole('menuitem', { name: 'Printer lights' }).click();
+  await bench.type('All', '6');
+  const names = () => lane.getByRole('listitem').getByRole('button', { expanded: true }).allInnerTexts();
+  await expect.poll(names).toEqual(['Printer lights']);
+  await expect(lane.getByRole('listitem').first()).toContainText('Printer lights');
+  await lane.getByRole('button', { name: 'Printer lights later' }).click();
+  await expect(lane.getByRole('listitem').nth(1)).toContainText('Printer lights');
+  await page.keyboard.press('Control+z');
+  await expect(lane.getByRole('listitem').first()).toContainText('Printer lights');
+  await expectAxeClean(page);
+  await bench.button('2 looks').click();
+  await page.getByRole('menuitem', { name: 'Slack Water' }).click();
+  await expect(page.getByLabel('Name of the look')).toHaveValue('Slack Water');
+  await expect(bench.number('Saturation')).toHaveValue('1.11');
+  await bench.button('2 looks').click();
+  await page.getByRole('menuitem', { name: 'Muted teal, kept reds', exact: true }).click();
+  await lane.getByRole('button', { name: 'Printer lights', exact: true }).click();
+  await expect(bench.number('All')).toHaveValue('+6.00');
+});
+
 test('the scopes change with their tabs and follow the look', async ({ page, bench }) => {
   const scope = page.getByRole('region', { name: 'Scope' }).locator('canvas');
   const picture = () => scope.evaluate((c: HTMLCanvasElement) => c.toDataURL());

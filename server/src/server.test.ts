@@ -43,6 +43,16 @@ describe('looks', () => {
     expect((await look()).document.name).toBe('Edited');
   });
 
+  test('a look is made beside the others, and the first stays the first', async () => {
+    const made = await send('POST', '/projects/p/looks', { ...slackWater, name: 'Second' });
+    expect(made.status).toBe(201);
+    expect(await made.json()).toMatchObject({ version: 1, document: { name: 'Second' } });
+    const project = (await (await ask('/projects/p')).json()) as { looks: LookRecord[] };
+    expect(project.looks.map((l) => l.id)[0]).toBe('look');
+    expect(project.looks).toHaveLength(2);
+    await expectProblem(await send('POST', '/projects/none/looks', slackWater), 404, /no project "none"/);
+  });
+
   test('two edits at once: one is saved, one is told', async () => {
     const { version, document } = await look();
     const both = await Promise.all(

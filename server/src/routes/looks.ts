@@ -1,11 +1,17 @@
 import { Router } from 'express';
 import { exportOrderSchema } from '@velvet-dusk/core/api/contract';
 import { parseLook } from '@velvet-dusk/core/look/document';
+import { notFound } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { body, param, seenVersion } from './parse.ts';
 
-export function lookRoutes({ looks, exports }: Services): Router {
+export function lookRoutes({ looks, projects, exports }: Services): Router {
   const router = Router();
+  router.post('/projects/:id/looks', async (req, res) => {
+    const projectId = param(req, 'id');
+    if (!(await projects.exists(projectId))) throw notFound('project', projectId);
+    res.status(201).json(await looks.create(projectId, parseLook(req.body, 'look document')));
+  });
   router.get('/looks/:id', async (req, res) => {
     const { projectId: _, ...record } = await looks.get(param(req, 'id'));
     res.json(record);

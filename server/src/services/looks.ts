@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import type { LookRecord } from '@velvet-dusk/core/api/contract';
 import { type Look, parseLook } from '@velvet-dusk/core/look/document';
 import { recipeHash } from '@velvet-dusk/core/look/hash';
@@ -18,7 +18,12 @@ export class LookService {
   constructor(private readonly db: Database) {}
 
   async list(projectId: string): Promise<LookRecord[]> {
-    const rows = await this.db.select().from(looks).where(eq(looks.projectId, projectId));
+    // In the order they were made, so that the first stays the first.
+    const rows = await this.db
+      .select()
+      .from(looks)
+      .where(eq(looks.projectId, projectId))
+      .orderBy(sql`rowid`);
     return rows.map(toRecord);
   }
 
@@ -28,8 +33,10 @@ export class LookService {
     return { ...toRecord(row), projectId: row.projectId };
   }
 
-  async create(projectId: string, document: Look, id: string = randomUUID()): Promise<void> {
-    await this.db.insert(looks).values({ id, projectId, document, updatedAt: new Date().toISOString() });
+  async create(projectId: string, document: Look, id: string = randomUUID()): Promise<LookRecord> {
+    const values = { id, projectId, document, updatedAt: new Date().toISOString() };
+    const [row] = await this.db.insert(looks).values(values).returning();
+    return toRecord(row);
   }
 
   /** Saves over exactly the version the writer has seen; any other is a conflict and nothing is written. */

@@ -10,6 +10,7 @@ import { LookBench } from '../screens/look/LookBench.tsx';
 import { PlatesScreen } from '../screens/plates/PlatesScreen.tsx';
 import { autosave } from '../state/autosave.ts';
 import { useDocument } from '../state/document.ts';
+import { useView } from '../state/view.ts';
 import { ConflictWindow } from './ConflictWindow.tsx';
 import { HelpWindow } from './HelpWindow.tsx';
 import { Message } from './Message.tsx';
@@ -52,11 +53,12 @@ function OpenProject({ project: saved }: { project: Project }) {
   );
 }
 
-/** Opens a project: its first look goes on the bench. */
+/** Opens a project: the chosen look, or its first, goes on the bench. */
 export function ProjectFrame() {
   const { project: id = '' } = useParams();
   const { data: project, error } = useProject(id);
-  const lookId = project?.looks[0]?.id;
+  const chosen = useView((s) => s.lookId);
+  const lookId = (project?.looks.find((l) => l.id === chosen) ?? project?.looks[0])?.id;
   const openId = useDocument((s) => s.lookId);
   useEffect(() => {
     if (!project || !lookId) return;

@@ -10,6 +10,8 @@ export type LevelScale = '%' | '10b' | '8b';
 
 /** What the bench shows and how; not part of any document, not undone. */
 interface ViewStore {
+  /** The look on the bench; empty for the project's first. */
+  lookId: string;
   plateId: string;
   view: View;
   wipe: boolean;
@@ -31,6 +33,7 @@ interface ViewStore {
 }
 
 export const useView = create<ViewStore>(() => ({
+  lookId: '',
   plateId: '',
   view: 'look',
   wipe: false,

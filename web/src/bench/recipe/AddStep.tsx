@@ -13,7 +13,7 @@ export function AddStep() {
       <DropdownMenu.Portal>
         <DropdownMenu.Content
           align="start"
-          className="z-20 bg-g2 border border-g4 rounded-sm py-1 text-[12.5px] min-w-[190px]"
+          className="z-20 bg-g2 border border-g4 rounded-sm py-1 text-[12.5px] min-w-[190px] max-h-[var(--radix-dropdown-menu-content-available-height)] scroll-quiet"
         >
           {stepDefinitions.map((d) => (
             <DropdownMenu.Item

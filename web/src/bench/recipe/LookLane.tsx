@@ -4,6 +4,7 @@ import type { Rendering } from '@velvet-dusk/core/render/rendering';
 import { editLook, useDocument } from '../../state/document.ts';
 import { useMeasured } from '../../state/measured.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { LookChoice } from './LookChoice.tsx';
 import { LaneHead } from './LaneHead.tsx';
 import { AddStep } from './AddStep.tsx';
 import { StepRow } from './StepRow.tsx';
@@ -67,6 +68,7 @@ export function LookLane() {
   const notes = useMeasured((s) => s.notes);
   return (
     <section aria-label="Look lane">
+      <LookChoice />
       <LaneHead name="Look" fate="travels in the LUT">
         <NumberField
           className="ml-2"

@@ -6,6 +6,7 @@ import { duplicateStep, editParams, editStep, moveStep, removeStep } from '../..
 import { useMeasured } from '../../state/measured.ts';
 import { setView, useView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
+import { type FieldTable, fieldTables } from './fieldTables.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
 
 /** The numbers of a step that stand in its row, from its schema: those that are plain numbers. */
@@ -35,6 +36,46 @@ function ParamField({ step, name, spec, hideLabel }: ParamFieldProps) {
       value={step.params[name] as number}
       onChange={(v) => editParams(step.id, () => ({ [name]: v }))}
     />
+  );
+}
+
+interface ParamTableProps {
+  step: LookStep;
+  table: FieldTable;
+  specs: Map<string, NumberFieldSpec>;
+}
+
+/** Numbers that belong together in rows and columns, each still named whole for those who do not see the table. */
+function ParamTable({ step, table, specs }: ParamTableProps) {
+  return (
+    <table className="w-full">
+      <thead>
+        <tr className="text-t3 text-right">
+          <th>
+            <span className="sr-only">Which</span>
+          </th>
+          {table.columns.map((c) => (
+            <th key={c} className="font-normal">
+              {c}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {table.rows.map(({ label, keys }) => (
+          <tr key={label}>
+            <th className="font-normal text-left text-t2">{label}</th>
+            {keys.map((key, i) => (
+              <td key={i} className="text-right">
+                {key && (
+                  <ParamField step={step} name={key} spec={{ ...specs.get(key)!, unit: '' }} hideLabel />
+                )}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 
@@ -75,6 +116,8 @@ export function StepRow({ step }: { step: LookStep }) {
   const selected = useView((s) => s.stepId === step.id);
   const effect = useMeasured((s) => s.analysis?.effects.get(step.id));
   const fields = numberFields(step);
+  const table = fieldTables[step.type];
+  const tabled = new Set(table?.rows.flatMap((r) => r.keys));
   return (
     <li className={selected ? 'bg-g3 shadow-[inset_2px_0_var(--color-violet)]' : ''}>
       <div className="grid grid-cols-[22px_1fr_auto_64px] items-center h-[25px] px-3">
@@ -96,7 +139,7 @@ export function StepRow({ step }: { step: LookStep }) {
         >
           {definition.label}
         </button>
-        {fields.length > 0 ? (
+        {fields.length > 0 && !table ? (
           <ParamField step={step} name={fields[0][0]} spec={fields[0][1]} hideLabel />
         ) : (
           <span className="num text-t2">{definition.summary(step.params)}</span>
@@ -107,9 +150,12 @@ export function StepRow({ step }: { step: LookStep }) {
       </div>
       {selected && (
         <div className="flex flex-wrap justify-between gap-x-3 px-3 pl-[34px] pb-1.5 text-[12px]">
-          {fields.slice(1).map(([name, spec]) => (
-            <ParamField key={name} step={step} name={name} spec={spec} hideLabel={false} />
-          ))}
+          {table && <ParamTable step={step} table={table} specs={new Map(fields)} />}
+          {fields
+            .filter(([name], i) => (table ? !tabled.has(name) : i > 0))
+            .map(([name, spec]) => (
+              <ParamField key={name} step={step} name={name} spec={spec} hideLabel={false} />
+            ))}
           <NumberField
             label="Strength"
             unit="%"
