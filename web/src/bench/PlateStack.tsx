@@ -1,26 +1,15 @@
-import { useEffect, useRef } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { type LiveThumb, useMeasured } from '../state/measured.ts';
 import { setView } from '../state/view.ts';
+import { BitmapCanvas } from '../ui/BitmapCanvas.tsx';
 import { VerdictMark } from '../ui/VerdictMark.tsx';
 import { ReferenceSlot } from './ReferenceSlot.tsx';
 import { useCurrentPlate, usePlates } from './useBench.ts';
 
 function Thumb({ thumb, selected }: { thumb: LiveThumb | undefined; selected: boolean }) {
-  const ref = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    const canvas = ref.current;
-    if (!canvas || !thumb) return;
-    canvas.width = thumb.bitmap.width;
-    canvas.height = thumb.bitmap.height;
-    canvas.getContext('2d')?.drawImage(thumb.bitmap, 0, 0);
-  }, [thumb]);
+  const outline = selected ? 'outline-2 outline-violet' : 'outline outline-1 outline-black';
   return (
-    <canvas
-      ref={ref}
-      aria-hidden
-      className={`block w-full h-[80px] object-cover bg-g0 ${selected ? 'outline-2 outline-violet' : 'outline outline-1 outline-black'}`}
-    />
+    <BitmapCanvas bitmap={thumb?.bitmap} className={`block w-full h-[80px] object-cover bg-g0 ${outline}`} />
   );
 }
 

@@ -1,8 +1,9 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import type { z } from 'zod';
 import { importedProfileSchema } from '@velvet-dusk/core/api/contract';
 import { ask } from '../../api/client.ts';
 import { Button } from '../../ui/Button.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { Window } from '../../ui/Window.tsx';
 import { CurvePlot } from './CurvePlot.tsx';
 
@@ -19,7 +20,6 @@ export function ReadProfile({
   const [open, setOpen] = useState(false);
   const [read, setRead] = useState<Imported | null>(null);
   const [trouble, setTrouble] = useState('');
-  const input = useRef<HTMLInputElement>(null);
   const take = async (file: File) => {
     setRead(null);
     setTrouble('');
@@ -60,21 +60,13 @@ export function ReadProfile({
         about="A CLF file, a 1D table (.cube, .spi1d), a maker’s conversion cube (estimated from its grey axis), or a profile document."
       >
         <div className="px-5 pb-5 flex flex-col gap-3 text-[12.5px]">
-          <input
-            ref={input}
-            type="file"
+          <FileButton
+            text="Choose a file"
+            label="Profile file"
             accept=".clf,.cube,.spi1d,.json"
-            className="sr-only"
-            aria-label="Profile file"
-            onChange={(e) => {
-              const file = e.currentTarget.files?.[0];
-              if (file) void take(file);
-              e.currentTarget.value = '';
-            }}
+            className="self-start"
+            onFiles={([file]) => void take(file)}
           />
-          <Button className="self-start" onClick={() => input.current?.click()}>
-            Choose a file
-          </Button>
           {trouble && (
             <p role="alert" className="text-ember">
               ▲ {trouble}

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { type ChartFile, parseChartCsv } from '@velvet-dusk/core/formats/chartCsv';
 import { chartLayout, evenLayout } from '@velvet-dusk/core/plate/chartLayout';
@@ -6,6 +6,7 @@ import type { GridMark } from '@velvet-dusk/core/plate/marks';
 import { setPlateView, usePlateView } from '../../plates/plateView.ts';
 import { editPlates } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
@@ -24,7 +25,6 @@ function References({ plate, mark }: { plate: Plate; mark: GridMark }) {
   const [file, setFile] = useState<ChartFile | null>(null);
   const [trouble, setTrouble] = useState('');
   const [typed, setTyped] = useState('');
-  const input = useRef<HTMLInputElement>(null);
   const lay = (csv: ChartFile, kind: string) => {
     const { corners, patches } = chartLayout(csv, kind, plate);
     const hasPlaces = csv.rows.every((r) => r.place !== null);
@@ -42,19 +42,12 @@ function References({ plate, mark }: { plate: Plate; mark: GridMark }) {
   };
   return (
     <>
-      <input
-        ref={input}
-        type="file"
+      <FileButton
+        text="Load references"
+        label="Reference values"
         accept=".csv,text/csv"
-        className="sr-only"
-        aria-label="Reference values"
-        onChange={(e) => {
-          const chosen = e.currentTarget.files?.[0];
-          if (chosen) void chosen.text().then((text) => read(text, chosen.name));
-          e.currentTarget.value = '';
-        }}
+        onFiles={([file]) => void file.text().then((text) => read(text, file.name))}
       />
-      <Button onClick={() => input.current?.click()}>Load references</Button>
       {file && file.kinds.length > 1 && (
         <Choice
           label="Values"

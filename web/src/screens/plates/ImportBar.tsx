@@ -4,6 +4,7 @@ import { useOpenProject } from '../../bench/useBench.ts';
 import { cancelImport, clearImports, type ImportState, useImports } from '../../plates/imports.ts';
 import { guess, usePlateActions } from '../../plates/usePlateActions.ts';
 import { Button } from '../../ui/Button.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { ClipPicker } from './ClipPicker.tsx';
 
@@ -103,7 +104,6 @@ export function ImportBar() {
   const { take } = usePlateActions();
   const [kind, setKind] = useState<PlateKind>('plate');
   const [profileId, setProfileId] = useState(guess);
-  const input = useRef<HTMLInputElement>(null);
   const encodings = profiles.filter((p) => (referenceEncodings as readonly string[]).includes(p.id));
   const named = (p: { id: string; name: string }) => ({ value: p.id, label: p.name });
   const options =
@@ -120,21 +120,14 @@ export function ImportBar() {
       <div
         className={`flex items-center gap-3 px-4 h-12 text-[12.5px] ${over ? 'outline-2 -outline-offset-2 outline-violet' : ''}`}
       >
-        <input
-          ref={input}
-          type="file"
-          multiple
-          className="sr-only"
-          aria-label="Frame files"
+        <FileButton
+          text="Choose files"
+          label="Frame files"
           accept=".png,.tif,.tiff,.jpg,.jpeg,.exr,.dpx,.mp4,.mov,.m4v,.mkv,.mxf"
-          onChange={(e) => {
-            send([...(e.currentTarget.files ?? [])]);
-            e.currentTarget.value = '';
-          }}
+          multiple
+          main
+          onFiles={send}
         />
-        <Button kind="main" onClick={() => input.current?.click()}>
-          Choose files
-        </Button>
         <span className="text-t2">
           {over
             ? 'Let go to bring them in.'
