@@ -2,6 +2,7 @@ import type { Profile } from '../camera/profile.ts';
 import type { Look } from '../look/document.ts';
 import { recipeHash } from '../look/hash.ts';
 import { compilePipeline, type Pipeline } from '../look/pipeline.ts';
+import type { LutShelf } from '../look/steps/step.ts';
 import { type Cube3d, gridCodes, largestGrid, smallestGrid, unitDomain } from './cube.ts';
 import { type RoleId, roles } from './roles.ts';
 
@@ -12,6 +13,8 @@ export interface BakeOrder {
   grid: number;
   /** The saved version of the look, where it has one. */
   version?: number | undefined;
+  /** Files of the look's placed LUTs. */
+  luts?: LutShelf | undefined;
 }
 
 /** Checks a grid size. Throws a RangeError. */
@@ -20,8 +23,8 @@ export function checkGrid(grid: number): void {
     throw new RangeError(`grid ${grid}: a whole number from ${smallestGrid} to ${largestGrid} is needed`);
 }
 
-export function compileOrder({ look, profile, role }: Omit<BakeOrder, 'grid'>): Pipeline {
-  return compilePipeline({ look, profile, withLook: roles[role].withLook });
+export function compileOrder({ look, profile, role, luts }: Omit<BakeOrder, 'grid'>): Pipeline {
+  return compilePipeline({ look, profile, luts, withLook: roles[role].withLook });
 }
 
 /** What a cube file says about itself: enough to find the recipe again. Nothing that changes from run to run. */
@@ -36,7 +39,7 @@ export function cubeHeader({ look, profile, role, grid, version }: BakeOrder) {
       `profile: ${profile.id} (${profile.name}, ${profile.range} range, ${profile.bitDepth} bit)`,
       `output: ${look.rendering.output}, ${look.rendering.range} range, tone scale ${look.rendering.preset}`,
       `grid: ${grid}`,
-      `strength: ${roles[role].withLook ? percent : 'no look'}`,
+      `strength: ${roles[role].withLook ? percent : 'no look'}${look.colourOnly ? ', colour only' : ''}`,
       `recipe: ${recipeHash(look)}`,
     ],
   };

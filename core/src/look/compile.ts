@@ -1,6 +1,10 @@
 import { acescct } from '../colour/transfer/acescct.ts';
+import { compileRendering } from '../render/rendering.ts';
+import { colourOnlyRun } from './colourOnly.ts';
+import { restContext } from './context.ts';
 import type { Look, LookStep } from './document.ts';
 import { stepDefinition } from './steps/index.ts';
+import type { LutShelf } from './steps/step.ts';
 
 export interface CompiledLook {
   /** Processes interleaved working RGB in place. */
@@ -31,16 +35,23 @@ export function isActive(step: LookStep): boolean {
   return step.on && step.strength > 0 && !stepDefinition(step.type).isNeutral(step.params);
 }
 
-/** Compiles the look lane once; steps that are off or at rest are left out. */
-export function compileLook(look: Pick<Look, 'steps' | 'strength'>): CompiledLook {
+/** The parts of a look that are compiled. */
+export type Recipe = Pick<Look, 'steps' | 'strength'> & Partial<Pick<Look, 'colourOnly' | 'rendering'>>;
+
+/**
+ * Compiles the look lane once; steps that are off or at rest are left out.
+ * @param luts the files of its placed LUTs. Throws a MissingLutError where one is not among them.
+ */
+export function compileLook(look: Recipe, luts: LutShelf = restContext().luts): CompiledLook {
   if (look.strength === 0) return { run: () => {}, notes: [] };
+  const rendering = look.rendering ? compileRendering(look.rendering) : restContext().rendering;
   const steps = look.steps.filter(isActive).map((step) => {
-    const compiled = stepDefinition(step.type).compile(step.params);
+    const compiled = stepDefinition(step.type).compile(step.params, { rendering, luts });
     return { run: withStrength(compiled.run, step.strength), notes: compiled.notes ?? [] };
   });
+  const notes = steps.flatMap((s) => s.notes);
   const runAll = (rgb: Float32Array) => steps.forEach((s) => s.run(rgb));
-  return {
-    run: steps.length === 0 ? runAll : withStrength(runAll, look.strength),
-    notes: steps.flatMap((s) => s.notes),
-  };
+  if (steps.length === 0) return { run: runAll, notes };
+  const run = withStrength(runAll, look.strength);
+  return { run: look.colourOnly ? colourOnlyRun(run, rendering) : run, notes };
 }

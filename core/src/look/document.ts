@@ -30,6 +30,8 @@ export const lookSchema = z.strictObject({
   notes: z.string().max(4000).default(''),
   /** The whole look against none. */
   strength: z.number().min(0).max(1).default(1),
+  /** Takes the luminance change of the steps out again: colour only, exposure and contrast untouched. */
+  colourOnly: z.boolean().default(false),
   steps: z
     .array(stepSchema)
     .max(64)

@@ -3,6 +3,7 @@ import { displayToLab } from '../colour/displayLab.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 import { compileLook, isActive } from './compile.ts';
 import type { Look } from './document.ts';
+import type { LutShelf } from './steps/step.ts';
 
 /**
  * What each step does to a picture: the mean ΔE2000 between the look with and without it.
@@ -13,12 +14,13 @@ export function stepEffects(
   look: Look,
   rendering: CompiledRendering,
   scene: Float32Array,
+  luts?: LutShelf,
 ): Map<string, number> {
   const { output, toSignal } = rendering;
   const toLab = displayToLab(output.space, output.curve);
   const labs = (steps: Look['steps']) => {
     const rgb = Float32Array.from(scene);
-    compileLook({ steps, strength: look.strength }).run(rgb);
+    compileLook({ ...look, steps }, luts).run(rgb);
     rendering.run(rgb);
     const out: [number, number, number][] = [];
     for (let p = 0; p < rgb.length; p += 3)

@@ -18,5 +18,7 @@ const digest = (value: unknown) => sha256Hex(utf8ToBytes(canonicalJson(value)));
 export function recipeHash(look: Look): string {
   const steps = look.steps.map(({ type, on, strength, params }) => ({ type, on, strength, params }));
   const { schemaVersion, strength, rendering } = look;
-  return digest({ schemaVersion, strength, steps, rendering });
+  // Only where it is on, so that looks from before the switch keep their hash.
+  const switches = look.colourOnly ? { colourOnly: true } : {};
+  return digest({ schemaVersion, strength, steps, rendering, ...switches });
 }

@@ -4,6 +4,7 @@ import { multiply, transformBuffer } from '../colour/matrix.ts';
 import { compileRendering, type CompiledRendering } from '../render/rendering.ts';
 import { compileLook } from './compile.ts';
 import type { Look } from './document.ts';
+import type { LutShelf } from './steps/step.ts';
 import { neutralShot, type Shot, shotBlack, shotMatrix } from './shot.ts';
 
 /**
@@ -31,6 +32,8 @@ export interface PipelineParts {
   shot?: Shot;
   /** False leaves the look lane out: a conversion. */
   withLook?: boolean;
+  /** Files of placed LUTs. */
+  luts?: LutShelf | undefined;
 }
 
 export function compilePipeline({
@@ -38,12 +41,13 @@ export function compilePipeline({
   look,
   shot = neutralShot,
   withLook = true,
+  luts,
 }: PipelineParts): Pipeline {
   const codec = makeCodec(profile);
   const toWorking = multiply(shotMatrix(shot), codec.toWorking);
   const black = shotBlack(shot);
   const rendering = compileRendering(look.rendering);
-  const lane = withLook ? compileLook(look) : { run: () => {}, notes: [] };
+  const lane = withLook ? compileLook(look, luts) : { run: () => {}, notes: [] };
   const input = (rgb: Float32Array) => {
     mapBuffer(rgb, codec.decode);
     transformBuffer(toWorking, rgb);

@@ -19,10 +19,16 @@ function intervalOf(xs: readonly number[], x: number): number {
   return low;
 }
 
+/** Rises below this are no rise: ratios of such numbers overflow. */
+const flat = 1e-150;
+
 /** Slopes at the points: Fritsch and Carlson 1980, SIAM J. Numer. Anal. 17, 238–246. */
 function slopesOf(xs: readonly number[], ys: readonly number[]): number[] {
   const n = xs.length;
-  const chords = Array.from({ length: n - 1 }, (_, i) => (ys[i + 1] - ys[i]) / (xs[i + 1] - xs[i]));
+  const chords = Array.from({ length: n - 1 }, (_, i) => {
+    const chord = (ys[i + 1] - ys[i]) / (xs[i + 1] - xs[i]);
+    return Math.abs(chord) < flat ? 0 : chord;
+  });
   const slopes = [chords[0], ...chords.slice(1).map((c, i) => (c + chords[i]) / 2), chords[n - 2]];
   chords.forEach((chord, i) => {
     if (chord === 0 || (i > 0 && chords[i - 1] * chord < 0)) slopes[i] = 0;

@@ -11,3 +11,6 @@ export const acescctParams: CameraLogParams = {
 };
 
 export const acescct = cameraLog(acescctParams);
+
+/** ACEScct of the largest half float: no light is above it (S-2016-001). */
+export const highestAcescct = acescct.forward(65504);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { acescct } from '../../colour/transfer/acescct.ts';
+import { acescct, highestAcescct } from '../../colour/transfer/acescct.ts';
 import { power } from '../../colour/power.ts';
 import { lumaOf } from '../../readings/ycbcr.ts';
 import { defineStep } from './step.ts';
@@ -56,11 +56,8 @@ export const cdl = defineStep({
       run(rgb) {
         for (let i = 0; i < rgb.length; i++) rgb[i] = acescct.forward(rgb[i]);
         onCode(rgb);
-        for (let i = 0; i < rgb.length; i++) rgb[i] = acescct.inverse(Math.min(rgb[i], highestCode));
+        for (let i = 0; i < rgb.length; i++) rgb[i] = acescct.inverse(Math.min(rgb[i], highestAcescct));
       },
     };
   },
 });
-
-/** ACEScct of the largest half float: no light is above it (S-2016-001). */
-const highestCode = acescct.forward(65504);

@@ -1,14 +1,21 @@
 import { cdl } from './cdl.ts';
 import { channelMix } from './channelMix.ts';
 import { cleanEnds } from './cleanEnds.ts';
+import { colourBox } from './colourBox.ts';
 import { colourDensity } from './colourDensity.ts';
 import { contrast } from './contrast.ts';
+import { curves } from './curves.ts';
 import { exposure } from './exposure.ts';
 import { fade } from './fade.ts';
 import { gamutCompression } from './gamutCompression.ts';
+import { hueBelt } from './hueBelt.ts';
+import { placedLut } from './placedLut.ts';
 import { printerLights } from './printerLights.ts';
+import { satByLuminance } from './satByLuminance.ts';
+import { satBySaturation } from './satBySaturation.ts';
 import { saturation } from './saturation.ts';
 import { sixSectors } from './sixSectors.ts';
+import { skinKeep } from './skinKeep.ts';
 import type { StepDefinition } from './step.ts';
 import { toeShoulder } from './toeShoulder.ts';
 import { zones } from './zones.ts';
@@ -20,11 +27,18 @@ export const stepDefinitions = [
   contrast,
   toeShoulder,
   zones,
+  curves,
   channelMix,
+  hueBelt,
   sixSectors,
   saturation,
+  satByLuminance,
+  satBySaturation,
   colourDensity,
+  colourBox,
+  skinKeep,
   cdl,
+  placedLut,
   cleanEnds,
   fade,
   gamutCompression,

@@ -1,4 +1,6 @@
 import type { z } from 'zod';
+import type { Cube } from '../../cube/cube.ts';
+import type { CompiledRendering } from '../../render/rendering.ts';
 
 /** A step made ready to run. */
 export interface CompiledStep {
@@ -8,6 +10,16 @@ export interface CompiledStep {
   inverse?: (rgb: Float32Array) => void;
   /** What the step had to change about its settings, in words for the designer. */
   notes?: string[];
+}
+
+/** Imported LUTs by the SHA-256 of their file, for the steps that hold one by name only. */
+export type LutShelf = ReadonlyMap<string, Cube>;
+
+/** What a step may need beside its own parameters. */
+export interface StepContext {
+  /** The rendering the look is judged under. */
+  readonly rendering: CompiledRendering;
+  readonly luts: LutShelf;
 }
 
 /** One kind of look step. The schema gives type, default, range and unit of every parameter. */
@@ -21,7 +33,8 @@ export interface StepDefinition<S extends z.ZodType = z.ZodType> {
   isNeutral(params: z.output<S>): boolean;
   /** The setting in a few characters, for the recipe row. */
   summary(params: z.output<S>): string;
-  compile(params: z.output<S>): CompiledStep;
+  /** @param context only steps that look at the display or at a file ask for it. */
+  compile(params: z.output<S>, context?: StepContext): CompiledStep;
 }
 
 /** Keeps the parameter type of a definition inside its own file. */

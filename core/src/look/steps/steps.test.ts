@@ -6,77 +6,29 @@ import { transform, transformBuffer, type Vec3 } from '../../colour/matrix.ts';
 import { luminanceWeights, rgbToRgb } from '../../colour/rgbSpace.ts';
 import { bt709, working } from '../../colour/spaces/index.ts';
 import { ocio, toPixels, worstDifference } from '../../../reference/tools.ts';
+import { restContext } from '../context.ts';
+import { warmCube } from '../../cube/testCube.ts';
 import { cdlOnCode, cdlSchema } from './cdl.ts';
 import { contrast } from './contrast.ts';
 import { exposure } from './exposure.ts';
 import { stepDefinition, stepDefinitions } from './index.ts';
 import { saturation } from './saturation.ts';
+import { amount, settings, zonesArbitrary } from './arbitraries.ts';
 import { sectors, sectorWeights, sixSectors } from './sixSectors.ts';
-import { tintGains, zoneNames, zoneStops, zoneWeights } from './zoneCurve.ts';
+import { tintGains, zoneStops, zoneWeights } from './zoneCurve.ts';
 import { zones, type ZonesParams, zonesSchema } from './zones.ts';
 
-const amount = (min: number, max: number) => fc.double({ min, max, noNaN: true });
-const zoneArbitrary = fc.record({ density: amount(-3, 3), warm: amount(-1, 1), green: amount(-1, 1) });
-const zonesArbitrary = fc
-  .record(Object.fromEntries(zoneNames.map((n) => [n, zoneArbitrary])))
-  .map((p) => zonesSchema.parse(p));
-/** Any settings a step may have, by step id. */
-const settings: Record<string, fc.Arbitrary<unknown>> = {
-  exposure: fc.record({ stops: amount(-6, 6) }),
-  contrast: fc.record({ contrast: amount(0.25, 3), pivot: amount(0.01, 1) }),
-  zones: zonesArbitrary,
-  saturation: fc.record({ amount: amount(0, 3) }),
-  printerLights: fc.record({
-    all: amount(-50, 50),
-    red: amount(-50, 50),
-    green: amount(-50, 50),
-    blue: amount(-50, 50),
-  }),
-  toeShoulder: fc.record({
-    toe: amount(-0.9, 0.9),
-    shoulder: amount(-0.9, 0.9),
-    toeAt: amount(-8, -0.5),
-    shoulderAt: amount(0.5, 6),
-  }),
-  fade: fc.record({ black: amount(-1, 5), ceiling: amount(1, 12) }),
-  colourDensity: fc.record({ amount: amount(-2, 2) }),
-  channelMix: fc.record(
-    Object.fromEntries(
-      ['redFromGreen', 'redFromBlue', 'greenFromRed', 'greenFromBlue', 'blueFromRed', 'blueFromGreen'].map(
-        (k) => [k, amount(-0.3, 0.3)],
-      ),
-    ),
-  ),
-  gamutCompression: fc.record({ amount: amount(0, 1) }),
-  cleanEnds: fc.record({
-    shadows: amount(0, 1),
-    highlights: amount(0, 1),
-    below: amount(-8, -1),
-    above: amount(0.5, 6),
-  }),
-  cdl: fc.record({
-    ...Object.fromEntries(['R', 'G', 'B'].map((c) => [`slope${c}`, amount(0, 4)])),
-    ...Object.fromEntries(['R', 'G', 'B'].map((c) => [`offset${c}`, amount(-0.5, 0.5)])),
-    ...Object.fromEntries(['R', 'G', 'B'].map((c) => [`power${c}`, amount(0.2, 4)])),
-    saturation: amount(0, 3),
-  }),
-};
-settings.sixSectors = fc.record(
-  Object.fromEntries(
-    sectors.flatMap((s) => [
-      [`${s.id}Turn`, amount(-10, 10)],
-      [`${s.id}Sat`, amount(0, 2)],
-      [`${s.id}Density`, amount(-1, 1)],
-    ]),
-  ),
-);
 /** Steps that tint greys by design, and steps without an inverse. */
-const tints = ['zones', 'printerLights', 'cdl'];
-const oneWay = ['sixSectors', 'zones', 'toeShoulder', 'gamutCompression', 'cleanEnds', 'cdl'];
+const tints = ['zones', 'printerLights', 'cdl', 'curves', 'colourBox', 'placedLut'];
+const oneWay = [
+  ...['sixSectors', 'zones', 'toeShoulder', 'gamutCompression', 'cleanEnds', 'cdl', 'curves', 'hueBelt'],
+  ...['satByLuminance', 'satBySaturation', 'colourBox', 'skinKeep', 'placedLut'],
+];
+const context = { ...restContext(), luts: new Map([['a'.repeat(64), warmCube()]]) };
 const colour = fc.tuple(amount(-0.5, 4), amount(-0.5, 4), amount(-0.5, 4));
 const run = (id: string, params: unknown, rgb: readonly number[]) => {
   const buffer = Float32Array.from(rgb);
-  stepDefinition(id).compile(params).run(buffer);
+  stepDefinition(id).compile(params, context).run(buffer);
   return buffer;
 };
 
@@ -110,7 +62,7 @@ describe.each(stepDefinitions.map((d) => d.id))('%s', (id) => {
   test('its inverse undoes it, where it has one', () => {
     fc.assert(
       fc.property(settings[id], fc.tuple(amount(0.01, 4), amount(0.01, 4), amount(0.01, 4)), (p, rgb) => {
-        const compiled = definition.compile(p);
+        const compiled = definition.compile(p, context);
         if (!compiled.inverse) return oneWay.includes(id) || (p as { amount: number }).amount === 0;
         if (id === 'saturation' && (p as { amount: number }).amount < 0.05) return true;
         const buffer = Float32Array.from(rgb);

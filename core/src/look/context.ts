@@ -1,0 +1,10 @@
+import { compileRendering, renderingSchema } from '../render/rendering.ts';
+import type { StepContext } from './steps/step.ts';
+
+let rest: StepContext | undefined;
+
+/** The standard rendering and no imported LUT: what a step compiled on its own is judged under. */
+export function restContext(): StepContext {
+  rest ??= { rendering: compileRendering(renderingSchema.parse({})), luts: new Map() };
+  return rest;
+}

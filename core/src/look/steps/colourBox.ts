@@ -1,0 +1,71 @@
+import { z } from 'zod';
+import { tintGains } from './zoneCurve.ts';
+import { editOklab, readOklab, turnChroma } from './oklabPixels.ts';
+import { selectionWeight } from './selection.ts';
+import { defineStep } from './step.ts';
+
+const number = (min: number, max: number, rest: number, label: string, unit: string, step: number) =>
+  z.number().min(min).max(max).default(rest).meta({ label, unit, step });
+
+export const colourBoxSchema = z.strictObject({
+  turn: number(-60, 60, 0, 'Turn', '°', 0.5),
+  saturation: number(0, 3, 1, 'Sat', '×', 0.02),
+  density: number(-3, 3, 0, 'Density', 'st', 0.02),
+  warm: number(-1, 1, 0, 'Amber – blue', '', 0.01),
+  green: number(-1, 1, 0, 'Green – magenta', '', 0.01),
+  hue: number(0, 360, 30, 'Hue', '°', 1),
+  hueReach: number(2, 180, 22, 'Reach', '°', 1),
+  hueSoft: number(2, 90, 22, 'Soft', '°', 1),
+  satLow: number(0, 0.6, 0.04, 'From', '', 0.01),
+  satHigh: number(0, 0.6, 0.6, 'To', '', 0.01),
+  satSoft: number(0.01, 0.3, 0.04, 'Soft', '', 0.01),
+  low: number(-12, 8, -8, 'From', 'st', 0.1),
+  high: number(-12, 8, 8, 'To', 'st', 0.1),
+  levelSoft: number(0.2, 6, 1.5, 'Soft', 'st', 0.1),
+});
+export type ColourBoxParams = z.output<typeof colourBoxSchema>;
+
+/** Weights of a box over working RGB as it reaches the step, one a pixel: its matte. */
+export function boxMatte(p: ColourBoxParams, rgb: Float32Array): Float32Array {
+  const weight = selectionWeight(p);
+  const lab = new Float64Array(4);
+  return Float32Array.from({ length: rgb.length / 3 }, (_, i) => {
+    readOklab(rgb, i * 3, lab);
+    return weight(lab);
+  });
+}
+
+/** Colour box: a soft selection of colours with a turn, saturation, density and tint of its own. */
+export const colourBox = defineStep({
+  id: 'colourBox',
+  label: 'Colour box',
+  schema: colourBoxSchema,
+  keeps: { neutral: false, luminance: false },
+  isNeutral: (p) => p.turn === 0 && p.saturation === 1 && p.density === 0 && p.warm === 0 && p.green === 0,
+  summary: (p) => `${Math.round(p.hue)}° ±${Math.round(p.hueReach)}`,
+  compile(p) {
+    const weight = selectionWeight(p);
+    const angle = (p.turn * Math.PI) / 180;
+    const [red, green, blue] = tintGains(p.warm, p.green).map(Math.log2);
+    const tinted = p.warm !== 0 || p.green !== 0;
+    return {
+      run(rgb) {
+        // A tint is a gain of each channel, so its weights are kept from before the colour moves.
+        const weights = tinted ? boxMatte(p, rgb) : null;
+        editOklab(rgb, (lab) => {
+          const w = weight(lab);
+          if (w === 0) return false;
+          turnChroma(lab, w * angle, 1 + w * (p.saturation - 1));
+          lab[3] = 2 ** (-w * p.density);
+          return true;
+        });
+        weights?.forEach((w, i) => {
+          if (w === 0) return;
+          rgb[i * 3] *= 2 ** (w * red);
+          rgb[i * 3 + 1] *= 2 ** (w * green);
+          rgb[i * 3 + 2] *= 2 ** (w * blue);
+        });
+      },
+    };
+  },
+});
