@@ -15,7 +15,9 @@ def build(spec):
     if kind == "builtin":
         return ocio.BuiltinTransform(spec["style"])
     if kind == "file":
-        return ocio.FileTransform(spec["path"], interpolation=INTERPOLATION[spec["interpolation"]])
+        return ocio.FileTransform(
+            spec["path"], spec.get("ccc", ""), interpolation=INTERPOLATION[spec["interpolation"]]
+        )
     if kind == "monCurve":
         t = ocio.ExponentWithLinearTransform()
         t.setGamma([spec["gamma"]] * 3 + [1.0])

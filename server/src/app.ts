@@ -7,6 +7,7 @@ import { Problem, problemBody, toProblem } from './problem.ts';
 import { clipRoutes } from './routes/clips.ts';
 import { exportRoutes } from './routes/exports.ts';
 import { lookRoutes } from './routes/looks.ts';
+import { lutRoutes } from './routes/luts.ts';
 import { plateRoutes } from './routes/plates.ts';
 import { profileRoutes } from './routes/profiles.ts';
 import { projectRoutes } from './routes/projects.ts';
@@ -47,8 +48,8 @@ export function makeApp(services: Services, log: Logger): Express {
   app.disable('x-powered-by');
   app.use(security, localOnly);
   app.use(express.json({ limit: largestDocument }));
-  for (const routes of [projectRoutes, profileRoutes, plateRoutes, clipRoutes, lookRoutes, exportRoutes])
-    app.use('/api', routes(services));
+  const all = [projectRoutes, profileRoutes, plateRoutes, clipRoutes, lookRoutes, lutRoutes, exportRoutes];
+  for (const routes of all) app.use('/api', routes(services));
   app.use('/api', (req) => {
     throw new Problem(404, 'Not found', `Nothing answers ${req.method} ${req.originalUrl}.`);
   });

@@ -5,7 +5,9 @@ import { roleIds } from '../cube/roles.ts';
 import { lookSchema } from '../look/document.ts';
 import { shotSchema } from '../look/shot.ts';
 import { frameFactsSchema } from '../plate/facts.ts';
+import { lutReferenceSchema } from '../look/steps/placedLut.ts';
 import { marksSchema } from '../plate/marks.ts';
+import { schoolsSchema } from '../readings/schools.ts';
 
 /** What server and browser say to each other. Dates are ISO 8601 in UTC. */
 
@@ -74,9 +76,18 @@ export const lookRecordSchema = z.object({
 });
 export type LookRecord = z.output<typeof lookRecordSchema>;
 
+/** Answer to an imported LUT: how a step names it, and what it is. */
+export const importedLutSchema = z.object({
+  lut: lutReferenceSchema,
+  kind: z.enum(['1d', '3d']),
+  size: z.number().int(),
+});
+export type ImportedLut = z.output<typeof importedLutSchema>;
+
 export const projectSchema = z.object({
   id: z.string(),
   name: z.string(),
+  schools: schoolsSchema,
   profiles: z.array(profileSchema),
   /** Versions of the profiles, by ID. */
   profileVersions: z.record(z.string(), z.number().int()),
@@ -150,6 +161,7 @@ export const problemSchema = z.object({
 });
 export type ProblemDetails = z.output<typeof problemSchema>;
 
-/** The largest frame file and the largest clip the server takes, in bytes. */
+/** The largest LUT, frame and clip file the server takes, in bytes. */
+export const largestLut = 64 * 1024 * 1024;
 export const largestUpload = 256 * 1024 * 1024;
 export const largestClip = 2 * 1024 * 1024 * 1024 - 1;

@@ -98,7 +98,7 @@ export function solveChart(samples: readonly PatchSample[], evenLight = true): C
   const after = helps ? solved : before;
   const greys = from.filter((_, i) => chroma(lab(references[i])) < greyChroma);
   const cast = greys.length > 0 ? mean(greys.map((g) => chroma(lab(g)))) : 0;
-  const verdict = judge(mean(before), fits);
+  const { verdict } = judge(mean(before), fits);
   return {
     matrix: helps ? matrix : identity,
     exposure: Math.log2(gain),

@@ -2,49 +2,44 @@ import type { ReadingContext, ReadingDefinition } from './reading.ts';
 import { judge } from './verdict.ts';
 
 /** A pixel is crushed where every channel is at or under this signal, clipped where one is at or over the other. */
-const crushedBelow = 0.006;
-const clippedAbove = 0.995;
+export const crushedBelow = 0.006;
+export const clippedAbove = 0.995;
 const band = { low: 0, high: 0.5, slack: 1.5 };
 const target = 'up to 0.5 % of the picture, to 2 % close (common practice)';
 
-function share({ signal }: ReadingContext, counts: (r: number, g: number, b: number) => boolean): number {
+type Counts = (r: number, g: number, b: number) => boolean;
+
+function share({ signal }: ReadingContext, counts: Counts): number {
   let n = 0;
   for (let p = 0; p < signal.length; p += 3) if (counts(signal[p], signal[p + 1], signal[p + 2])) n++;
   return (n / (signal.length / 3)) * 100;
 }
 
-function end(
-  id: string,
-  label: string,
-  where: string,
-  counts: (r: number, g: number, b: number) => boolean,
-): ReadingDefinition {
+function end(id: string, label: string, where: string, counts: Counts): ReadingDefinition {
   return {
     id,
     label,
     unit: '%',
-    target,
+    target: () => target,
+    where:
+      ({ signal }) =>
+      (pixel) =>
+        counts(signal[pixel * 3], signal[pixel * 3 + 1], signal[pixel * 3 + 2]),
     measure(context) {
       const value = share(context, counts);
       return {
         value,
         text: `${value.toFixed(1)} %`,
-        verdict: judge(value, band),
+        ...judge(value, band),
         detail: `${value.toFixed(2)} % of the picture is ${where}.`,
       };
     },
   };
 }
 
-export const crushed = end(
-  'crushed',
-  'Crushed',
-  'black in every channel',
-  (r, g, b) => r <= crushedBelow && g <= crushedBelow && b <= crushedBelow,
-);
-export const clipped = end(
-  'clipped',
-  'Clipped',
-  'at the top in at least one channel',
-  (r, g, b) => r >= clippedAbove || g >= clippedAbove || b >= clippedAbove,
-);
+/** Is a colour of the signal black in every channel, or at the top in one? */
+export const isCrushed: Counts = (r, g, b) => r <= crushedBelow && g <= crushedBelow && b <= crushedBelow;
+export const isClipped: Counts = (r, g, b) => r >= clippedAbove || g >= clippedAbove || b >= clippedAbove;
+
+export const crushed = end('crushed', 'Crushed', 'black in every channel', isCrushed);
+export const clipped = end('clipped', 'Clipped', 'at the top in at least one channel', isClipped);

@@ -1,40 +1,58 @@
 import { lumaBuffer } from './luma.ts';
 import { lumaPercentile, type ReadingDefinition } from './reading.ts';
+import { blackBands, type Schools, schoolChoices } from './schools.ts';
 import { type Band, judge } from './verdict.ts';
 
 /** A level at one end of the picture, read past stray pixels: a tenth of a percent lies beyond it. */
-function level(id: string, label: string, share: number, band: Band, target: string, side: string) {
+interface LevelSpec {
+  id: string;
+  label: string;
+  share: number;
+  band: (schools: Schools) => Band;
+  why: (schools: Schools) => string;
+  side: string;
+}
+
+function level({ id, label, share, band, why, side }: LevelSpec): ReadingDefinition {
   return {
     id,
     label,
     unit: '%',
-    target,
-    measure({ signal }) {
+    target(schools) {
+      const { low, high, slack } = band(schools);
+      return `${low}–${high} %, ${slack} beyond is close (common practice: ${why(schools)})`;
+    },
+    where({ signal }) {
+      const luma = lumaBuffer(signal);
+      const at = lumaPercentile(luma, share);
+      return share < 0.5 ? (pixel) => luma[pixel] <= at + 0.01 : (pixel) => luma[pixel] >= at - 0.01;
+    },
+    measure({ signal, schools }) {
       const value = lumaPercentile(lumaBuffer(signal), share) * 100;
       return {
         value,
         text: `${value.toFixed(1)} %`,
-        verdict: judge(value, band),
+        ...judge(value, band(schools)),
         detail: `A thousandth of the picture lies ${side} ${value.toFixed(1)} % luma.`,
       };
     },
-  } satisfies ReadingDefinition;
+  };
 }
 
-export const blackLevel = level(
-  'black',
-  'Black',
-  0.001,
-  { low: 0, high: 3, slack: 7 },
-  '0–3 %, to 10 % close (common practice: clean blacks; 8-bit shadows end within 0–26)',
-  'below',
-);
+export const blackLevel = level({
+  id: 'black',
+  label: 'Black',
+  share: 0.001,
+  band: ({ blackPoint }) => blackBands[blackPoint],
+  why: ({ blackPoint }) => schoolChoices.blackPoint.options[blackPoint],
+  side: 'below',
+});
 
-export const whiteLevel = level(
-  'white',
-  'White',
-  0.999,
-  { low: 90, high: 100, slack: 15 },
-  '90–100 % (common practice: 8-bit highlights end within 230–255)',
-  'above',
-);
+export const whiteLevel = level({
+  id: 'white',
+  label: 'White',
+  share: 0.999,
+  band: () => ({ low: 90, high: 100, slack: 15 }),
+  why: () => '8-bit highlights end within 230–255',
+  side: 'above',
+});

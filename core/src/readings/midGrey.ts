@@ -11,7 +11,7 @@ export const midGrey: ReadingDefinition = {
   id: 'midGrey',
   label: 'Mid-grey',
   unit: '%',
-  target: `${band.low}–${band.high} % (the rendering puts 18 % grey at ${aim} %)`,
+  target: () => `${band.low}–${band.high} % (the rendering puts 18 % grey at ${aim} %)`,
   measure({ pipeline }) {
     const [r, g, b] = render(pipeline, [grey, grey, grey]);
     const value = lumaOf(r, g, b) * 100;
@@ -21,7 +21,7 @@ export const midGrey: ReadingDefinition = {
     return {
       value,
       text: `${value.toFixed(1)} %`,
-      verdict: judge(value, band),
+      ...judge(value, band),
       detail: `18 % grey leaves the look at ${value.toFixed(1)} %, a shift of ${moved} stops.`,
     };
   },

@@ -5,8 +5,8 @@ import { type ReadingDefinition, render } from './reading.ts';
 import { judge } from './verdict.ts';
 import { chromaOf } from './ycbcr.ts';
 
-/** Eleven greys, one a stop, from five stops under mid-grey to five over. */
-const greyStops = Array.from({ length: 11 }, (_, i) => i - 5);
+/** Eleven greys, half a stop apart about mid-grey: where a cast is seen. The ends have readings of their own. */
+const greyStops = Array.from({ length: 11 }, (_, i) => (i - 5) / 2);
 /** Wide enough for a tint that reads as light; a picture with a cast lies beyond it. */
 const band = { low: 0, high: 4, slack: 4 };
 
@@ -14,7 +14,7 @@ export const neutralDrift: ReadingDefinition = {
   id: 'neutral',
   label: 'Neutral',
   unit: 'ΔE',
-  target: 'up to ΔE 4 on eleven greys, to 8 close (from memory: beyond it a tint reads as a cast)',
+  target: () => 'up to ΔE 4 on eleven greys, to 8 close (from memory: beyond it a tint reads as a cast)',
   measure({ pipeline }) {
     const lab = displayToLab(pipeline.rendering.output.space, pipeline.rendering.output.curve);
     const signals = render(
@@ -33,11 +33,11 @@ export const neutralDrift: ReadingDefinition = {
     return {
       value: worst.error,
       text: `ΔE ${worst.error.toFixed(1)}`,
-      verdict: judge(worst.error, band),
+      ...judge(worst.error, band),
       detail:
         worst.error < 0.05
           ? 'Greys leave the look as greys.'
-          : `The grey at ${sign}${Math.abs(worst.stops)} stops drifts most: Cb ${(worst.cb * 100).toFixed(1)}, Cr ${(worst.cr * 100).toFixed(1)} %.`,
+          : `The grey at ${sign}${Math.abs(worst.stops).toFixed(1)} stops drifts most: Cb ${(worst.cb * 100).toFixed(1)}, Cr ${(worst.cr * 100).toFixed(1)} %.`,
     };
   },
 };

@@ -1,4 +1,5 @@
 import type { Pipeline } from '../look/pipeline.ts';
+import type { Schools } from './schools.ts';
 import type { Verdict } from './verdict.ts';
 
 /** Part of a plate, in shares of its width and height. */
@@ -19,8 +20,23 @@ export interface ReadingContext {
   scene: Float32Array;
   /** What the picture was made with; evaluates single colours. */
   pipeline: Pipeline;
-  /** Where skin was marked on the plate; none leaves the finding to the reading. */
+  /** Areas marked on the plate; no skin leaves the finding to the reading. */
+  marks: MarkedAreas;
+  schools: Schools;
+}
+
+export interface MarkedAreas {
   skin: readonly Area[];
+  subject: readonly Area[];
+  background: readonly Area[];
+}
+export const noMarks: MarkedAreas = { skin: [], subject: [], background: [] };
+
+/** Does a pixel lie in one of some areas? */
+export function isInAreas({ width, height }: ReadingContext, areas: readonly Area[], pixel: number): boolean {
+  const x = ((pixel % width) + 0.5) / width;
+  const y = (Math.floor(pixel / width) + 0.5) / height;
+  return areas.some((a) => x >= a.x0 && x < a.x1 && y >= a.y0 && y < a.y1);
 }
 
 export interface Reading {
@@ -32,6 +48,8 @@ export interface Reading {
   /** The value as shown. */
   text: string;
   verdict: Verdict;
+  /** How far outside its band, in units of the band's slack; 0 inside. */
+  miss: number;
   /** The band in words, with where it comes from. */
   target: string;
   /** One plain sentence about what was measured. */
@@ -42,8 +60,11 @@ export interface ReadingDefinition {
   readonly id: string;
   readonly label: string;
   readonly unit: string;
-  readonly target: string;
+  /** Most bands depend on the schools a project follows. */
+  target(schools: Schools): string;
   measure(context: ReadingContext): Omit<Reading, 'id' | 'label' | 'unit' | 'target'>;
+  /** The pixels a reading is taken from, where that is not the look alone. */
+  where?(context: ReadingContext): (pixel: number) => boolean;
 }
 
 /** Working RGB → display signal for a few single colours, through the look and the rendering. */

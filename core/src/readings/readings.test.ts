@@ -7,7 +7,8 @@ import { stopHistogram } from '../scopes/stopHistogram.ts';
 import { vectorscope } from '../scopes/vectorscope.ts';
 import { waveform } from '../scopes/waveform.ts';
 import { takeReadings } from './index.ts';
-import { lumaPercentile } from './reading.ts';
+import { lumaPercentile, noMarks } from './reading.ts';
+import { usualSchools } from './schools.ts';
 import { judge, worstVerdict } from './verdict.ts';
 import { chromaOf, lumaOf, skinLineDegrees } from './ycbcr.ts';
 
@@ -23,11 +24,20 @@ function read(
   look: Look,
   signal: Float32Array,
   skin: { x0: number; y0: number; x1: number; y1: number }[] = [],
+  schools = usualSchools,
 ) {
   const width = signal.length / 3;
   const pipeline = compilePipeline({ profile: heron, look });
   const scene = signal.map(() => 0.18);
-  const readings = takeReadings({ width, height: 1, signal, scene, pipeline, skin });
+  const readings = takeReadings({
+    width,
+    height: 1,
+    signal,
+    scene,
+    pipeline,
+    schools,
+    marks: { ...noMarks, skin },
+  });
   return Object.fromEntries(readings.map((r) => [r.id, r]));
 }
 const ramp = new Float32Array(3000).map((_, i) => Math.floor(i / 3) / 999);
@@ -54,7 +64,7 @@ test('neutral drift: none at rest, some with a tint, and where it lies is said',
   expect(read(newLook('t'), ramp).neutral.value).toBeLessThan(0.1);
   const teal = read(withStep('zones', { shadows: { warm: -1, green: 0.5 } }), ramp).neutral;
   expect(teal.verdict).not.toBe('holds');
-  expect(teal.detail).toMatch(/The grey at −[23] stops drifts most/);
+  expect(teal.detail).toMatch(/The grey at −2\.[05] stops drifts most/);
 });
 
 /** A signal colour at a hue angle from +Cb. */
@@ -80,6 +90,69 @@ test.each([
   expect(skinHue.detail).toContain(lean);
 });
 
+test('the schools of a project move the bands: black point and skin lean', () => {
+  const lifted = ramp.map((v) => 0.06 + 0.94 * v);
+  const black = (blackPoint: 'clean' | 'lifted' | 'faded') =>
+    read(newLook('t'), lifted, [], { ...usualSchools, blackPoint }).black;
+  expect([black('clean').verdict, black('lifted').verdict, black('faded').verdict]).toEqual([
+    'fails',
+    'fails',
+    'holds',
+  ]);
+  const skin = Float32Array.from(
+    Array(100)
+      .fill(atHue(skinLineDegrees + 12))
+      .flat() as number[],
+  );
+  const leant = read(newLook('t'), skin, [{ x0: 0, y0: 0, x1: 1, y1: 1 }], { ...usualSchools, skinLean: 10 });
+  expect(leant.skinHue.verdict).toBe('holds');
+  expect(leant.skinHue.target).toContain('within 6° of +10.0° from the skin line');
+});
+
+test('skin level and saturation are means over the skin', () => {
+  const skin = Float32Array.from(Array(50).fill(atHue(skinLineDegrees)).flat() as number[]);
+  const r = read(newLook('t'), skin, [{ x0: 0, y0: 0, x1: 1, y1: 1 }]);
+  expect(r.skinLevel.value).toBeCloseTo(50, 3);
+  expect(r.skinSaturation.value).toBeCloseTo(10, 3);
+});
+
+test('the colour of the ends: how much, and which way it leans', () => {
+  const blueShadows = ramp.map((v, i) => (v < 0.2 && i % 3 === 2 ? v + 0.08 : v));
+  const r = read(newLook('t'), blueShadows);
+  expect(r.shadowColour.verdict).not.toBe('holds');
+  expect(r.shadowColour.detail).toMatch(/made more blue by the look/);
+  expect(r.highlightColour).toMatchObject({ verdict: 'holds' });
+  expect(
+    read(
+      newLook('t'),
+      ramp.map(() => 0.5),
+    ).highlightColour.verdict,
+  ).toBe('none');
+});
+
+test('luminance change is measured on greys, and judged by the colour-only school alone', () => {
+  const dark = withStep('exposure', { stops: -0.5 });
+  expect(read(dark, ramp).luminanceChange.verdict).toBe('none');
+  const colourOnly = { ...usualSchools, touch: 'colourOnly' } as const;
+  expect(read(dark, ramp, [], colourOnly).luminanceChange.verdict).toBe('fails');
+  expect(read({ ...dark, colourOnly: true }, ramp, [], colourOnly).luminanceChange.verdict).toBe('holds');
+  expect(read(newLook('t'), ramp).luminanceChange.value).toBe(0);
+});
+
+test('separation needs both marks, and is the ΔE2000 of their means', () => {
+  const pipeline = compilePipeline({ profile: heron, look: newLook('t') });
+  const signal = Float32Array.from([0.5, 0.5, 0.5, 0.2, 0.2, 0.3]);
+  const half = (x0: number) => [{ x0, y0: 0, x1: x0 + 0.5, y1: 1 }];
+  const context = { width: 2, height: 1, signal, scene: signal, pipeline, schools: usualSchools };
+  const marks = { skin: [], subject: half(0), background: half(0.5) };
+  const apart = takeReadings({ ...context, marks }).find((r) => r.id === 'separation')!;
+  expect(apart.verdict).toBe('holds');
+  expect(apart.value).toBeGreaterThan(25);
+  expect(takeReadings({ ...context, marks: noMarks }).find((r) => r.id === 'separation')!.verdict).toBe(
+    'none',
+  );
+});
+
 test('a picture without skin has no skin reading', () => {
   expect(read(newLook('t'), ramp).skinHue).toMatchObject({ value: null, verdict: 'none' });
 });
@@ -92,7 +165,7 @@ test('luma and chroma are those of ITU-R BT.709-6 item 3', () => {
 
 test('verdicts: inside holds, within the slack close, beyond fails; a plate is as its worst', () => {
   const band = { low: 10, high: 20, slack: 5 };
-  expect([10, 20, 7, 25, 4.9, 26].map((v) => judge(v, band))).toEqual([
+  expect([10, 20, 7, 25, 4.9, 26].map((v) => judge(v, band).verdict)).toEqual([
     'holds',
     'holds',
     'close',
@@ -100,6 +173,8 @@ test('verdicts: inside holds, within the slack close, beyond fails; a plate is a
     'fails',
     'fails',
   ]);
+  expect(judge(25, band).miss).toBeCloseTo(1, 12);
+  expect(judge(9, band).miss).toBeCloseTo(0.2, 12);
   expect(worstVerdict(['holds', 'none', 'close'])).toBe('close');
   expect(worstVerdict(['none'])).toBe('none');
 });

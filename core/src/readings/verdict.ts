@@ -8,11 +8,18 @@ export interface Band {
   slack: number;
 }
 
-export function judge(value: number, band: Band): Verdict {
-  const outside = Math.max(band.low - value, value - band.high);
-  if (outside <= 0) return 'holds';
-  return outside <= band.slack ? 'close' : 'fails';
+/** How far a value lies outside its band, in units of the band's slack; 0 inside. */
+export const missOf = (value: number, band: Band) =>
+  Math.max(band.low - value, value - band.high, 0) / band.slack;
+
+/** Verdict and miss of a value against its band. */
+export function judge(value: number, band: Band): { verdict: Verdict; miss: number } {
+  const miss = missOf(value, band);
+  return { verdict: miss === 0 ? 'holds' : miss <= 1 ? 'close' : 'fails', miss };
 }
+
+/** What is said where nothing can be measured or nothing is judged. */
+export const unjudged = { verdict: 'none', miss: 0 } as const;
 
 /** The verdict of a whole plate: its worst reading. */
 export function worstVerdict(verdicts: readonly Verdict[]): Verdict {

@@ -10,6 +10,7 @@ const document = (name: string) => text(name, { mode: 'json' }).$type<unknown>()
 export const projects = sqliteTable('projects', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
+  schools: text('schools', { mode: 'json' }).$type<unknown>().notNull().default({}),
 });
 
 export const profiles = sqliteTable('profiles', {

@@ -1,16 +1,23 @@
 /** Exports, as a worker thread does them. Run by piscina; never imported by the server itself except for its types. */
 import { createHash } from 'node:crypto';
+import { existsSync } from 'node:fs';
 import { open, readFile } from 'node:fs/promises';
 import type { MessagePort } from 'node:worker_threads';
 import type { ExportProof } from '@velvet-dusk/core/api/contract';
 import { bake, compileOrder, type BakeOrder } from '@velvet-dusk/core/cube/bake';
-import type { Cube3d } from '@velvet-dusk/core/cube/cube';
+import type { Cube, Cube3d } from '@velvet-dusk/core/cube/cube';
 import { proveCube } from '@velvet-dusk/core/cube/proof';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
+import { parseLut } from '@velvet-dusk/core/formats/lut';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 
+import type { LutShelf } from '@velvet-dusk/core/look/steps/step';
+import type { LutFile } from '../services/luts.ts';
+
 export interface ExportTask {
-  order: BakeOrder;
+  order: Omit<BakeOrder, 'luts'>;
+  /** Files of the look's placed LUTs; one that is missing is said by the compiler. */
+  luts: LutFile[];
   part: string;
   fileName: string;
   port: MessagePort;
@@ -30,8 +37,17 @@ const stageEnds = { bake: 0.6, write: 0.7, reread: 0.8 };
 /** Six decimals round by at most half a millionth; the rest is float32. */
 const largestReread = 0.6e-6;
 
+async function readLuts(files: readonly LutFile[]): Promise<LutShelf> {
+  const shelf = new Map<string, Cube>();
+  for (const { sha256, name, path } of files)
+    if (existsSync(path)) shelf.set(sha256, parseLut(await readFile(path, 'utf8'), name));
+  return shelf;
+}
+
 /** Bakes, writes, reads back from the disk, compares, proves. Throws where the file does not hold what was baked. */
-export async function runExport({ order, part, fileName, port }: ExportTask): Promise<ExportResult> {
+export async function runExport(task: ExportTask): Promise<ExportResult> {
+  const { part, fileName, port } = task;
+  const order: BakeOrder = { ...task.order, luts: await readLuts(task.luts) };
   const report = (stage: string, progress: number) =>
     port.postMessage({ stage, progress } satisfies ExportProgress);
   const cube = bake(order, (share) => report('Baking', share * stageEnds.bake));

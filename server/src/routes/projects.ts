@@ -1,6 +1,7 @@
 import { Router } from 'express';
+import { schoolsSchema } from '@velvet-dusk/core/readings/schools';
 import type { Services } from '../services/index.ts';
-import { param } from './parse.ts';
+import { body, param } from './parse.ts';
 
 export function projectRoutes({ projects, exports }: Services): Router {
   const router = Router();
@@ -12,6 +13,9 @@ export function projectRoutes({ projects, exports }: Services): Router {
   });
   router.get('/projects/:id/exports', async (req, res) => {
     res.json(await exports.list(param(req, 'id')));
+  });
+  router.put('/projects/:id/schools', async (req, res) => {
+    res.json(await projects.setSchools(param(req, 'id'), body(req, schoolsSchema)));
   });
   return router;
 }

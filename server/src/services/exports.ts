@@ -11,6 +11,7 @@ import type { FileStore } from '../files/store.ts';
 import type { WorkPool } from '../jobs/pool.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { LookService } from './looks.ts';
+import type { LutService } from './luts.ts';
 import type { ProfileService } from './profiles.ts';
 
 type Row = typeof exports.$inferSelect;
@@ -33,8 +34,7 @@ export class ExportService {
     private readonly db: Database,
     private readonly files: FileStore,
     private readonly pool: WorkPool,
-    private readonly looks: LookService,
-    private readonly profiles: ProfileService,
+    private readonly parts: { looks: LookService; profiles: ProfileService; luts: LutService },
   ) {}
 
   async list(projectId: string): Promise<ExportJob[]> {
@@ -59,14 +59,14 @@ export class ExportService {
 
   /** Takes an order for the look as saved. Refused where the saved version is not the one the user saw. */
   async order(lookId: string, order: ExportOrder): Promise<ExportJob> {
-    const look = await this.looks.get(lookId);
+    const look = await this.parts.looks.get(lookId);
     if (look.version !== order.lookVersion)
       throw new Problem(
         409,
         'Look has changed',
         `The look is at version ${look.version}, the order names version ${order.lookVersion}. Save, then export again.`,
       );
-    const profile = await this.profiles.get(order.profileId);
+    const profile = await this.parts.profiles.get(order.profileId);
     const { role, grid } = order;
     const fileName = cubeFileName({ look: look.document, profile, role, grid, version: look.version });
     const [row] = await this.db
@@ -168,6 +168,7 @@ export class ExportService {
         grid: row.grid,
         version: row.lookVersion,
       };
+      const luts = this.parts.luts.of(order.look);
       let current = await this.update(id, { state: 'running', stage: 'Starting', progress: 0 });
       const { fileName } = row;
       const onProgress = (p: { stage: string; progress: number }) => {
@@ -175,7 +176,7 @@ export class ExportService {
         // Steps in between are for whoever watches; only states are worth a row.
         if (!controller.signal.aborted) this.events.emit(id, current);
       };
-      const result = await this.pool.export({ order, part, fileName }, onProgress, controller.signal);
+      const result = await this.pool.export({ order, luts, part, fileName }, onProgress, controller.signal);
       await this.files.adopt(part, result.sha256);
       await this.update(id, { state: 'done', stage: 'Done', progress: 1, error: null, ...result });
     } catch (error) {

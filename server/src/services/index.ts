@@ -5,6 +5,7 @@ import { WorkPool } from '../jobs/pool.ts';
 import { ClipService } from './clips.ts';
 import { ExportService } from './exports.ts';
 import { LookService } from './looks.ts';
+import { LutService } from './luts.ts';
 import { PlateService } from './plates.ts';
 import { ProfileService } from './profiles.ts';
 import { ProjectService } from './projects.ts';
@@ -22,11 +23,12 @@ export async function openServices(dataFolder: string) {
   const plates = new PlateService(db, files, pool, profiles);
   const clips = new ClipService(db, files, plates);
   const projects = new ProjectService(db, { profiles, plates, looks });
-  const jobs = new ExportService(db, files, pool, looks, profiles);
+  const luts = new LutService(files);
+  const jobs = new ExportService(db, files, pool, { looks, profiles, luts });
   const close = async () => {
     await jobs.close();
     await pool.close();
     db.close();
   };
-  return { profiles, looks, plates, clips, projects, exports: jobs, files, close };
+  return { profiles, looks, luts, plates, clips, projects, exports: jobs, files, close };
 }

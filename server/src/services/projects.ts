@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { Project } from '@velvet-dusk/core/api/contract';
+import { type Schools, schoolsSchema } from '@velvet-dusk/core/readings/schools';
 import type { Database } from '../db/open.ts';
 import { projects } from '../db/schema.ts';
 import { notFound } from '../problem.ts';
@@ -14,7 +15,7 @@ export class ProjectService {
   ) {}
 
   list(): Promise<{ id: string; name: string }[]> {
-    return this.db.select().from(projects).orderBy(projects.name);
+    return this.db.select({ id: projects.id, name: projects.name }).from(projects).orderBy(projects.name);
   }
 
   async exists(id: string): Promise<boolean> {
@@ -37,6 +38,14 @@ export class ProjectService {
     ]);
     const profiles = records.map((r) => r.document);
     const profileVersions = Object.fromEntries(records.map((r) => [r.document.id, r.version]));
-    return { ...project, profiles, profileVersions, plates, looks };
+    const schools = schoolsSchema.parse(project.schools);
+    return { ...project, schools, profiles, profileVersions, plates, looks };
+  }
+
+  /** Sets the schools of practice. The last one to choose wins: they are a few switches, not a document. */
+  async setSchools(id: string, schools: Schools): Promise<Schools> {
+    const [row] = await this.db.update(projects).set({ schools }).where(eq(projects.id, id)).returning();
+    if (!row) throw notFound('project', id);
+    return schoolsSchema.parse(row.schools);
   }
 }

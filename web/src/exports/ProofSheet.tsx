@@ -7,7 +7,7 @@ type Triple = readonly [number, number, number];
 
 /** Up to the limit holds, to one and a half times it is close. */
 const judgeError = (value: number, limit: number): Verdict =>
-  judge(value, { low: 0, high: limit, slack: limit / 2 });
+  judge(value, { low: 0, high: limit, slack: limit / 2 }).verdict;
 
 const percent = (t: Triple) => t.map((v) => (v * 100).toFixed(1).padStart(5)).join(' ');
 const stops = (t: Triple) => t.map((s) => `${s < 0 ? '−' : '+'}${Math.abs(s).toFixed(1)}`).join(' ');

@@ -44,7 +44,7 @@ export function judgeTable(profile: Profile, rows: readonly CheckRow[] = profile
     const computed = printedValue(codec, rowLinear(row), row.unit);
     const difference = row.value - computed;
     const tolerance = rowTolerance(row);
-    const verdict = judge(difference, { low: -tolerance, high: tolerance, slack: tolerance });
+    const { verdict } = judge(difference, { low: -tolerance, high: tolerance, slack: tolerance });
     return { row, computed, difference, tolerance, verdict };
   });
 }

@@ -76,7 +76,7 @@ describe('hue belt', () => {
       { numRuns: 60 },
     );
     const crossing = belt({ hue: 100, turn: 60 }, { hue: 110, turn: -60 });
-    expect(hueBelt.compile(crossing).notes?.[0]).toMatch(/turns are held at 7 %/);
+    expect(hueBelt.compile(crossing).notes?.[0]).toMatch(/turns are held at \d+ %/);
     expect(hueBelt.compile(belt({ hue: 100, turn: 20 })).notes).toEqual([]);
   });
 

@@ -4,7 +4,7 @@ import { power } from '../../colour/power.ts';
 import { defineStep } from './step.ts';
 
 /** Stops over mid-grey from which a ceiling does nothing that could be seen. */
-const noCeiling = 12;
+export const noCeiling = 12;
 /** How sharply light meets the ceiling. */
 const sharpness = 2;
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { monotoneCubic } from '../../numeric/monotoneCubic.ts';
+import { monotoneCubic, type MonotoneCubic } from '../../numeric/monotoneCubic.ts';
 import { editByHue, makeHueTable } from './hueTable.ts';
 import { editOklab } from './oklabPixels.ts';
 import { defineStep } from './step.ts';
@@ -51,41 +51,29 @@ function knots(nodes: readonly HueNode[]): Knot[] {
 /** Hues that draw together keep at least this share of their distance. */
 const closest = 0.12;
 
-/** The greatest share of the turns at which no two hues swap places. */
-function orderKept(points: readonly Knot[]): number {
-  return points.reduce((share, point, i) => {
-    const next = points[(i + 1) % points.length];
-    const gap = (next.hue - point.hue + 720) % 360 || 360;
-    const closing = point.turn - next.turn;
-    return closing * share > gap * (1 - closest) ? (gap * (1 - closest)) / closing : share;
-  }, 1);
+/** The greatest share of a turn curve (degrees over degrees) at which no two hues swap places. */
+function orderKept(turn: MonotoneCubic): number {
+  let steepest = 0;
+  for (let hue = 0; hue < 360; hue += 0.25) steepest = Math.min(steepest, turn.slope(hue));
+  return steepest < closest - 1 ? (1 - closest) / -steepest : 1;
 }
 
 /** The three lanes of the belt over hue (degrees), and the share at which turns had to be held. */
 export function hueBeltLanes({ nodes }: HueBeltParams) {
   if (nodes.length === 0)
     return { at: (): [number, number, number] => [rest.turn, rest.saturation, rest.density], held: 1 };
-  const points = knots(nodes);
-  const held = orderKept(points);
   // Three times round, so that the middle one is periodic.
-  const round = [-360, 0, 360].flatMap((by) => points.map((p) => ({ ...p, hue: p.hue + by })));
+  const round = [-360, 0, 360].flatMap((by) => knots(nodes).map((p) => ({ ...p, hue: p.hue + by })));
   round.sort((a, b) => a.hue - b.hue);
-  const hues = round.map((p) => p.hue);
-  // The hue that comes out rises with the hue that goes in; interpolating that keeps the order between nodes too.
-  const out = monotoneCubic(
-    hues,
-    round.map((p) => p.hue + held * p.turn),
-  );
-  const saturation = monotoneCubic(
-    hues,
-    round.map((p) => p.saturation),
-  );
-  const density = monotoneCubic(
-    hues,
-    round.map((p) => p.density),
-  );
+  const lane = (key: keyof typeof rest) =>
+    monotoneCubic(
+      round.map((p) => p.hue),
+      round.map((p) => p[key]),
+    );
+  const [turn, saturation, density] = [lane('turn'), lane('saturation'), lane('density')];
+  const held = orderKept(turn);
   const at = (hue: number): [number, number, number] => [
-    out.at(hue) - hue,
+    held * turn.at(hue),
     saturation.at(hue),
     density.at(hue),
   ];

@@ -1,0 +1,64 @@
+import { mapBuffer, makeCodec } from '../camera/codec.ts';
+import type { Profile } from '../camera/profile.ts';
+import { invert, multiply, transformBuffer } from '../colour/matrix.ts';
+import { rgbToRgb } from '../colour/rgbSpace.ts';
+import { working } from '../colour/spaces/index.ts';
+import { applyTetrahedral } from '../cube/apply.ts';
+import type { Cube3d } from '../cube/cube.ts';
+import { isClipped, isCrushed } from '../readings/ends.ts';
+import type { CompiledRendering } from '../render/rendering.ts';
+import { trimCode } from './pipeline.ts';
+import { type Shot, shotBlack, shotMatrix } from './shot.ts';
+
+/** One picture with its corrections on either side of the same cube. Signals 0–1, interleaved. */
+export interface Placement {
+  /** Corrected as recorded, then through the cube. */
+  before: Float32Array;
+  /** Through the cube as recorded, then corrected as a finished picture. */
+  after: Float32Array;
+  /** Shares of the picture that the cube cut off before its corrections came, and that are kept when they come first. */
+  lost: { highlights: number; shadows: number };
+}
+
+/** Corrections of a shot on a finished picture: the same gains, balance and haze in display light. */
+function trimDisplay({ output, toSignal }: CompiledRendering, shot: Shot): (code: Float32Array) => void {
+  const toWorking = rgbToRgb(output.space, working);
+  const m = multiply(invert(toWorking), shotMatrix(shot), toWorking);
+  const black = shotBlack(shot);
+  return (code) => {
+    mapBuffer(code, (v) => output.curve.inverse(toSignal(v)));
+    transformBuffer(m, code);
+    mapBuffer(code, (v) => output.curve.forward(Math.min(Math.max(v - black, 0), 1)));
+  };
+}
+
+/**
+ * Where corrections go, before a LUT or after it: what is clipped inside the LUT is gone for those that come after.
+ * @param code camera code of the plate, interleaved RGB; left as it is.
+ */
+export function simulatePlacement(
+  code: Float32Array,
+  {
+    profile,
+    shot,
+    cube,
+    rendering,
+  }: { profile: Profile; shot: Shot; cube: Cube3d; rendering: CompiledRendering },
+): Placement {
+  const before = Float32Array.from(code);
+  trimCode(makeCodec(profile), shot)(before);
+  applyTetrahedral(cube, before);
+  mapBuffer(before, rendering.toSignal);
+  const after = Float32Array.from(code);
+  applyTetrahedral(cube, after);
+  const lost = { highlights: 0, shadows: 0 };
+  const one = 3 / code.length;
+  for (let p = 0; p < code.length; p += 3) {
+    const inCube = [0, 1, 2].map((c) => rendering.toSignal(after[p + c])) as [number, number, number];
+    const kept = [before[p], before[p + 1], before[p + 2]] as [number, number, number];
+    if (isClipped(...inCube) && !isClipped(...kept)) lost.highlights += one;
+    if (isCrushed(...inCube) && !isCrushed(...kept)) lost.shadows += one;
+  }
+  trimDisplay(rendering, shot)(after);
+  return { before, after, lost };
+}

@@ -1,0 +1,171 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, test } from 'vitest';
+import { makeCodec } from '../camera/codec.ts';
+import { parseProfile } from '../camera/profile.ts';
+import { record } from '../camera/sensor.ts';
+import { bt709 } from '../colour/spaces/index.ts';
+import { parseExr } from '../formats/exr.ts';
+import { type Look, newLook } from '../look/document.ts';
+import { insertStep } from '../look/edit.ts';
+import { compilePipeline } from '../look/pipeline.ts';
+import type { StepType } from '../look/steps/index.ts';
+import { usualSchools, type Schools } from '../readings/schools.ts';
+import { propose } from './index.ts';
+import { suitedStrength } from './strength.ts';
+import { sparse, Trial } from './trial.ts';
+
+const demo = (path: string) => readFileSync(new URL(`../../../demo/${path}`, import.meta.url));
+const heron = parseProfile(JSON.parse(demo('profiles/heron.json').toString()), 'heron');
+
+type Box = [x0: number, y0: number, x1: number, y1: number];
+
+/** A demo master, recorded by Heron and made small; skin is where the faces are. */
+function trialOf(name: string, faces: Box[], schools: Schools = usualSchools): Trial {
+  const master = parseExr(demo(`plates/${name}.exr`), name);
+  const codec = makeCodec(heron);
+  const code = record(master.rgb, bt709, codec, { exposure: 0, sensitivity: 800, seed: 12 });
+  const { rgb, width, height } = sparse(code, master.width, master.height, 7000);
+  compilePipeline({ profile: heron, look: newLook('none') }).input(rgb);
+  const skin = faces.map(([x0, y0, x1, y1]) => ({
+    x0: x0 / 1280,
+    y0: y0 / 720,
+    x1: x1 / 1280,
+    y1: y1 / 720,
+  }));
+  return new Trial(
+    { width, height, scene: rgb, profile: heron, marks: { skin, subject: [], background: [] } },
+    schools,
+  );
+}
+const heads: Box[] = [
+  [190, 250, 245, 300],
+  [455, 280, 520, 320],
+  [725, 270, 775, 320],
+];
+const trial = trialOf('heads-and-chart', heads);
+const quay = trialOf('quay-blue-hour', [
+  [348, 240, 392, 300],
+  [420, 260, 470, 310],
+]);
+
+const withStep = (look: Look, type: StepType, params: Record<string, unknown>): Look => ({
+  ...look,
+  steps: insertStep(look.steps, type, params).steps,
+});
+const rest: Look = { ...newLook('fault'), steps: [] };
+const zone = (name: string, change: object) => ({ [name]: change });
+
+/** A setting of a fault at which a reading has a value: found by halving, so that the fault is as large as it says. */
+function seeded(
+  make: (x: number) => Look,
+  reading: string,
+  value: number,
+  low: number,
+  high: number,
+  plate = trial,
+): Look {
+  for (let i = 0; i < 18; i++) {
+    const middle = (low + high) / 2;
+    const now = plate.read(reading, { look: make(middle), exposure: 0 }).value!;
+    if (now < value) low = middle;
+    else high = middle;
+  }
+  return make((low + high) / 2);
+}
+const base = (id: string) => trial.read(id, { look: rest, exposure: 0 }).value!;
+
+const faults: [name: string, reading: string, look: Look, plate: Trial][] = [
+  [
+    'skin turned 8°',
+    'skinHue',
+    seeded(
+      (turn) => withStep(rest, 'colourBox', { hue: 45, hueReach: 60, hueSoft: 40, satLow: 0.02, turn }),
+      'skinHue',
+      base('skinHue') + 8,
+      0,
+      40,
+    ),
+    trial,
+  ],
+  [
+    'blacks lifted 4 %',
+    'black',
+    seeded((black) => withStep(rest, 'fade', { black }), 'black', base('black') + 4, 0, 4),
+    trial,
+  ],
+  ['mid-grey down half a stop', 'midGrey', withStep(rest, 'exposure', { stops: -0.5 }), trial],
+  [
+    'blue shadows',
+    'shadowColour',
+    seeded(
+      (blue) =>
+        withStep(rest, 'zones', {
+          ...zone('blacks', { warm: -blue }),
+          ...zone('shadows', { warm: -0.8 * blue }),
+        }),
+      'shadowColour',
+      1.9,
+      0.1,
+      1,
+      quay,
+    ),
+    quay,
+  ],
+  [
+    '2 % clipped',
+    'clipped',
+    seeded((density) => withStep(rest, 'zones', zone('highlights', { density })), 'clipped', 2, 0, 3),
+    trial,
+  ],
+];
+
+describe.each(faults)('a seeded fault: %s', (_, reading, look, plate) => {
+  const proposals = propose(plate, look);
+
+  test('its reading misses, and the right proposal comes first, in plain words', () => {
+    expect(plate.read(reading, { look, exposure: 0 }).miss).toBeGreaterThan(0);
+    expect(proposals[0].readingId).toBe(reading);
+    expect(proposals[0].problem).toMatch(/\.$/);
+    expect(proposals[0].does).toMatch(/\d/);
+  });
+
+  test('accepted, the reading is inside its band, exactly as predicted', () => {
+    const [{ look: mended, exposure, predicted }] = proposals;
+    const after = plate.read(reading, { look: mended, exposure });
+    expect(after.miss).toBe(0);
+    expect(after.text).toBe(predicted.text);
+    expect(proposals[0].remaining).toBeLessThan(
+      plate.readAll({ look, exposure: 0 }).reduce((sum, r) => sum + r.miss, 0),
+    );
+  });
+});
+
+test('a proposal only edits steps: what was there stays, in its order', () => {
+  const [first] = propose(trial, faults[2][2]);
+  const kept = first.look.steps.filter((s) => faults[2][2].steps.some((old) => old.id === s.id));
+  expect(kept.map((s) => s.id)).toEqual(faults[2][2].steps.map((s) => s.id));
+});
+
+test('where all holds there is nothing to propose', () => {
+  const proposals = propose(trial, rest);
+  expect(proposals.filter((p) => p.readingId !== 'white')).toEqual([]);
+});
+
+test('the colour-only school proposes its switch for a look that changes contrast', () => {
+  const strict = trialOf('heads-and-chart', heads, { ...usualSchools, touch: 'colourOnly' });
+  const look = withStep(rest, 'contrast', { contrast: 1.2 });
+  const found = propose(strict, look).find((p) => p.readingId === 'luminanceChange')!;
+  expect(found.look.colourOnly).toBe(true);
+  expect(found.predicted.verdict).toBe('holds');
+});
+
+test('the suited strength: full for a look that harms nothing, less for one that is far too strong', () => {
+  expect(suitedStrength(trial, rest).strength).toBe(1);
+  const strong = withStep(rest, 'zones', {
+    ...zone('shadows', { warm: -1, green: 0.6 }),
+    ...zone('midtones', { warm: -0.9, green: 0.5 }),
+  });
+  const suited = suitedStrength(trial, strong);
+  expect(suited.strength).toBeLessThan(0.7);
+  expect(suited.miss).toBeLessThan(suited.missAtFull);
+});

@@ -1,0 +1,81 @@
+import { paramsOf, withParams } from '../../look/edit.ts';
+import { fade, noCeiling } from '../../look/steps/fade.ts';
+import type { ZonesParams } from '../../look/steps/zones.ts';
+import { numberField } from '../../numberField.ts';
+import { blackBands } from '../../readings/schools.ts';
+import { type Remedy, rounded, search, signed } from '../remedy.ts';
+import type { Change, Trial } from '../trial.ts';
+
+const lifts = numberField(fade.schema.shape.black);
+
+const withBlack = (now: Change, black: number): Change => ({
+  ...now,
+  look: withParams(now.look, 'fade', () => ({ black: rounded(black, 3) })),
+});
+const withCeiling = (now: Change, ceiling: number): Change => ({
+  ...now,
+  look: withParams(now.look, 'fade', () => ({ ceiling: rounded(ceiling, 2) })),
+});
+
+/** Black is moved by the fade: light added to or taken from everything. */
+export const black: Remedy = {
+  reading: 'black',
+  problem: ({ value, text, target }) =>
+    `The darkest tones ${value! > 2 ? 'are lifted' : 'lie too low'}: ${text}, where ${target.split(',')[0]} is asked for.`,
+  solve(trial, now) {
+    const { low, high } = blackBands[trial.schools.blackPoint];
+    const make = (lift: number) => withBlack(now, lift);
+    const range = { low: lifts.min, high: lifts.max };
+    const lift = search({ trial, reading: 'black', make, ...range, aim: (low + high) / 2, within: 0.15 });
+    if (lift === null) return null;
+    return { change: make(lift), does: `Black lift ${lift.toFixed(2)} % of light` };
+  },
+};
+
+/** What is crushed is given a little light. */
+export const crushed: Remedy = {
+  reading: 'crushed',
+  problem: ({ text }) => `${text} of the picture is black in every channel, and holds no detail any more.`,
+  solve(trial, now) {
+    const from = paramsOf(now.look, 'fade').black as number;
+    const make = (lift: number) => withBlack(now, lift);
+    const range = { low: from, high: Math.min(from + 1.5, lifts.max) };
+    const lift = search({ trial, reading: 'crushed', make, ...range, aim: 0.3, within: 0.15 });
+    if (lift === null || lift === from) return null;
+    return { change: make(lift), does: `Black lift ${lift.toFixed(2)} % of light` };
+  },
+};
+
+/** What is clipped is held under a ceiling that it approaches softly. */
+export const clipped: Remedy = {
+  reading: 'clipped',
+  problem: ({ text }) => `${text} of the picture is at the top in a channel, and holds no detail any more.`,
+  solve(trial, now) {
+    const from = paramsOf(now.look, 'fade').ceiling as number;
+    const make = (ceiling: number) => withCeiling(now, ceiling);
+    const range = { low: 2.5, high: Math.min(from, noCeiling) };
+    if (range.high <= range.low) return null;
+    const ceiling = search({ trial, reading: 'clipped', make, ...range, aim: 0.3, within: 0.15 });
+    if (ceiling === null || ceiling >= from) return null;
+    return { change: make(ceiling), does: `White ceiling at ${signed(ceiling, 1)} st` };
+  },
+};
+
+/** White is raised by the whites zone, which leaves the middle alone. */
+export const white: Remedy = {
+  reading: 'white',
+  problem: ({ text }) => `The brightest tones end at ${text}, below where the display could take them.`,
+  solve(trial: Trial, now) {
+    const from = (paramsOf(now.look, 'zones') as unknown as ZonesParams).whites.density;
+    const make = (density: number): Change => ({
+      ...now,
+      look: withParams(now.look, 'zones', (p) => ({
+        whites: { ...(p as unknown as ZonesParams).whites, density: rounded(density, 2) },
+      })),
+    });
+    const range = { low: from, high: Math.min(from + 0.8, 3) };
+    const density = search({ trial, reading: 'white', make, ...range, aim: 93, within: 1 });
+    if (density === null || density === from) return null;
+    return { change: make(density), does: `Whites density ${signed(density - from, 2)} st` };
+  },
+};

@@ -1,0 +1,62 @@
+import type { Reading } from '../readings/reading.ts';
+import type { Change, Trial } from './trial.ts';
+
+/** A change that a remedy arrives at, in words. */
+export interface Answer {
+  change: Change;
+  /** The change as an order: "Turn skin −4.2°". */
+  does: string;
+}
+
+/** How a reading that misses its band is mended. One file each. */
+export interface Remedy {
+  /** The reading it mends. */
+  readonly reading: string;
+  /** What is wrong, in one plain sentence, from the reading as it is. */
+  problem(reading: Reading): string;
+  /** Solves the change on the plate; null where nothing of this kind helps. */
+  solve(trial: Trial, now: Change, reading: Reading): Answer | null;
+}
+
+interface Search {
+  trial: Trial;
+  reading: string;
+  /** The change for a setting. */
+  make: (setting: number) => Change;
+  low: number;
+  high: number;
+  /** The value the reading should get. */
+  aim: number;
+  /** Readings this near the aim are near enough. */
+  within: number;
+}
+
+/** Halvings of the range; the last leaves a thousandth of it. */
+const rounds = 10;
+
+/**
+ * The setting between two limits whose reading comes nearest to the aim, for readings that rise or fall throughout.
+ * Null where there is nothing to read.
+ */
+export function search({ trial, reading, make, low, high, aim, within }: Search): number | null {
+  const value = (setting: number) => trial.read(reading, make(setting)).value;
+  const [atLow, atHigh] = [value(low), value(high)];
+  if (atLow === null || atHigh === null) return null;
+  const rising = atHigh > atLow;
+  // Out of reach: the nearer end is the best there is.
+  if ((rising ? aim >= atHigh : aim <= atHigh) && atHigh !== atLow) return high;
+  if (rising ? aim <= atLow : aim >= atLow) return low;
+  for (let i = 0; i < rounds; i++) {
+    const middle = (low + high) / 2;
+    const now = value(middle);
+    if (now === null) return null;
+    if (Math.abs(now - aim) <= within) return middle;
+    if (now < aim === rising) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}
+
+/** A setting as a person would type it. */
+export const rounded = (x: number, digits: number) => Number(x.toFixed(digits));
+export const signed = (x: number, digits: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(digits)}`;

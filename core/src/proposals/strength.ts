@@ -1,0 +1,28 @@
+import type { Look } from '../look/document.ts';
+import { totalMiss, type Trial } from './trial.ts';
+
+/** The strength that suits a plate, and how much is amiss there and at full strength, in units of slack. */
+export interface SuitedStrength {
+  strength: number;
+  miss: number;
+  missAtFull: number;
+}
+
+/** Strengths are tried in steps of this. */
+const step = 0.1;
+/** Two strengths this close in what is amiss are equally good; the stronger one is the designer's wish. */
+const indifferent = 0.15;
+
+/** The greatest strength of a look at which as little as possible of a plate is amiss. */
+export function suitedStrength(trial: Trial, look: Look): SuitedStrength {
+  const strengths = Array.from(
+    { length: Math.round(1 / step) + 1 },
+    (_, i) => Math.round(i * step * 100) / 100,
+  );
+  const misses = strengths.map((strength) =>
+    totalMiss(trial.readAll({ look: { ...look, strength }, exposure: 0 })),
+  );
+  const least = Math.min(...misses);
+  const best = misses.findLastIndex((m) => m <= least + indifferent);
+  return { strength: strengths[best], miss: misses[best], missAtFull: misses[misses.length - 1] };
+}

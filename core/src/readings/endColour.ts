@@ -1,0 +1,106 @@
+import { lumaBuffer } from './luma.ts';
+import type { ReadingContext, ReadingDefinition } from './reading.ts';
+import type { Schools } from './schools.ts';
+import { type Band, judge, unjudged } from './verdict.ts';
+import { chromaOf } from './ycbcr.ts';
+
+/** Below this share of the picture an end has no colour worth reading. */
+const leastShare = 0.002;
+
+/** What a mean Cb, Cr is called. */
+function nameOf(cb: number, cr: number): string {
+  const names = ['blue', 'violet', 'magenta', 'red', 'amber', 'yellow', 'green', 'cyan'];
+  const angles = [0, 35, 65, 103, 135, 174, 230, 290];
+  const hue = ((Math.atan2(cr, cb) * 180) / Math.PI + 360) % 360;
+  const away = angles.map((a) => Math.abs(((hue - a + 540) % 360) - 180));
+  return names[away.indexOf(Math.min(...away))];
+}
+
+interface EndSpec {
+  id: string;
+  label: string;
+  words: string;
+  isEnd: (luma: number) => boolean;
+  band: (schools: Schools) => Band;
+  why: string;
+}
+
+type Chroma = [cb: number, cr: number];
+
+function meanChroma(signal: (index: number) => number, count: number): Chroma {
+  let [cb, cr] = [0, 0];
+  for (let i = 0; i < count * 3; i += 3) {
+    const [u, v] = chromaOf(signal(i), signal(i + 1), signal(i + 2));
+    cb += u / count;
+    cr += v / count;
+  }
+  return [cb, cr];
+}
+
+/**
+ * The colour that is there and that the look put there: the mean Cb, Cr of some pixels, or what the look adds to it
+ * where that is less. Colour the scene brought is not the look's, and colour the look took away is no fault.
+ */
+function givenChroma({ signal, scene, pipeline }: ReadingContext, chosen: readonly number[]): Chroma {
+  const plain = new Float32Array(chosen.length * 3);
+  chosen.forEach((pixel, i) => plain.set(scene.subarray(pixel * 3, pixel * 3 + 3), i * 3));
+  pipeline.output(plain);
+  const { toSignal } = pipeline.rendering;
+  const shown = meanChroma((i) => signal[chosen[Math.floor(i / 3)] * 3 + (i % 3)], chosen.length);
+  const before = meanChroma((i) => toSignal(plain[i]), chosen.length);
+  const added: Chroma = [shown[0] - before[0], shown[1] - before[1]];
+  return Math.hypot(...added) < Math.hypot(...shown) ? added : shown;
+}
+
+/** The mean colour a look gives to one end of the picture. */
+function endColour({ id, label, words, isEnd, band, why }: EndSpec): ReadingDefinition {
+  const pixels = ({ signal }: ReadingContext) => {
+    const luma = lumaBuffer(signal);
+    return (pixel: number) => isEnd(luma[pixel]);
+  };
+  return {
+    id,
+    label,
+    unit: '%',
+    target: (schools) =>
+      `up to ${band(schools).high} % chroma from the look, ${band(schools).slack} more is close (${why})`,
+    where: pixels,
+    measure(context) {
+      const { signal, schools } = context;
+      const counts = pixels(context);
+      const chosen: number[] = [];
+      for (let pixel = 0; pixel < signal.length / 3; pixel++) if (counts(pixel)) chosen.push(pixel);
+      const n = chosen.length;
+      const share = n / (signal.length / 3);
+      if (share < leastShare)
+        return { value: null, text: '–', ...unjudged, detail: `The picture has no ${words}.` };
+      const [cb, cr] = givenChroma(context, chosen);
+      const value = Math.hypot(cb, cr) * 100;
+      return {
+        value,
+        text: `${value.toFixed(1)} %`,
+        ...judge(value, band(schools)),
+        detail: `${words[0].toUpperCase()}${words.slice(1)}, ${(share * 100).toFixed(1)} % of the picture, ${value < 0.5 ? 'get no colour from the look' : `are made more ${nameOf(cb, cr)} by the look`}: Cb ${(cb * 100).toFixed(1)}, Cr ${(cr * 100).toFixed(1)} %.`,
+      };
+    },
+  };
+}
+
+export const shadowColour = endColour({
+  id: 'shadowColour',
+  label: 'Shadow colour',
+  words: 'deep shadows under 15 %',
+  isEnd: (luma) => luma < 0.15,
+  band: ({ shadows }) =>
+    shadows === 'neutral' ? { low: 0, high: 1.2, slack: 1 } : { low: 0, high: 3, slack: 2 },
+  why: 'common practice: deep shadows should usually carry no colour',
+});
+
+export const highlightColour = endColour({
+  id: 'highlightColour',
+  label: 'Highlight colour',
+  words: 'highlights over 90 %',
+  isEnd: (luma) => luma > 0.9,
+  band: () => ({ low: 0, high: 2.5, slack: 2.5 }),
+  why: 'common practice: no colour left near white unless it is wanted',
+});

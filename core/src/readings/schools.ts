@@ -1,0 +1,47 @@
+import { z } from 'zod';
+
+/** The schools of practice a project follows: they decide the bands that readings are judged by. */
+export const schoolsSchema = z.strictObject({
+  /** What a creative LUT may touch. */
+  touch: z.enum(['fullLook', 'colourOnly']).default('fullLook'),
+  blackPoint: z.enum(['clean', 'lifted', 'faded']).default('clean'),
+  shadows: z.enum(['neutral', 'tinted']).default('neutral'),
+  /** Degrees from the skin line, + toward green. */
+  skinLean: z.number().min(-20).max(20).default(0),
+  /** Level skin is aimed at, % of the signal: half scale by day (common practice). */
+  skinLevel: z.number().min(20).max(80).default(50),
+  /** Stops the camera's own screen shows the picture darker. */
+  monitorDarker: z.number().min(0).max(4).default(0),
+});
+export type Schools = z.output<typeof schoolsSchema>;
+export const usualSchools: Schools = schoolsSchema.parse({});
+
+interface Choice {
+  question: string;
+  options: Readonly<Record<string, string>>;
+}
+
+/** The questions with more than one school, in words. */
+export const schoolChoices: Readonly<Record<'touch' | 'blackPoint' | 'shadows', Choice>> = {
+  touch: {
+    question: 'A look may touch',
+    options: { fullLook: 'colour and contrast', colourOnly: 'colour only' },
+  },
+  blackPoint: {
+    question: 'Black point',
+    options: { clean: 'clean, at or just above 0', lifted: 'never touching, 1–3 %', faded: 'faded, 4–10 %' },
+  },
+  shadows: {
+    question: 'Deep shadows',
+    options: { neutral: 'carry no colour', tinted: 'may be tinted' },
+  },
+};
+
+/** Black level in % each school asks for (product facts: common practice). */
+export const blackBands: Readonly<
+  Record<Schools['blackPoint'], { low: number; high: number; slack: number }>
+> = {
+  clean: { low: 0, high: 2, slack: 2 },
+  lifted: { low: 1, high: 3, slack: 1.5 },
+  faded: { low: 4, high: 10, slack: 2 },
+};

@@ -1,0 +1,53 @@
+import { deltaE2000 } from '../colour/deltaE2000.ts';
+import { displayToLab } from '../colour/displayLab.ts';
+import { type Area, isInAreas, type ReadingContext, type ReadingDefinition } from './reading.ts';
+import { judge, unjudged } from './verdict.ts';
+
+type Lab = [number, number, number];
+
+/** Attention goes where subject and background differ (common practice); the numbers are from memory. */
+const band = { low: 10, high: Infinity, slack: 5 };
+
+/** Mean CIE Lab of some areas of the picture as shown; null where they hold no pixel. */
+function meanLab(context: ReadingContext, areas: readonly Area[]): Lab | null {
+  const { signal, pipeline } = context;
+  const toLab = displayToLab(pipeline.rendering.output.space, pipeline.rendering.output.curve);
+  const sum: Lab = [0, 0, 0];
+  let n = 0;
+  for (let pixel = 0; pixel < signal.length / 3; pixel++) {
+    if (!isInAreas(context, areas, pixel)) continue;
+    const lab = toLab(signal[pixel * 3], signal[pixel * 3 + 1], signal[pixel * 3 + 2]);
+    lab.forEach((v, i) => (sum[i] += v));
+    n++;
+  }
+  return n === 0 ? null : (sum.map((v) => v / n) as Lab);
+}
+
+export const separation: ReadingDefinition = {
+  id: 'separation',
+  label: 'Separation',
+  unit: 'ΔE',
+  target: () =>
+    `ΔE ${band.low} or more between subject and background, down to ${band.low - band.slack} close (from memory)`,
+  where: (context) => (pixel) =>
+    isInAreas(context, context.marks.subject, pixel) || isInAreas(context, context.marks.background, pixel),
+  measure(context) {
+    const { subject, background } = context.marks;
+    const [a, b] = [subject, background].map((areas) => (areas.length > 0 ? meanLab(context, areas) : null));
+    if (!a || !b)
+      return {
+        ...{ value: null, text: '–', ...unjudged },
+        detail: 'Mark a subject and a background at the Plates station to see how far they stand apart.',
+      };
+    const value = deltaE2000(a, b);
+    const chroma = (lab: Lab) => Math.hypot(lab[1], lab[2]);
+    const hue = (lab: Lab) => (Math.atan2(lab[2], lab[1]) * 180) / Math.PI;
+    const apart = Math.abs(((hue(a) - hue(b) + 540) % 360) - 180);
+    return {
+      value,
+      text: `ΔE ${value.toFixed(1)}`,
+      ...judge(value, band),
+      detail: `Subject against background: lightness ${Math.abs(a[0] - b[0]).toFixed(0)}, chroma ${Math.abs(chroma(a) - chroma(b)).toFixed(0)}, hue ${apart.toFixed(0)}° apart.`,
+    };
+  },
+};

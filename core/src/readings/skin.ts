@@ -1,0 +1,134 @@
+import { rgbToLms, lmsToOklab } from '../colour/oklab.ts';
+import { transform } from '../colour/matrix.ts';
+import { working } from '../colour/spaces/index.ts';
+import { isInAreas, type ReadingContext, type ReadingDefinition } from './reading.ts';
+import { judge, unjudged } from './verdict.ts';
+import { chromaOf, lumaOf, skinLineDegrees } from './ycbcr.ts';
+
+/** Below this share of the picture there is no skin worth reading. */
+const leastShare = 0.002;
+const toLms = rgbToLms(working);
+
+/** Does this scene colour have the hue and saturation of skin in its own light? Limits from memory. */
+function looksLikeSkin(r: number, g: number, b: number): boolean {
+  const lms = transform(toLms, [r, g, b]).map(Math.cbrt) as [number, number, number];
+  const [L, A, B] = transform(lmsToOklab, lms);
+  const hue = (Math.atan2(B, A) * 180) / Math.PI;
+  const saturation = Math.hypot(A, B) / L;
+  return L > 0.25 && hue > 25 && hue < 72 && saturation > 0.05 && saturation < 0.2;
+}
+
+const found = new WeakMap<Float32Array, Uint32Array>();
+
+/** Pixels of the marked skin, or of what has the colour of skin where none is marked; worked out once per scene. */
+export function skinPixels(context: ReadingContext): Uint32Array {
+  const { scene, marks } = context;
+  const known = found.get(scene);
+  if (known) return known;
+  const pixels: number[] = [];
+  for (let pixel = 0; pixel < scene.length / 3; pixel++) {
+    const p = pixel * 3;
+    const is = marks.skin.length > 0;
+    if (is ? isInAreas(context, marks.skin, pixel) : looksLikeSkin(scene[p], scene[p + 1], scene[p + 2]))
+      pixels.push(pixel);
+  }
+  const enough = pixels.length > (marks.skin.length > 0 ? 0 : leastShare * (scene.length / 3));
+  const answer = Uint32Array.from(enough ? pixels : []);
+  found.set(scene, answer);
+  return answer;
+}
+
+/** Mean luma, Cb and Cr of the skin; null where there is none. */
+function meanSkin(context: ReadingContext) {
+  const pixels = skinPixels(context);
+  if (pixels.length === 0) return null;
+  const { signal } = context;
+  let [y, cb, cr] = [0, 0, 0];
+  for (const pixel of pixels) {
+    const [r, g, b] = [signal[pixel * 3], signal[pixel * 3 + 1], signal[pixel * 3 + 2]];
+    const [u, v] = chromaOf(r, g, b);
+    y += lumaOf(r, g, b) / pixels.length;
+    cb += u / pixels.length;
+    cr += v / pixels.length;
+  }
+  const where =
+    context.marks.skin.length > 0
+      ? 'Marked skin'
+      : `Skin found by colour on ${((pixels.length / (signal.length / 3)) * 100).toFixed(1)} % of the picture`;
+  return { y, cb, cr, chroma: Math.hypot(cb, cr), where };
+}
+
+const noSkin = { value: null, text: '–', ...unjudged, detail: 'No skin found on this plate.' };
+const isSkin = (context: ReadingContext) => {
+  const pixels = new Set(skinPixels(context));
+  return (pixel: number) => pixels.has(pixel);
+};
+const signed = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(1)}°`;
+/** Chroma under which a hue means nothing. */
+const leastChroma = 0.005;
+
+export const skinHue: ReadingDefinition = {
+  id: 'skinHue',
+  label: 'Skin hue',
+  unit: '°',
+  target: ({ skinLean }) =>
+    `within 6° of ${skinLean === 0 ? `the skin line at ${skinLineDegrees}°` : `${signed(skinLean)} from the skin line`}, to 10° close (common practice)`,
+  where: isSkin,
+  measure(context) {
+    const skin = meanSkin(context);
+    if (!skin || skin.chroma < leastChroma) return noSkin;
+    const hue = (Math.atan2(skin.cr, skin.cb) * 180) / Math.PI;
+    const value = ((hue - skinLineDegrees + 540) % 360) - 180;
+    const lean = Math.abs(value) < 1 ? 'on the line' : value < 0 ? 'toward magenta' : 'toward green';
+    const { skinLean } = context.schools;
+    return {
+      value,
+      text: signed(value),
+      ...judge(value, { low: skinLean - 6, high: skinLean + 6, slack: 4 }),
+      detail: `${skin.where}: ${signed(value)}, ${lean}.`,
+    };
+  },
+};
+
+export const skinLevel: ReadingDefinition = {
+  id: 'skinLevel',
+  label: 'Skin level',
+  unit: '%',
+  target: ({ skinLevel: aim }) =>
+    `${aim - 15}–${aim + 15} %, 15 beyond is close (common practice: near half scale by day, lower at night)`,
+  where: isSkin,
+  measure(context) {
+    const skin = meanSkin(context);
+    if (!skin) return noSkin;
+    const value = skin.y * 100;
+    const aim = context.schools.skinLevel;
+    return {
+      value,
+      text: `${value.toFixed(1)} %`,
+      ...judge(value, { low: aim - 15, high: aim + 15, slack: 15 }),
+      detail: `${skin.where}: ${value.toFixed(1)} % luma.`,
+    };
+  },
+};
+
+const saturationBand = { low: 3, high: 14, slack: 3 };
+
+export const skinSaturation: ReadingDefinition = {
+  id: 'skinSaturation',
+  label: 'Skin sat',
+  unit: '%',
+  target: () =>
+    `${saturationBand.low}–${saturationBand.high} % chroma, ${saturationBand.slack} beyond is close (from memory)`,
+  where: isSkin,
+  measure(context) {
+    const skin = meanSkin(context);
+    if (!skin) return noSkin;
+    const value = skin.chroma * 100;
+    return {
+      value,
+      text: `${value.toFixed(1)} %`,
+      ...judge(value, saturationBand),
+      detail: `${skin.where}: Cb ${(skin.cb * 100).toFixed(1)}, Cr ${(skin.cr * 100).toFixed(1)} %.`,
+    };
+  },
+};
