@@ -11,6 +11,7 @@ import { parseChartCsv } from '@velvet-dusk/core/formats/chartCsv';
 import { newLook, parseLook } from '@velvet-dusk/core/look/document';
 import { compilePipeline } from '@velvet-dusk/core/look/pipeline';
 import { chartLayout } from '@velvet-dusk/core/plate/chartLayout';
+import { usualSchools } from '@velvet-dusk/core/readings/schools';
 import type { Mark } from '@velvet-dusk/core/plate/marks';
 import type { Services } from '@velvet-dusk/server/services/index';
 import { type DemoPlate, demoPlates } from './plates.ts';
@@ -32,8 +33,11 @@ function documents(folder: string) {
 export async function seedDemo(services: Services, say: (line: string) => void): Promise<void> {
   for (const { path, value } of documents('profiles'))
     await services.profiles.addMissing(parseProfile(value, path));
-  if (!(await services.projects.exists(projectId)))
+  if (!(await services.projects.exists(projectId))) {
     await services.projects.create(projectId, 'Saltmarsh Line');
+    // The looks of this show lean on their shadows.
+    await services.projects.setSchools(projectId, { ...usualSchools, shadows: 'tinted' });
+  }
   const project = await services.projects.open(projectId);
   for (const { id, path, value } of documents('looks'))
     if (!project.looks.some((l) => l.id === id))

@@ -19,7 +19,7 @@ function levels(signals: readonly number[], { pipeline: { rendering } }: Reading
 
 export const luminanceChange: ReadingDefinition = {
   id: 'luminanceChange',
-  label: 'Luminance change',
+  label: 'Luminance',
   unit: '%',
   target: ({ touch }) =>
     touch === 'colourOnly'

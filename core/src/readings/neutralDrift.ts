@@ -8,13 +8,13 @@ import { chromaOf } from './ycbcr.ts';
 /** Eleven greys, half a stop apart about mid-grey: where a cast is seen. The ends have readings of their own. */
 const greyStops = Array.from({ length: 11 }, (_, i) => (i - 5) / 2);
 /** Wide enough for a tint that reads as light; a picture with a cast lies beyond it. */
-const band = { low: 0, high: 4, slack: 4 };
+const band = { low: 0, high: 7, slack: 5 };
 
 export const neutralDrift: ReadingDefinition = {
   id: 'neutral',
   label: 'Neutral',
   unit: 'ΔE',
-  target: () => 'up to ΔE 4 on eleven greys, to 8 close (from memory: beyond it a tint reads as a cast)',
+  target: () => 'up to ΔE 7 on eleven greys, to 12 close (from memory: beyond it a tint reads as a cast)',
   measure({ pipeline }) {
     const lab = displayToLab(pipeline.rendering.output.space, pipeline.rendering.output.curve);
     const signals = render(

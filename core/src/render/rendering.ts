@@ -27,6 +27,8 @@ export interface CompiledRendering {
   readonly tone: ToneScale;
   /** Working RGB (scene-linear) → display code 0–1, in place; clipped to the display. */
   run(rgb: Float32Array): void;
+  /** Working RGB → display-linear RGB before the gamut fit, in place: outside 0–1 where the display cannot follow. */
+  beforeFit(rgb: Float32Array): void;
   /** Display code → working RGB, in place; exact for colours that `run` did not clip. */
   inverse(rgb: Float32Array): void;
   /** Display code 0–1 → signal 0–1 of the chosen range, one channel. */
@@ -48,13 +50,17 @@ export function compileRendering(rendering: Rendering): CompiledRendering {
   const toDisplay = rgbToRgb(working, output.space);
   const toScene = invert(toDisplay);
   const l = levels(rendering.range, outputDepth);
+  const beforeFit = (rgb: Float32Array) => {
+    if (soft) compressGamut(rgb);
+    mapBuffer(rgb, (x) => Math.min(tone.forward(x), 1));
+    transformBuffer(toDisplay, rgb);
+  };
   return {
     output,
     tone,
+    beforeFit,
     run(rgb) {
-      if (soft) compressGamut(rgb);
-      mapBuffer(rgb, (x) => Math.min(tone.forward(x), 1));
-      transformBuffer(toDisplay, rgb);
+      beforeFit(rgb);
       fit.run(rgb);
       mapBuffer(rgb, (x) => signalToCode(output.curve.forward(Math.min(Math.max(x, 0), 1)), l));
     },

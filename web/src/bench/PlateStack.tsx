@@ -1,4 +1,5 @@
 import type { Plate } from '@velvet-dusk/core/api/contract';
+import type { Shot } from '@velvet-dusk/core/look/shot';
 import { type LiveThumb, useMeasured } from '../state/measured.ts';
 import { setView } from '../state/view.ts';
 import { BitmapCanvas } from '../ui/BitmapCanvas.tsx';
@@ -13,9 +14,23 @@ function Thumb({ thumb, selected }: { thumb: LiveThumb | undefined; selected: bo
   );
 }
 
+/** What the shot lane of a plate does, most telling first. */
+function shotWords({ exposure, mired, duv, black }: Shot): string {
+  const signed = (x: number, digits: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(digits)}`;
+  return [
+    exposure !== 0 && `${signed(exposure, 1)} st`,
+    mired !== 0 && `${signed(mired, 0)} mired`,
+    duv !== 0 && `Duv ${signed(duv, 3)}`,
+    black !== 0 && `haze ${black.toFixed(1)} %`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
 function PlateCard({ plate, index, selected }: { plate: Plate; index: number; selected: boolean }) {
   const thumb = useMeasured((s) => s.thumbs[plate.id]);
-  const trimmed = Object.values(plate.shot).some((v) => v !== 0);
+  const suited = useMeasured((s) => s.strengths[plate.id]);
+  const trim = shotWords(plate.shot);
   return (
     <li>
       <button
@@ -35,9 +50,17 @@ function PlateCard({ plate, index, selected }: { plate: Plate; index: number; se
           className={`flex items-baseline pt-0.5 text-[11.5px] ${selected ? 'text-t1' : 'text-t2'} group-hover:text-t1`}
         >
           <span className="flex-1 truncate">{plate.name}</span>
-          {trimmed && (
-            <span className="text-t3 mr-1.5" title="This plate has a shot trim">
-              trim
+          {trim && (
+            <span className="num text-t3 mr-1.5" title={`Shot lane: ${trim}`}>
+              {trim.split(',')[0]}
+            </span>
+          )}
+          {suited && suited.strength < 1 && (
+            <span
+              className="num text-t3 mr-1.5"
+              title={`At ${Math.round(suited.strength * 100)} % the look sits best on this plate`}
+            >
+              {Math.round(suited.strength * 100)}%
             </span>
           )}
           {thumb && <VerdictMark verdict={thumb.verdict} />}

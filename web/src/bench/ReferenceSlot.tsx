@@ -1,15 +1,14 @@
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { Choice } from '../ui/Choice.tsx';
 import { Thumb } from '../screens/plates/Thumb.tsx';
-import { useOpenProject } from './useBench.ts';
+import { setView } from '../state/view.ts';
+import { useOpenProject, useReference } from './useBench.ts';
 
 /** The finished still whose feel is wanted, at the foot of the stack. */
 export function ReferenceSlot() {
   const project = useOpenProject();
   const references = project.plates.filter((p) => p.kind === 'reference');
-  const [chosenId, setChosenId] = useState('');
-  const chosen = references.find((p) => p.id === chosenId) ?? references[0];
+  const chosen = useReference();
   return (
     <section aria-label="Reference" className="px-3 py-2 border-t border-g3 text-[11.5px]">
       {chosen ? (
@@ -22,7 +21,7 @@ export function ReferenceSlot() {
               className="pt-1"
               value={chosen.id}
               options={references.map((p) => ({ value: p.id, label: p.name }))}
-              onChange={setChosenId}
+              onChange={(referenceId) => setView({ referenceId })}
             />
           ) : (
             <p className="text-t2 truncate pt-0.5">{chosen.name}</p>

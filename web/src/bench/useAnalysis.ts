@@ -1,17 +1,18 @@
 import { useEffect, useRef } from 'react';
 import type { Look } from '@velvet-dusk/core/look/document';
-import { areasOf } from '@velvet-dusk/core/plate/marks';
-import { useDocument } from '../state/document.ts';
+import type { Schools } from '@velvet-dusk/core/readings/schools';
 import { setMeasured, useMeasured } from '../state/measured.ts';
 import { useView } from '../state/view.ts';
-import { analysisEngine } from '../workers/index.ts';
+import type { AnalysisOrder } from '../workers/analysis.worker.ts';
+import type { PlateOrder } from '../workers/develop.ts';
+import { analysisEngine, judge } from '../workers/index.ts';
 import { latestOnly } from '../workers/latest.ts';
-import type { AnalysedView, PlateOrder } from '../workers/analysis.worker.ts';
-import { thumbUrl, useCurrentPlate, useOpenProject, usePlates } from './useBench.ts';
+import { plateOrder, useCurrentPlate, useOpenProject, usePlates, useShownLook } from './useBench.ts';
+import { beforeOf } from './viewer/views.ts';
 
 const report = (error: unknown) => setMeasured({ trouble: `Measuring failed: ${(error as Error).message}` });
 
-async function analyse(order: { look: Look; plate: PlateOrder; view: AnalysedView }) {
+async function analyse(order: AnalysisOrder) {
   try {
     setMeasured({ analysis: await analysisEngine.analyse(order), trouble: null });
   } catch (error) {
@@ -19,11 +20,17 @@ async function analyse(order: { look: Look; plate: PlateOrder; view: AnalysedVie
   }
 }
 
-async function paintThumbs({ look, plates }: { look: Look; plates: PlateOrder[] }) {
+interface StackOrder {
+  look: Look;
+  plates: PlateOrder[];
+  schools: Schools;
+}
+
+async function paintThumbs({ look, plates, schools }: StackOrder) {
   try {
     // One by one, so that the scopes of the plate on the viewer never wait for the whole stack.
     for (const plate of plates) {
-      const [thumb] = await analysisEngine.thumbnails(look, [plate]);
+      const [thumb] = await analysisEngine.thumbnails(look, [plate], schools);
       const bitmap = await createImageBitmap(new ImageData(thumb.rgba, thumb.width, thumb.height));
       const entry = { bitmap, verdict: thumb.verdict };
       useMeasured.setState((s) => ({ thumbs: { ...s.thumbs, [plate.id]: entry } }));
@@ -33,32 +40,65 @@ async function paintThumbs({ look, plates }: { look: Look; plates: PlateOrder[] 
   }
 }
 
-/** Keeps scopes, readings, effects and thumbnails in step with the look. */
+/** Milliseconds of quiet before the many trials of proposals and strengths begin. */
+const quiet = 400;
+
+/** Proposals for the first plate of the order, then the suited strength of each. */
+async function judgeStack({ look, plates, schools }: StackOrder, isStale: () => boolean) {
+  try {
+    const [current] = plates;
+    if (current) setMeasured({ proposals: await judge.propose(current, look, schools) });
+    for (const plate of plates) {
+      if (isStale()) return;
+      const suited = await judge.strength(plate, look, schools);
+      useMeasured.setState((s) => ({ strengths: { ...s.strengths, [plate.id]: suited } }));
+    }
+  } catch (error) {
+    report(error);
+  }
+}
+
+/** Keeps scopes, readings, effects, thumbnails, proposals and suited strengths in step with the look. */
 export function useAnalysis(): void {
-  const { profiles } = useOpenProject();
+  const { profiles, schools } = useOpenProject();
   const plates = usePlates();
   const current = useCurrentPlate();
-  const look = useDocument((s) => s.look);
-  const view = useView((s) => (s.before ? (s.view === 'look' ? 'normalised' : 'recorded') : s.view));
+  const look = useShownLook();
+  const { stepId, readingId } = useView();
+  const view = useView((s) => (s.before ? beforeOf(s.view) : s.view));
   const runners = useRef({ analyse: latestOnly(analyse), paintThumbs: latestOnly(paintThumbs) });
-
-  const order = (id: string): PlateOrder | null => {
-    const plate = plates.find((p) => p.id === id);
-    const profile = profiles.find((p) => p.id === plate?.profileId);
-    if (!plate || !profile) return null;
-    return { id, url: thumbUrl(plate), profile, shot: plate.shot, skin: areasOf(plate.marks, 'skin') };
-  };
   const currentId = current?.plate.id;
 
-  useEffect(() => {
-    const plate = currentId && order(currentId);
-    if (plate) runners.current.analyse({ look, plate, view });
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `order` reads nothing but what is listed
-  }, [look, view, currentId, plates, profiles]);
+  const orders = () =>
+    plates.flatMap((plate) => {
+      const profile = profiles.find((p) => p.id === plate.profileId);
+      return profile ? [plateOrder(plate, profile)] : [];
+    });
 
   useEffect(() => {
-    const orders = plates.map((p) => order(p.id)).filter((o) => o !== null);
-    runners.current.paintThumbs({ look, plates: orders });
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- `order` reads nothing but what is listed
-  }, [look, plates, profiles]);
+    const plate = orders().find((o) => o.id === currentId);
+    if (plate) runners.current.analyse({ look, plate, view, schools, stepId, readingId: readingId ?? '' });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
+  }, [look, view, currentId, plates, profiles, schools, stepId, readingId]);
+
+  useEffect(() => {
+    runners.current.paintThumbs({ look, plates: orders(), schools });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
+  }, [look, plates, profiles, schools]);
+
+  useEffect(() => {
+    let stale = false;
+    setMeasured({ proposals: null });
+    const timer = setTimeout(() => {
+      const all = orders();
+      const first = all.filter((o) => o.id === currentId);
+      const rest = all.filter((o) => o.id !== currentId);
+      void judgeStack({ look, plates: [...first, ...rest], schools }, () => stale);
+    }, quiet);
+    return () => {
+      stale = true;
+      clearTimeout(timer);
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
+  }, [look, currentId, plates, profiles, schools]);
 }

@@ -1,8 +1,12 @@
 import { createContext, useContext, useMemo } from 'react';
 import type { Plate, Project } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
+import type { Look } from '@velvet-dusk/core/look/document';
 import type { Shot } from '@velvet-dusk/core/look/shot';
+import { areasOf } from '@velvet-dusk/core/plate/marks';
+import { useDocument } from '../state/document.ts';
 import { useView } from '../state/view.ts';
+import type { PlateOrder } from '../workers/develop.ts';
 
 export const ProjectContext = createContext<Project | null>(null);
 
@@ -36,3 +40,31 @@ export function useCurrentPlate(): CurrentPlate | null {
 
 export const frameUrl = (plate: Plate) => `/api/plates/${plate.id}/frame.png`;
 export const thumbUrl = (plate: Plate) => `/api/plates/${plate.id}/thumb.png`;
+
+/** A plate as the workers want it. */
+export const plateOrder = (plate: Plate, profile: Profile): PlateOrder => ({
+  ...{ id: plate.id, url: thumbUrl(plate), profile, shot: plate.shot },
+  marks: {
+    skin: areasOf(plate.marks, 'skin'),
+    subject: areasOf(plate.marks, 'subject'),
+    background: areasOf(plate.marks, 'background'),
+  },
+});
+
+/** The look as it is shown: with one step alone where one is heard solo. */
+export function useShownLook(): Look {
+  const look = useDocument((s) => s.look);
+  const soloId = useView((s) => s.soloId);
+  return useMemo(() => {
+    if (!look.steps.some((s) => s.id === soloId)) return look;
+    return { ...look, steps: look.steps.map((s) => ({ ...s, on: s.id === soloId })) };
+  }, [look, soloId]);
+}
+
+/** The finished still to look towards; null where the project has none. */
+export function useReference(): Plate | null {
+  const { plates } = useOpenProject();
+  const referenceId = useView((s) => s.referenceId);
+  const references = plates.filter((p) => p.kind === 'reference');
+  return references.find((p) => p.id === referenceId) ?? references[0] ?? null;
+}

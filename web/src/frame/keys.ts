@@ -1,13 +1,19 @@
 import { useEffect } from 'react';
 import { redo, undo } from '../state/document.ts';
-import { setView, useView, type View } from '../state/view.ts';
+import { showFull } from '../bench/viewer/fullScreen.ts';
+import type { OverlayKind } from '../gl/drawing.ts';
+import { type Compare, setView, useView, type View } from '../state/view.ts';
 
 /** What the keys of the bench do. One list for the handler and for the help. */
 export const keyHelp: readonly [keys: string, does: string][] = [
   ['1 … 9', 'Show that plate'],
-  ['R  N  L', 'Recorded, normalised, look'],
+  ['R  N  L  M', 'Recorded, normalised, look, the camera’s screen'],
   ['B, held', 'See the picture before the look'],
-  ['W', 'Wipe between before and after'],
+  ['C, held', 'Chroma tripled: a cast shows itself'],
+  ['W  T  I', 'Wipe, two-up, reference inset'],
+  ['O', 'Next overlay'],
+  ['S', 'The chosen step alone, and back'],
+  ['F', 'Picture on the whole screen'],
   ['Z', 'Fit, or one pixel to one'],
   ['Ctrl Z', 'Undo'],
   ['Ctrl Shift Z', 'Redo'],
@@ -19,7 +25,9 @@ export const keyHelp: readonly [keys: string, does: string][] = [
   ['?', 'This list'],
 ];
 
-const views: Record<string, View> = { r: 'recorded', n: 'normalised', l: 'look' };
+const views: Record<string, View> = { r: 'recorded', n: 'normalised', l: 'look', m: 'monitor' };
+const compares: Record<string, Compare> = { w: 'wipe', t: 'twoUp', i: 'inset' };
+const overlays: readonly OverlayKind[] = ['none', 'bands', 'ends', 'matte', 'gamut'];
 
 /** Is the key meant for the field it went to? Number fields take no letters. */
 function isTyping({ target, key }: KeyboardEvent): boolean {
@@ -28,13 +36,22 @@ function isTyping({ target, key }: KeyboardEvent): boolean {
   return target.closest('input, select, textarea, [contenteditable]') !== null;
 }
 
-const otherWindowOpen = () => useView.getState().exporting || useView.getState().help;
+const otherWindowOpen = () => {
+  const { exporting, help, schoolsOpen } = useView.getState();
+  return exporting || help || schoolsOpen;
+};
 
 function onPlainKey(key: string, plateIds: string[]): boolean {
   const state = useView.getState();
   if (views[key]) setView({ view: views[key] });
   else if (key === 'b') setView({ before: true });
-  else if (key === 'w') setView({ wipe: !state.wipe });
+  else if (key === 'c') setView({ castLens: true });
+  else if (compares[key]) setView({ compare: state.compare === compares[key] ? 'one' : compares[key] });
+  else if (key === 'o')
+    setView({ overlay: overlays[(overlays.indexOf(state.overlay) + 1) % overlays.length] });
+  else if (key === 's') setView({ soloId: state.soloId === state.stepId ? '' : state.stepId });
+  else if (key === 'f') showFull();
+  else if (key === 'Escape' && state.pick) setView({ pick: null });
   else if (key === 'z') setView({ zoom: state.zoom === 'fit' ? 1 : 'fit' });
   else if (key === 'e') setView({ exporting: true });
   else if (key === '?') setView({ help: true });
@@ -68,8 +85,8 @@ export function useBenchKeys(plateIds: string[]): void {
         if (onPlainKey(e.key.length === 1 ? e.key.toLowerCase() : e.key, plateIds)) e.preventDefault();
       }
     };
-    const release = () => setView({ before: false });
-    const up = (e: KeyboardEvent) => e.key.toLowerCase() === 'b' && release();
+    const release = () => setView({ before: false, castLens: false });
+    const up = (e: KeyboardEvent) => ['b', 'c'].includes(e.key.toLowerCase()) && release();
     window.addEventListener('keydown', down);
     window.addEventListener('keyup', up);
     window.addEventListener('blur', release);

@@ -4,6 +4,14 @@ import type { Shot } from '@velvet-dusk/core/look/shot';
 /** A baked cube as the viewer gets it: size³ RGB, red fastest. Null shows the code as recorded. */
 export type ViewCube = { size: number; data: Float32Array } | null;
 
+/** What is marked on the picture: exposure in stops, cut-off ends, a step's selection, what the display cannot show. */
+export type OverlayKind = 'none' | 'bands' | 'ends' | 'matte' | 'gamut';
+export interface Overlay {
+  kind: OverlayKind;
+  /** What it is read from, over camera code; null where the picture itself tells. */
+  cube: ViewCube;
+}
+
 /** Everything one picture is drawn from. */
 export interface Drawing {
   /** Canvas size in device pixels. */
@@ -19,6 +27,9 @@ export interface Drawing {
   before: ViewCube;
   /** Device x left of which "before" is shown; 0 for none. */
   split: number;
+  overlay: Overlay;
+  /** Shows the picture with its chroma tripled. */
+  castLens: boolean;
   /** 0–1 grey around the picture. */
   surround: number;
 }

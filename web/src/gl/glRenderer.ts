@@ -1,6 +1,7 @@
 import * as twgl from 'twgl.js';
 import { shotTables } from '@velvet-dusk/core/look/shotTables';
 import type { Drawing, Renderer, ViewCube } from './drawing.ts';
+import { overlayNumbers } from './overlays.ts';
 import { fragmentShader, vertexShader } from './shaders.ts';
 
 /** A texture that is uploaded only when what it holds has changed. */
@@ -45,6 +46,7 @@ export function makeGlRenderer(canvas: HTMLCanvasElement): Renderer {
   const tables = new HeldTexture(gl, gl.TEXTURE_2D);
   const after = new HeldTexture(gl, gl.TEXTURE_3D);
   const before = new HeldTexture(gl, gl.TEXTURE_3D);
+  const overlay = new HeldTexture(gl, gl.TEXTURE_3D);
   let trim: { key: string; tables: ReturnType<typeof shotTables> } | undefined;
 
   const upload2d = (t: HeldTexture, source: Float32Array, w: number, h: number, rgb: boolean) =>
@@ -97,6 +99,9 @@ export function makeGlRenderer(canvas: HTMLCanvasElement): Renderer {
         trimBlack: t.black,
         decodeSpan: t.decodeSpan,
         encodeSpan: t.encodeSpan,
+        overlayCube: uploadCube(overlay, d.overlay.cube),
+        overlayKind: overlayNumbers[d.overlay.kind],
+        castLens: d.castLens,
         surround: [d.surround, d.surround, d.surround],
       };
       gl.useProgram(program.program);
@@ -105,7 +110,7 @@ export function makeGlRenderer(canvas: HTMLCanvasElement): Renderer {
       twgl.drawBufferInfo(gl, triangle);
     },
     dispose() {
-      for (const t of [plate, tables, after, before]) gl.deleteTexture(t.texture);
+      for (const t of [plate, tables, after, before, overlay]) gl.deleteTexture(t.texture);
       gl.deleteProgram(program.program);
     },
   };

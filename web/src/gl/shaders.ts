@@ -1,3 +1,5 @@
+import { overlayNumbers, overlayShader } from './overlays.ts';
+
 export const vertexShader = `#version 300 es
 in vec2 position;
 void main() { gl_Position = vec4(position, 0.0, 1.0); }
@@ -28,6 +30,9 @@ uniform float trimBlack;  // taken off after it
 uniform vec2 decodeSpan;  // code range of the decode table
 uniform vec3 encodeSpan;  // low and high of log2(linear + offset), offset
 uniform vec3 surround;
+uniform sampler3D overlayCube;
+uniform int overlayKind;
+uniform bool castLens;
 
 out vec4 colour;
 
@@ -70,7 +75,7 @@ vec3 tetrahedral(sampler3D cube, vec3 code) {
   return (1.0 - s.x) * texelFetch(cube, a, 0).rgb + (s.x - s.y) * texelFetch(cube, b, 0).rgb
        + (s.y - s.z) * texelFetch(cube, c, 0).rgb + s.z * texelFetch(cube, d, 0).rgb;
 }
-
+${overlayShader}
 void main() {
   vec2 pixel = vec2(gl_FragCoord.x, canvasSize.y - gl_FragCoord.y);
   ivec2 texel = ivec2(floor((pixel - origin) * texelsPerPixel));
@@ -82,10 +87,13 @@ void main() {
   vec3 code = texelFetch(plate, texel, 0).rgb;
   bool before = pixel.x < split;
   bool raw = before ? beforeRaw : afterRaw;
-  if (!raw) {
+  vec3 shown = code;
+  if (!raw || overlayKind != 0) {
     if (trimmed) code = trim(code);
-    code = before ? tetrahedral(beforeCube, code) : tetrahedral(afterCube, code);
+    if (!raw) shown = before ? tetrahedral(beforeCube, code) : tetrahedral(afterCube, code);
   }
-  colour = vec4(code, 1.0);
+  bool reads = overlayKind != 0 && overlayKind != ${overlayNumbers.ends};
+  vec3 marks = reads ? tetrahedral(overlayCube, code) : vec3(0.0);
+  colour = vec4(paintOverlay(shown, marks, overlayKind, castLens), 1.0);
 }
 `;

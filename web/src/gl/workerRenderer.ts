@@ -6,9 +6,10 @@ export function makeWorkerRenderer(canvas: HTMLCanvasElement): Renderer {
   const context = canvas.getContext('2d', { alpha: false });
   if (!context) throw new Error('this browser has no canvas');
 
-  const paint = async ({ plate, pixels: { width, height } }: Drawing, cube: ViewCube) => {
-    const shot = plate.trimmed && cube ? plate.shot : null;
-    const rgba = await engine.paint({ url: plate.url, width, height, profile: plate.profile, shot, cube });
+  const paint = async ({ plate, pixels: { width, height }, overlay, castLens }: Drawing, cube: ViewCube) => {
+    const shot = plate.trimmed ? plate.shot : null;
+    const { url, profile } = plate;
+    const rgba = await engine.paint({ url, width, height, profile, shot, cube, overlay, castLens });
     return createImageBitmap(new ImageData(rgba, width, height));
   };
 

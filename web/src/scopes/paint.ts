@@ -23,20 +23,26 @@ function putTrace(image: ImageData, x: number, y: number, colour: Rgb, light: nu
   image.data[i + 3] = 255;
 }
 
-/** Traces of R, G and B over each other, or side by side. */
-export function waveformImage(w: Waveform, sideBySide: boolean): ImageData {
-  const parts = sideBySide ? 3 : 1;
-  const image = new ImageData(w.columns * parts, w.levels);
-  const total = w.counts[0].reduce((a, b) => a + b, 0);
+const lumaColour: Rgb = [190, 190, 190];
+
+/** Traces of R, G and B over each other or side by side, or of luma alone. */
+export function waveformImage(w: Waveform, kind: 'luma' | 'waveform' | 'parade'): ImageData {
+  const sideBySide = kind === 'parade';
+  const image = new ImageData(w.columns * (sideBySide ? 3 : 1), w.levels);
+  const total = w.luma.reduce((a, b) => a + b, 0);
   const most = (total / w.columns) * 0.12;
-  w.counts.forEach((counts, c) => {
-    const shift = sideBySide ? c * w.columns : 0;
+  const trace = (counts: Uint32Array, shift: number, colour: Rgb, light: number) => {
     for (let x = 0; x < w.columns; x++)
       for (let level = 0; level < w.levels; level++) {
-        const light = glow(counts[x * w.levels + level], most) * (sideBySide ? 0.9 : 0.75);
-        if (light > 0) putTrace(image, x + shift, w.levels - 1 - level, channelColours[c], light);
+        const share = glow(counts[x * w.levels + level], most) * light;
+        if (share > 0) putTrace(image, x + shift, w.levels - 1 - level, colour, share);
       }
-  });
+  };
+  if (kind === 'luma') trace(w.luma, 0, lumaColour, 0.9);
+  else
+    w.counts.forEach((counts, c) =>
+      trace(counts, sideBySide ? c * w.columns : 0, channelColours[c], sideBySide ? 0.9 : 0.75),
+    );
   return image;
 }
 

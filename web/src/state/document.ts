@@ -1,9 +1,10 @@
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import type { Plate, Project } from '@velvet-dusk/core/api/contract';
-import { type Look, newLook } from '@velvet-dusk/core/look/document';
+import { type Look, type LookStep, newLook } from '@velvet-dusk/core/look/document';
 import type { Shot } from '@velvet-dusk/core/look/shot';
-import { stepDefinition, stepDefinitions, type StepType } from '@velvet-dusk/core/look/steps/index';
+import { freeStepId, insertStep } from '@velvet-dusk/core/look/edit';
+import type { StepType } from '@velvet-dusk/core/look/steps/index';
 
 /** What a user edits of a plate. */
 export type PlateEdits = Pick<Plate, 'name' | 'profileId' | 'shot' | 'marks'>;
@@ -108,25 +109,28 @@ export function redo(): void {
   history().redo();
 }
 
-/** An ID no step of the look has. */
-function freeStepId(steps: Look['steps'], type: string): string {
-  for (let n = 1; ; n++) {
-    const id = n === 1 ? type : `${type}-${n}`;
-    if (!steps.some((s) => s.id === id)) return id;
-  }
+/** Puts a step at its place in the usual order; returns its ID. */
+export function addStep(type: StepType, params: Record<string, unknown> = {}): string {
+  const { id, steps } = insertStep(useDocument.getState().look.steps, type, params);
+  editLook((look) => ({ ...look, steps }));
+  return id;
 }
 
-/** Puts a step at rest behind the others of its place in the usual order; returns its ID. */
-export function addStep(type: StepType): string {
-  const order = stepDefinitions.map((d) => d.id as string);
-  const { steps } = useDocument.getState().look;
-  const id = freeStepId(steps, type);
-  const behind = steps.findIndex((s) => order.indexOf(s.type) > order.indexOf(type));
-  const at = behind < 0 ? steps.length : behind;
-  const params = stepDefinition(type).schema.parse({}) as Record<string, unknown>;
-  const step = { id, type, on: true, strength: 1, params };
-  editLook((look) => ({ ...look, steps: look.steps.toSpliced(at, 0, step) }));
+/** Puts a copy of a step, of this look or another, at its place in the usual order; returns its ID. */
+export function pasteStep(step: LookStep): string {
+  const id = addStep(step.type as StepType, step.params);
+  editStep(id, { on: step.on, strength: step.strength });
   return id;
+}
+
+/** Takes a proposal: the changed look, and stops for the shot it was made on, in one undo step. */
+export function acceptProposal(look: Look, plateId: string, exposure: number): void {
+  edit(({ plates }) => {
+    const plate = plates[plateId];
+    if (!plate || exposure === 0) return { look };
+    const shot = { ...plate.shot, exposure: Number((plate.shot.exposure + exposure).toFixed(3)) };
+    return { look, plates: { ...plates, [plateId]: { ...plate, shot } } };
+  });
 }
 
 export const removeStep = (id: string) =>
@@ -141,11 +145,17 @@ export function duplicateStep(id: string): string {
   return copy.id;
 }
 
-/** Moves a step earlier (−1) or later (+1); at the end of the list it stays. */
-export const moveStep = (id: string, by: -1 | 1) =>
+/** Moves a step to another place of the list. */
+export const placeStep = (id: string, to: number) =>
   editLook((look) => {
     const at = look.steps.findIndex((s) => s.id === id);
-    const to = at + by;
-    if (to < 0 || to >= look.steps.length) return look;
+    if (at < 0 || at === to) return look;
     return { ...look, steps: look.steps.toSpliced(at, 1).toSpliced(to, 0, look.steps[at]) };
   });
+
+/** Moves a step earlier (−1) or later (+1); at the end of the list it stays. */
+export const moveStep = (id: string, by: -1 | 1) => {
+  const { steps } = useDocument.getState().look;
+  const to = steps.findIndex((s) => s.id === id) + by;
+  if (to >= 0 && to < steps.length) placeStep(id, to);
+};

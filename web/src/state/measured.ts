@@ -1,4 +1,6 @@
 import { create } from 'zustand';
+import type { Proposal } from '@velvet-dusk/core/proposals/index';
+import type { SuitedStrength } from '@velvet-dusk/core/proposals/strength';
 import type { Verdict } from '@velvet-dusk/core/readings/verdict';
 import type { Analysis } from '../workers/analysis.worker.ts';
 
@@ -11,11 +13,17 @@ export interface LiveThumb {
 interface Measured {
   analysis: Analysis | null;
   thumbs: Record<string, LiveThumb>;
+  /** Strength that suits each plate, by plate. */
+  strengths: Record<string, SuitedStrength>;
+  /** Proposals for the plate on the viewer; null while they are worked out. */
+  proposals: Proposal[] | null;
   /** What steps had to change about their settings. */
   notes: string[];
   /** Why the last measurement failed, if it did. */
   trouble: string | null;
 }
 
-export const useMeasured = create<Measured>(() => ({ analysis: null, thumbs: {}, notes: [], trouble: null }));
+export const useMeasured = create<Measured>(() => ({
+  ...{ analysis: null, thumbs: {}, strengths: {}, proposals: null, notes: [], trouble: null },
+}));
 export const setMeasured = useMeasured.setState;

@@ -1,12 +1,34 @@
 import { create } from 'zustand';
+import type { LookStep } from '@velvet-dusk/core/look/document';
 import type { ZoneName } from '@velvet-dusk/core/look/steps/zoneCurve';
+import type { OverlayKind } from '../gl/drawing.ts';
+import type { AnalysedView } from '../workers/develop.ts';
+import type { Sample } from '../workers/sample.ts';
 
-export type View = 'recorded' | 'normalised' | 'look';
+export type View = AnalysedView;
+/** Two pictures at once: on either side of an edge, side by side, or with the reference. */
+export const compareModes = ['one', 'wipe', 'twoUp', 'inset', 'reference', 'placement'] as const;
+export type Compare = (typeof compareModes)[number];
+export type DockId = 'tone' | 'hue' | 'curves' | 'boxes' | 'lut' | 'path';
 export type Zoom = 'fit' | 1 | 2;
 export const surrounds = { black: 0, dim: 0.18, grey: 0.46 } as const;
 export type Surround = keyof typeof surrounds;
-export type ScopeKind = 'waveform' | 'parade' | 'vector' | 'stops';
+export type ScopeKind = 'luma' | 'waveform' | 'parade' | 'vector' | 'stops';
 export type LevelScale = '%' | '10b' | '8b';
+
+/** A place whose values stay in sight, in shares of the picture. */
+export interface Probe {
+  x: number;
+  y: number;
+}
+export const mostProbes = 6;
+
+/** What a click on the picture is for, while a dock waits for one. */
+export interface Pick {
+  /** As the picture says it: "a colour for the hue belt". */
+  what: string;
+  take(sample: Sample): void;
+}
 
 /** What the bench shows and how; not part of any document, not undone. */
 interface ViewStore {
@@ -14,7 +36,18 @@ interface ViewStore {
   lookId: string;
   plateId: string;
   view: View;
-  wipe: boolean;
+  compare: Compare;
+  overlay: OverlayKind;
+  /** The cast lens is held. */
+  castLens: boolean;
+  /** The only step that is heard; empty for all. */
+  soloId: string;
+  dock: DockId;
+  probes: readonly Probe[];
+  pick: Pick | null;
+  /** A step taken along to another look. */
+  copied: LookStep | null;
+  referenceId: string;
   /** Wipe edge as a share of the picture's width. */
   wipeAt: number;
   /** "Before" is held down. */
@@ -26,17 +59,28 @@ interface ViewStore {
   stepId: string;
   zone: ZoneName;
   scope: ScopeKind;
+  /** The scope below the first; none for one at a time. */
+  secondScope: ScopeKind | null;
   levelScale: LevelScale;
   readingId: string | null;
   exporting: boolean;
   help: boolean;
+  schoolsOpen: boolean;
 }
 
 export const useView = create<ViewStore>(() => ({
   lookId: '',
   plateId: '',
   view: 'look',
-  wipe: false,
+  compare: 'one',
+  overlay: 'none',
+  castLens: false,
+  soloId: '',
+  dock: 'tone',
+  probes: [],
+  pick: null,
+  copied: null,
+  referenceId: '',
   wipeAt: 0.5,
   before: false,
   zoom: 'fit',
@@ -45,10 +89,12 @@ export const useView = create<ViewStore>(() => ({
   stepId: 'zones',
   zone: 'midtones',
   scope: 'waveform',
+  secondScope: null,
   levelScale: '%',
   readingId: null,
   exporting: false,
   help: false,
+  schoolsOpen: false,
 }));
 
 export const setView = useView.setState;

@@ -1,38 +1,45 @@
 import * as Comlink from 'comlink';
 import { diagnose } from '@velvet-dusk/core/camera/document/diagnose';
-import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { applyTetrahedral } from '@velvet-dusk/core/cube/apply';
-import type { Cube3d } from '@velvet-dusk/core/cube/cube';
-import { PreviewBaker } from '@velvet-dusk/core/cube/previewBaker';
+import { compileLook } from '@velvet-dusk/core/look/compile';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { stepEffects } from '@velvet-dusk/core/look/effect';
-import { type Pipeline, trimCode } from '@velvet-dusk/core/look/pipeline';
-import type { Shot } from '@velvet-dusk/core/look/shot';
 import { takeReadings } from '@velvet-dusk/core/readings/index';
-import type { Area, Reading } from '@velvet-dusk/core/readings/reading';
+import type { Reading } from '@velvet-dusk/core/readings/reading';
+import type { Schools } from '@velvet-dusk/core/readings/schools';
 import { type Verdict, worstVerdict } from '@velvet-dusk/core/readings/verdict';
+import { type ColourDistribution, colourDistribution } from '@velvet-dusk/core/scopes/colourDistribution';
 import { type StopHistogram, stopHistogram } from '@velvet-dusk/core/scopes/stopHistogram';
 import { type Vectorscope, vectorscope } from '@velvet-dusk/core/scopes/vectorscope';
 import { type Waveform, waveform } from '@velvet-dusk/core/scopes/waveform';
+import { type AnalysedView, bakeFor, develop, type PlateOrder } from './develop.ts';
 import { FrameCache } from './frameCache.ts';
+import { shelfFor } from './lutShelf.ts';
 import { measureMarks, type MeasureOrder } from './measureMarks.ts';
+import { type SampleOrder, sampleColour } from './sample.ts';
+import { whereMask } from './whereMask.ts';
 
 /** Everything measured on the bench, off the main thread: scopes, readings, effects, thumbnails. */
 
-export interface PlateOrder {
-  id: string;
-  url: string;
-  profile: Profile;
-  shot: Shot;
-  skin: Area[];
-}
 export interface Analysis {
   waveform: Waveform;
   vectorscope: Vectorscope;
   histogram: StopHistogram;
   readings: Reading[];
   effects: Map<string, number>;
+  /** Colours of the plate as they reach the chosen step. */
+  distribution: ColourDistribution;
+  /** Pixels the chosen reading is taken from; null where none is chosen or it is of the look alone. */
+  where: { width: number; height: number; mask: Uint8Array } | null;
+}
+export interface AnalysisOrder {
+  look: Look;
+  plate: PlateOrder;
+  view: AnalysedView;
+  schools: Schools;
+  /** The chosen step and reading; empty for none. */
+  stepId: string;
+  readingId: string;
 }
 export interface Thumbnail {
   id: string;
@@ -43,27 +50,12 @@ export interface Thumbnail {
 }
 
 const frames = new FrameCache(64);
-/** Marks are read on frames as they are; a few are kept. */
+/** Marks and probes are read on frames as they are; a few are kept. */
 const wholeFrames = new FrameCache(2);
-const baker = new PreviewBaker();
 const scopeSize = { columns: 320, levels: 180, vector: 200 };
-/** Effects are means over this many pixels at most. */
+/** Effects are means over this many pixels at most, distributions counts over these. */
 const effectPixels = 2500;
-const grid = 33;
-
-const isNeutral = (shot: Shot) => Object.values(shot).every((v) => v === 0);
-
-/** A plate's picture under a cube, and its working RGB before the look. */
-async function develop(plate: PlateOrder, cube: Cube3d, pipeline: Pipeline) {
-  const frame = await frames.frame(plate.url);
-  const code = Float32Array.from(frame.rgb);
-  if (!isNeutral(plate.shot)) trimCode(makeCodec(plate.profile), plate.shot)(code);
-  const scene = Float32Array.from(code);
-  pipeline.input(scene);
-  applyTetrahedral(cube, code);
-  const signal = code.map(pipeline.rendering.toSignal);
-  return { width: frame.width, height: frame.height, signal, scene };
-}
+const distributionPixels = 12_000;
 
 function thin(rgb: Float32Array, pixels: number): Float32Array {
   const step = Math.max(1, Math.floor(rgb.length / 3 / pixels));
@@ -72,29 +64,29 @@ function thin(rgb: Float32Array, pixels: number): Float32Array {
   return out;
 }
 
-/** What the scopes and readings look at: the camera code, the normalised picture or the look. */
-export type AnalysedView = 'recorded' | 'normalised' | 'look';
-
-function bakeFor(look: Look, profile: Profile, view: AnalysedView) {
-  const role = view === 'look' ? ('combined' as const) : ('conversion' as const);
-  return baker.bake({ look, profile, role, grid });
-}
-
 const analysis = {
   /** Single changes under which a maker's table agrees. */
   diagnose: (profile: Profile) => diagnose(profile),
 
-  async analyse(order: { look: Look; plate: PlateOrder; view: AnalysedView }): Promise<Analysis> {
-    const { look, plate, view } = order;
-    const { cube, pipeline } = bakeFor(look, plate.profile, view);
-    const picture = await develop(plate, cube, pipeline);
+  async analyse({ look, plate, view, schools, stepId, readingId }: AnalysisOrder): Promise<Analysis> {
+    const luts = await shelfFor(look);
+    const baked = bakeFor({ look, view, luts, darker: schools.monitorDarker }, plate.profile);
+    const { pipeline } = baked;
+    const picture = await develop(frames, plate, view, baked);
     const shown = view === 'recorded' ? (await frames.frame(plate.url)).rgb : picture.signal;
+    const context = { ...picture, pipeline, marks: plate.marks, schools };
+    const at = look.steps.findIndex((s) => s.id === stepId);
+    const before = thin(picture.scene, distributionPixels);
+    const steps = look.steps.slice(0, Math.max(at, 0));
+    compileLook({ ...look, steps, colourOnly: false }, luts).run(before);
     return {
       waveform: waveform(shown, picture.width, scopeSize.columns, scopeSize.levels),
       vectorscope: vectorscope(shown, scopeSize.vector),
       histogram: stopHistogram(picture.scene),
-      readings: takeReadings({ ...picture, pipeline, skin: plate.skin }),
-      effects: stepEffects(look, pipeline.rendering, thin(picture.scene, effectPixels)),
+      readings: takeReadings(context),
+      effects: stepEffects(look, pipeline.rendering, thin(picture.scene, effectPixels), luts),
+      distribution: colourDistribution(before),
+      where: readingId ? whereMask(readingId, context) : null,
     };
   },
 
@@ -103,14 +95,24 @@ const analysis = {
     return measureMarks({ ...order, frame: await wholeFrames.frame(order.url) });
   },
 
-  async thumbnails(look: Look, plates: PlateOrder[], view: AnalysedView = 'look'): Promise<Thumbnail[]> {
-    const baked = new Map<string, ReturnType<typeof bakeFor>>();
+  /** Reads one place of the picture, for a probe or a pick. */
+  async sample(order: SampleOrder) {
+    return sampleColour(await wholeFrames.frame(order.plate.url), order, await shelfFor(order.look));
+  },
+
+  async thumbnails(
+    look: Look,
+    plates: PlateOrder[],
+    schools: Schools,
+    view: AnalysedView = 'look',
+  ): Promise<Thumbnail[]> {
+    const viewed = { look, view, luts: await shelfFor(look), darker: schools.monitorDarker };
     const out: Thumbnail[] = [];
     for (const plate of plates) {
-      let made = baked.get(plate.profile.id);
-      if (!made) baked.set(plate.profile.id, (made = bakeFor(look, plate.profile, view)));
-      const picture = await develop(plate, made.cube, made.pipeline);
-      const readings = takeReadings({ ...picture, pipeline: made.pipeline, skin: plate.skin });
+      const baked = bakeFor(viewed, plate.profile);
+      const picture = await develop(frames, plate, view, baked);
+      const context = { ...picture, pipeline: baked.pipeline, marks: plate.marks, schools };
+      const readings = takeReadings(context);
       const { width, height } = picture;
       const signal = view === 'recorded' ? (await frames.frame(plate.url)).rgb : picture.signal;
       const rgba = new Uint8ClampedArray(width * height * 4).fill(255);

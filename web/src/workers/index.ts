@@ -1,6 +1,7 @@
 import * as Comlink from 'comlink';
 import type { AnalysisEngine } from './analysis.worker.ts';
 import type { Engine } from './engine.worker.ts';
+import type { Judge } from './judge.worker.ts';
 
 export const engine = Comlink.wrap<Engine>(
   new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module', name: 'engine' }),
@@ -8,4 +9,8 @@ export const engine = Comlink.wrap<Engine>(
 
 export const analysisEngine = Comlink.wrap<AnalysisEngine>(
   new Worker(new URL('./analysis.worker.ts', import.meta.url), { type: 'module', name: 'analysis' }),
+);
+
+export const judge = Comlink.wrap<Judge>(
+  new Worker(new URL('./judge.worker.ts', import.meta.url), { type: 'module', name: 'judge' }),
 );

@@ -30,11 +30,11 @@ export const shadowColour: Remedy = {
   problem: ({ detail }) => `There is colour in the deep shadows. ${detail}`,
   solve(trial, now, { value }) {
     // Just enough: the end of the band, with a little room.
-    const aim = trial.schools.shadows === 'neutral' ? 1 : 2.7;
+    const aim = trial.schools.shadows === 'neutral' ? 1.1 : 2.8;
     const dark = ['blacks', 'shadows'] as const;
     if (isTinted(now, dark)) {
       const make = (share: number) => withTints(now, dark, share);
-      const share = search({ trial, reading: 'shadowColour', make, low: 0, high: 1, aim, within: 0.1 });
+      const share = search({ trial, reading: 'shadowColour', make, low: 0, high: 1, aim, within: 0.05 });
       if (share !== null && trial.read('shadowColour', make(share)).miss === 0)
         return { change: make(share), does: `Tints of blacks and shadows at ${Math.round(share * 100)} %` };
     }
@@ -44,7 +44,7 @@ export const shadowColour: Remedy = {
         ...now,
         look: withParams(now.look, 'cleanEnds', () => ({ below, shadows: rounded(shadows, 2) })),
       });
-      const shadows = search({ trial, reading: 'shadowColour', make, low: from, high: 1, aim, within: 0.15 });
+      const shadows = search({ trial, reading: 'shadowColour', make, low: from, high: 1, aim, within: 0.05 });
       if (shadows === null) return null;
       const change = make(shadows);
       const after = trial.read('shadowColour', change);
@@ -82,7 +82,7 @@ export const neutralDrift: Remedy = {
   solve(trial, now) {
     if (!isTinted(now, zoneNames)) return null;
     const make = (share: number) => withTints(now, zoneNames, share);
-    const share = search({ trial, reading: 'neutral', make, low: 0, high: 1, aim: 3.7, within: 0.2 });
+    const share = search({ trial, reading: 'neutral', make, low: 0, high: 1, aim: 6.5, within: 0.2 });
     if (share === null || share === 1) return null;
     return { change: make(share), does: `Tints of the zones at ${Math.round(share * 100)} %` };
   },

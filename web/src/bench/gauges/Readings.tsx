@@ -2,6 +2,7 @@ import type { Reading } from '@velvet-dusk/core/readings/reading';
 import { useMeasured } from '../../state/measured.ts';
 import { setView, useView } from '../../state/view.ts';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
+import { ProposalCard } from './ProposalCard.tsx';
 
 function ReadingCell({ reading, selected }: { reading: Reading; selected: boolean }) {
   return (
@@ -10,25 +11,48 @@ function ReadingCell({ reading, selected }: { reading: Reading; selected: boolea
       aria-pressed={selected}
       aria-describedby={selected ? 'reading-detail' : undefined}
       title={`Target ${reading.target}`}
-      className={`flex items-baseline gap-1.5 h-[21px] text-left text-[12px] ${selected ? 'text-t1' : 'text-t2'} hover:text-t1`}
+      className={`flex items-baseline gap-1.5 h-[19px] text-left text-[12px] whitespace-nowrap ${selected ? 'text-t1' : 'text-t2'} hover:text-t1`}
       onClick={() => setView({ readingId: selected ? null : reading.id })}
     >
       <VerdictMark verdict={reading.verdict} />
-      <span>{reading.label}</span>
+      <span className="truncate">{reading.label}</span>
       <span className="num ml-auto text-t1">{reading.text}</span>
     </button>
   );
 }
 
-/** Measured values against their bands; a click says what was measured. */
+/** The proposal that mends the chosen reading, or the first of all. */
+function NextProposal({ chosen }: { chosen: Reading | undefined }) {
+  const proposals = useMeasured((s) => s.proposals);
+  if (!proposals) return <p className="text-[11.5px] text-t3 pt-1">Working out proposals …</p>;
+  const fits = chosen ? proposals.filter((p) => p.readingId === chosen.id) : proposals;
+  if (fits.length > 0)
+    return (
+      <ProposalCard proposal={fits[0]} more={chosen ? 0 : fits.length - 1} said={chosen !== undefined} />
+    );
+  if (!chosen || chosen.miss === 0) return null;
+  return <p className="text-[12px] text-t2 pt-1">No single step of the look mends this one.</p>;
+}
+
+/** Measured values against their bands; a click says what was measured, shows where, and proposes a change. */
 export function Readings() {
   const readings = useMeasured((s) => s.analysis?.readings);
   const trouble = useMeasured((s) => s.trouble);
-  const readingId = useView((s) => s.readingId);
-  const view = useView((s) => s.view);
+  const { readingId, view } = useView();
   const chosen = readings?.find((r) => r.id === readingId);
   return (
-    <section aria-label="Readings" className="border-y border-g0 px-3 py-1.5">
+    <section aria-label="Readings" className="border-y border-g0 px-3 py-1">
+      <div className="flex items-baseline h-[20px]">
+        <h2 className="sr-only">Readings</h2>
+        <span className="flex-1 text-t3 text-[11.5px]">readings of this plate</span>
+        <button
+          type="button"
+          className="text-violet hover:underline text-[11.5px]"
+          onClick={() => setView({ schoolsOpen: true })}
+        >
+          Schools
+        </button>
+      </div>
       <div className="grid grid-cols-2 gap-x-4" data-testid="readings">
         {readings?.map((r) => (
           <ReadingCell key={r.id} reading={r} selected={r.id === readingId} />
@@ -45,11 +69,12 @@ export function Readings() {
         </p>
       )}
       {chosen && (
-        <p id="reading-detail" role="status" className="pt-1.5 text-[12px] text-t2">
+        <p id="reading-detail" role="status" className="pt-1 text-[12px] text-t2">
           <VerdictMark verdict={chosen.verdict} word /> <span className="text-t1">{chosen.detail}</span>{' '}
           Target: {chosen.target}.
         </p>
       )}
+      {view === 'look' && <NextProposal chosen={chosen} />}
     </section>
   );
 }

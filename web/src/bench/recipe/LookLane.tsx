@@ -61,6 +61,33 @@ function RenderingRow() {
   );
 }
 
+/** The switch that takes the look's luminance change out again, with what is left of it. */
+function ColourOnlyRow() {
+  const colourOnly = useDocument((s) => s.look.colourOnly);
+  const change = useMeasured((s) => s.analysis?.readings.find((r) => r.id === 'luminanceChange'));
+  return (
+    <div className="grid grid-cols-[22px_1fr_auto] items-center h-[25px] px-3 mt-1 text-[12px] border-t border-g3">
+      <button
+        type="button"
+        role="switch"
+        aria-checked={colourOnly}
+        aria-label="Colour only"
+        className="size-[14px] grid place-items-center"
+        onClick={() => editLook((look) => ({ ...look, colourOnly: !look.colourOnly }))}
+      >
+        <span className={`size-[9px] border ${colourOnly ? 'bg-violet border-violet' : 'border-t3'}`} />
+      </button>
+      <span
+        className={colourOnly ? 'text-t1' : 'text-t2'}
+        title="Exposure and contrast stay as they came: what the steps do to luminance is taken out again, level by level"
+      >
+        Colour only
+      </span>
+      {change && <span className="num text-t3">luminance moves {change.text}</span>}
+    </div>
+  );
+}
+
 /** The steps that travel in the LUT. */
 export function LookLane() {
   const steps = useDocument((s) => s.look.steps);
@@ -85,8 +112,8 @@ export function LookLane() {
         />
       </LaneHead>
       <ol>
-        {steps.map((step) => (
-          <StepRow key={step.id} step={step} />
+        {steps.map((step, i) => (
+          <StepRow key={step.id} step={step} index={i} />
         ))}
       </ol>
       <AddStep />
@@ -95,6 +122,7 @@ export function LookLane() {
           ◐ {note}.
         </p>
       ))}
+      <ColourOnlyRow />
       <RenderingRow />
     </section>
   );

@@ -1,11 +1,21 @@
+import { useState } from 'react';
 import type { z } from 'zod';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { isNumberField, numberField, type NumberFieldSpec } from '@velvet-dusk/core/numberField';
-import { stepDefinition } from '@velvet-dusk/core/look/steps/index';
-import { duplicateStep, editParams, editStep, moveStep, removeStep } from '../../state/document.ts';
+import { stepDefinition, type StepType } from '@velvet-dusk/core/look/steps/index';
+import {
+  duplicateStep,
+  editParams,
+  editStep,
+  moveStep,
+  placeStep,
+  removeStep,
+} from '../../state/document.ts';
 import { useMeasured } from '../../state/measured.ts';
 import { setView, useView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
+import { dockOf } from '../dock/docks.ts';
+import { CdlFiles } from './CdlFiles.tsx';
 import { type FieldTable, fieldTables } from './fieldTables.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
 
@@ -79,11 +89,22 @@ function ParamTable({ step, table, specs }: ParamTableProps) {
   );
 }
 
-/** Earlier, later, again, away: the place of a step in the recipe. */
+/** Alone, earlier, later, again, along to another look, away: what can be done with a whole step. */
 function StepMoves({ step }: { step: LookStep }) {
   const { label } = stepDefinition(step.type);
+  const solo = useView((s) => s.soloId === step.id);
   return (
-    <span className="flex gap-3 w-full">
+    <span className="flex gap-2.5 w-full">
+      <Button
+        kind="text"
+        aria-pressed={solo}
+        aria-label={`${label} alone`}
+        title="See this step alone (S)"
+        className={solo ? 'text-ember' : ''}
+        onClick={() => setView({ soloId: solo ? '' : step.id })}
+      >
+        Alone
+      </Button>
       <Button kind="text" aria-label={`${label} earlier`} onClick={() => moveStep(step.id, -1)}>
         Earlier
       </Button>
@@ -96,6 +117,14 @@ function StepMoves({ step }: { step: LookStep }) {
         onClick={() => setView({ stepId: duplicateStep(step.id) })}
       >
         Again
+      </Button>
+      <Button
+        kind="text"
+        aria-label={`Copy ${label}`}
+        title="Takes the step along: Add a step pastes it, in this look or another"
+        onClick={() => setView({ copied: step })}
+      >
+        Copy
       </Button>
       <Button kind="text" aria-label={`Remove ${label}`} onClick={() => removeStep(step.id)}>
         Remove
@@ -110,17 +139,68 @@ const effectText = (step: LookStep, effect: number | undefined) => {
   return effect < 0.05 ? '–' : `ΔE ${effect.toFixed(1)}`;
 };
 
-/** One step: on or off, name, its main number, what it does to this plate; more when it is chosen. */
-export function StepRow({ step }: { step: LookStep }) {
-  const definition = stepDefinition(step.type);
-  const selected = useView((s) => s.stepId === step.id);
-  const effect = useMeasured((s) => s.analysis?.effects.get(step.id));
-  const fields = numberFields(step);
+/** Steps whose numbers stand in their dock; the row keeps a summary. */
+const inDock: readonly string[] = [
+  ...['hueBelt', 'curves', 'satByLuminance', 'satBySaturation', 'colourBox', 'skinKeep', 'placedLut'],
+];
+
+/** The numbers of a chosen step, its strength, and what can be done with it. */
+function StepDetails({ step, fields }: { step: LookStep; fields: ReturnType<typeof numberFields> }) {
   const table = fieldTables[step.type];
   const tabled = new Set(table?.rows.flatMap((r) => r.keys));
   return (
-    <li className={selected ? 'bg-g3 shadow-[inset_2px_0_var(--color-violet)]' : ''}>
-      <div className="grid grid-cols-[22px_1fr_auto_64px] items-center h-[25px] px-3">
+    <div className="flex flex-wrap justify-between gap-x-3 px-3 pl-[34px] pb-1.5 text-[12px]">
+      {table && <ParamTable step={step} table={table} specs={new Map(fields)} />}
+      {step.type === 'cdl' && <CdlFiles step={step} />}
+      {fields
+        .filter(([name], i) => (table ? !tabled.has(name) : i > 0))
+        .map(([name, spec]) => (
+          <ParamField key={name} step={step} name={name} spec={spec} hideLabel={false} />
+        ))}
+      <NumberField
+        label="Strength"
+        unit="%"
+        value={step.strength * 100}
+        min={0}
+        max={100}
+        step={1}
+        digits={0}
+        rest={100}
+        onChange={(v) => editStep(step.id, { strength: v / 100 })}
+      />
+      <StepMoves step={step} />
+    </div>
+  );
+}
+
+/** What a dragged row carries. */
+const dragType = 'application/x-step';
+
+/** One step: on or off, name, its main number, what it does to this plate; more when it is chosen. */
+export function StepRow({ step, index }: { step: LookStep; index: number }) {
+  const definition = stepDefinition(step.type);
+  const selected = useView((s) => s.stepId === step.id);
+  const soloId = useView((s) => s.soloId);
+  const effect = useMeasured((s) => s.analysis?.effects.get(step.id));
+  const [over, setOver] = useState(false);
+  const fields = inDock.includes(step.type) ? [] : numberFields(step);
+  const heard = step.on && (soloId === '' || soloId === step.id);
+  return (
+    <li
+      className={`${selected ? 'bg-g3 shadow-[inset_2px_0_var(--color-violet)]' : ''} ${over ? 'border-t border-violet' : ''}`}
+      onDragOver={(e) => {
+        if (!e.dataTransfer.types.includes(dragType)) return;
+        e.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(e) => {
+        setOver(false);
+        const id = e.dataTransfer.getData(dragType);
+        if (id) placeStep(id, index);
+      }}
+    >
+      <div className="grid grid-cols-[22px_1fr_auto_58px] items-center h-[25px] px-3">
         <button
           type="button"
           role="switch"
@@ -134,42 +214,24 @@ export function StepRow({ step }: { step: LookStep }) {
         <button
           type="button"
           aria-expanded={selected}
-          className={`text-left ${step.on ? (selected ? 'text-t1' : 'text-t2') : 'text-t3'} hover:text-t1`}
-          onClick={() => setView({ stepId: step.id })}
+          draggable
+          title="Drag to another place of the recipe"
+          className={`text-left truncate ${heard ? (selected ? 'text-t1' : 'text-t2') : 'text-t3'} hover:text-t1`}
+          onDragStart={(e) => e.dataTransfer.setData(dragType, step.id)}
+          onClick={() => setView({ stepId: step.id, dock: dockOf[step.type as StepType] })}
         >
           {definition.label}
         </button>
-        {fields.length > 0 && !table ? (
+        {fields.length > 0 && !fieldTables[step.type] ? (
           <ParamField step={step} name={fields[0][0]} spec={fields[0][1]} hideLabel />
         ) : (
-          <span className="num text-t2">{definition.summary(step.params)}</span>
+          <span className="num text-t2 truncate max-w-[130px]">{definition.summary(step.params)}</span>
         )}
         <span className="num text-right text-t3" title="Mean ΔE2000 of this plate with and without the step">
-          {effectText(step, effect)}
+          {soloId === step.id ? 'alone' : effectText(step, effect)}
         </span>
       </div>
-      {selected && (
-        <div className="flex flex-wrap justify-between gap-x-3 px-3 pl-[34px] pb-1.5 text-[12px]">
-          {table && <ParamTable step={step} table={table} specs={new Map(fields)} />}
-          {fields
-            .filter(([name], i) => (table ? !tabled.has(name) : i > 0))
-            .map(([name, spec]) => (
-              <ParamField key={name} step={step} name={name} spec={spec} hideLabel={false} />
-            ))}
-          <NumberField
-            label="Strength"
-            unit="%"
-            value={step.strength * 100}
-            min={0}
-            max={100}
-            step={1}
-            digits={0}
-            rest={100}
-            onChange={(v) => editStep(step.id, { strength: v / 100 })}
-          />
-          <StepMoves step={step} />
-        </div>
-      )}
+      {selected && <StepDetails step={step} fields={fields} />}
     </li>
   );
 }

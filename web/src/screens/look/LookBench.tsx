@@ -1,15 +1,16 @@
 import { useMemo } from 'react';
 import { Readings } from '../../bench/gauges/Readings.tsx';
-import { Scope } from '../../bench/gauges/Scope.tsx';
+import { SchoolsWindow } from '../../bench/gauges/SchoolsWindow.tsx';
+import { Scopes } from '../../bench/gauges/Scopes.tsx';
 import { PlateStack } from '../../bench/PlateStack.tsx';
 import { LookLane } from '../../bench/recipe/LookLane.tsx';
 import { ShotLane } from '../../bench/recipe/ShotLane.tsx';
 import { TextureLane } from '../../bench/recipe/TextureLane.tsx';
-import { ToneRail } from '../../bench/tone/ToneRail.tsx';
+import { Dock } from '../../bench/dock/Dock.tsx';
 import { useAnalysis } from '../../bench/useAnalysis.ts';
 import { useCurrentPlate, usePlates } from '../../bench/useBench.ts';
-import { Viewer } from '../../bench/Viewer.tsx';
-import { ViewerBar } from '../../bench/ViewerBar.tsx';
+import { Viewer } from '../../bench/viewer/Viewer.tsx';
+import { ViewerBar } from '../../bench/viewer/ViewerBar.tsx';
 import { useWallThumbs } from '../plates/useWallThumbs.ts';
 import { useBenchKeys } from '../../frame/keys.ts';
 import { surrounds, useView } from '../../state/view.ts';
@@ -45,21 +46,10 @@ export function LookBench() {
         <div className="min-h-0" style={{ background: `rgb(${level} ${level} ${level})` }}>
           {current ? <Viewer {...current} /> : <NoPlate />}
         </div>
-        <section aria-label="Tone" className="bg-g2 border-t border-g0 min-h-0 flex flex-col">
-          <div className="h-8 flex items-center px-4">
-            <h2 className="font-semibold text-[12.5px]">Tone</h2>
-            {current && (
-              <span className="num ml-auto text-t3">
-                {current.profile.name} ·{' '}
-                {current.plate.note || `${current.plate.width}×${current.plate.height}`}
-              </span>
-            )}
-          </div>
-          <div className="flex-1 min-h-0">{current && <ToneRail {...current} />}</div>
-        </section>
+        <Dock />
       </div>
       <aside aria-label="Gauges and recipe" className="border-l border-g0 min-h-0 flex flex-col">
-        <Scope />
+        <Scopes />
         <Readings />
         <div className="flex-1 min-h-0 scroll-quiet pb-2">
           {current && <ShotLane {...current} />}
@@ -67,6 +57,7 @@ export function LookBench() {
           <TextureLane />
         </div>
       </aside>
+      <SchoolsWindow />
     </main>
   );
 }

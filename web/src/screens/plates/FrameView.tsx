@@ -4,7 +4,7 @@ import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { type BoxKind, markLabels } from '@velvet-dusk/core/plate/marks';
 import { ShotLane } from '../../bench/recipe/ShotLane.tsx';
 import { frameUrl, useOpenProject } from '../../bench/useBench.ts';
-import { useViewCubes } from '../../bench/useViewCubes.ts';
+import { useConversionCube } from '../../bench/viewer/useViewCubes.ts';
 import { openFrame, setPlateView, type Tool, usePlateView } from '../../plates/plateView.ts';
 import { useDocument } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -35,7 +35,7 @@ type Paint = Parameters<typeof engine.paint>[0];
 function useFramePicture(plate: Plate, profile: Profile, recorded: boolean, width: number, height: number) {
   const ref = useRef<HTMLCanvasElement>(null);
   const look = useDocument((s) => s.look);
-  const { normalised } = useViewCubes(look, profile);
+  const normalised = useConversionCube(look, profile);
   const [drawn, setDrawn] = useState('');
   const run = useRef<((o: { paint: Paint; key: string }) => void) | null>(null);
   run.current ??= latestOnly(async ({ paint, key }: { paint: Paint; key: string }) => {
@@ -49,7 +49,7 @@ function useFramePicture(plate: Plate, profile: Profile, recorded: boolean, widt
   });
   const raw = recorded || plate.kind === 'reference';
   const cube = raw ? null : (normalised?.cube ?? undefined);
-  const key = `${plate.id} ${raw} ${width}x${height} ${normalised?.key ?? ''} ${JSON.stringify(plate.shot)}`;
+  const key = `${plate.id} ${raw} ${width}x${height} ${normalised?.cube.size ?? 0} ${normalised?.key ?? ''} ${JSON.stringify(plate.shot)}`;
   useEffect(() => {
     if (width === 0 || cube === undefined) return;
     run.current!({

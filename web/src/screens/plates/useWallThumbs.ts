@@ -2,7 +2,8 @@ import { useEffect, useRef } from 'react';
 import { create } from 'zustand';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { thumbUrl, useOpenProject } from '../../bench/useBench.ts';
+import type { Schools } from '@velvet-dusk/core/readings/schools';
+import { plateOrder, useOpenProject } from '../../bench/useBench.ts';
 import { useDocument } from '../../state/document.ts';
 import { analysisEngine } from '../../workers/index.ts';
 import { latestOnly } from '../../workers/latest.ts';
@@ -16,19 +17,24 @@ export const useWallThumb = create<Record<string, WallThumb>>(() => ({}));
 interface Order {
   plates: readonly Plate[];
   profiles: readonly Profile[];
+  schools: Schools;
 }
 
 /** Paints the thumbnails whose plate, profile or shot has changed: normalised, since a wall is for seeing what came. */
-async function paint({ plates, profiles }: Order): Promise<void> {
+async function paint({ plates, profiles, schools }: Order): Promise<void> {
   const { look } = useDocument.getState();
   for (const plate of plates) {
     const profile = profiles.find((p) => p.id === plate.profileId);
     const key = JSON.stringify([plate.kind, profile, plate.shot, look.rendering]);
     if (!profile || useWallThumb.getState()[plate.id]?.key === key) continue;
-    const order = { id: plate.id, url: thumbUrl(plate), profile, shot: plate.shot, skin: [] };
     // A reference is a finished picture: it is shown as it is.
     const view = plate.kind === 'reference' ? 'recorded' : 'normalised';
-    const [{ rgba, width, height }] = await analysisEngine.thumbnails(look, [order], view);
+    const [{ rgba, width, height }] = await analysisEngine.thumbnails(
+      look,
+      [plateOrder(plate, profile)],
+      schools,
+      view,
+    );
     const bitmap = await createImageBitmap(new ImageData(rgba, width, height));
     useWallThumb.setState({ [plate.id]: { key, bitmap } });
   }
@@ -36,11 +42,11 @@ async function paint({ plates, profiles }: Order): Promise<void> {
 
 /** Keeps thumbnails true: of all frames, or of the references only where the look is on the others anyway. */
 export function useWallThumbs(only?: Plate['kind']): void {
-  const { plates, profiles } = useOpenProject();
+  const { plates, profiles, schools } = useOpenProject();
   const rendering = useDocument((s) => s.look.rendering);
   const run = useRef<((o: Order) => void) | null>(null);
   run.current ??= latestOnly(paint);
   useEffect(() => {
-    run.current!({ plates: only ? plates.filter((p) => p.kind === only) : plates, profiles });
-  }, [plates, profiles, rendering, only]);
+    run.current!({ plates: only ? plates.filter((p) => p.kind === only) : plates, profiles, schools });
+  }, [plates, profiles, schools, rendering, only]);
 }

@@ -1,9 +1,9 @@
 import type { KeyboardEvent } from 'react';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { tintGains, type ZoneName } from '@velvet-dusk/core/look/steps/zoneCurve';
-import { setView } from '../../state/view.ts';
-import { NumberField } from '../../ui/NumberField.tsx';
-import { useDrag } from '../../ui/useDrag.ts';
+import { setView } from '../../../state/view.ts';
+import { NumberField } from '../../../ui/NumberField.tsx';
+import { useDrag } from '../../../ui/useDrag.ts';
 import { editZone, type Zone, zoneField, zoneLabels } from './zoneEdit.ts';
 
 const size = 46;

@@ -1,4 +1,4 @@
-import type { Zoom } from '../state/view.ts';
+import type { Zoom } from '../../state/view.ts';
 
 export interface Geometry {
   /** Canvas size in device pixels. */

@@ -2,7 +2,7 @@ import type { LookStep } from '@velvet-dusk/core/look/document';
 import { type ZoneName, zoneNames } from '@velvet-dusk/core/look/steps/zoneCurve';
 import { type ZonesParams, zonesSchema } from '@velvet-dusk/core/look/steps/zones';
 import { numberField } from '@velvet-dusk/core/numberField';
-import { editParams } from '../../state/document.ts';
+import { editParams } from '../../../state/document.ts';
 
 export type Zone = ZonesParams[ZoneName];
 export const zoneLabels: Record<ZoneName, string> = {

@@ -1,8 +1,8 @@
 import type { KeyboardEvent } from 'react';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import type { ZoneName } from '@velvet-dusk/core/look/steps/zoneCurve';
-import { setView } from '../../state/view.ts';
-import { useDrag } from '../../ui/useDrag.ts';
+import { setView } from '../../../state/view.ts';
+import { useDrag } from '../../../ui/useDrag.ts';
 import type { RailScale } from './railScale.ts';
 import { editZone, type Zone, zoneField, zoneLabels } from './zoneEdit.ts';
 

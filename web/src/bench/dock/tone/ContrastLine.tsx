@@ -2,9 +2,9 @@ import type { KeyboardEvent } from 'react';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { contrast as contrastStep } from '@velvet-dusk/core/look/steps/contrast';
 import { numberField } from '@velvet-dusk/core/numberField';
-import { editParams, editStep } from '../../state/document.ts';
-import { setView } from '../../state/view.ts';
-import { useDrag } from '../../ui/useDrag.ts';
+import { editParams, editStep } from '../../../state/document.ts';
+import { setView } from '../../../state/view.ts';
+import { useDrag } from '../../../ui/useDrag.ts';
 import type { RailScale } from './railScale.ts';
 
 /** Stops the line reaches to either side of the pivot. */

@@ -1,17 +1,11 @@
 import { type KeyboardEvent, useRef } from 'react';
-import { setView, useView } from '../state/view.ts';
-
-interface Box {
-  left: number;
-  top: number;
-  width: number;
-  height: number;
-}
+import { setView, useView } from '../../state/view.ts';
+import type { PictureBox } from './Pane.tsx';
 
 const hold = (x: number) => Math.min(Math.max(x, 0), 1);
 
 /** The edge between before and after: dragged, or moved with the arrow keys. */
-export function WipeEdge({ box }: { box: Box }) {
+export function WipeEdge({ box }: { box: PictureBox }) {
   const wipeAt = useView((s) => s.wipeAt);
   const from = useRef<{ x: number; at: number } | null>(null);
   const onKeyDown = (e: KeyboardEvent) => {

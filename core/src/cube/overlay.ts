@@ -1,0 +1,80 @@
+import type { Profile } from '../camera/profile.ts';
+import { linearToStops } from '../camera/exposure.ts';
+import { luminanceWeights } from '../colour/rgbSpace.ts';
+import { working } from '../colour/spaces/index.ts';
+import { compileLook } from '../look/compile.ts';
+import type { Look } from '../look/document.ts';
+import { compilePipeline } from '../look/pipeline.ts';
+import { skinLineHue } from '../look/skinLine.ts';
+import { type ColourBoxParams } from '../look/steps/colourBox.ts';
+import { type Selection, selectionWeight } from '../look/steps/selection.ts';
+import { type SkinKeepParams, skinSelection } from '../look/steps/skinKeep.ts';
+import { readOklab } from '../look/steps/oklabPixels.ts';
+import type { LutShelf } from '../look/steps/step.ts';
+import type { CompiledRendering } from '../render/rendering.ts';
+import { gridCodes } from './cube.ts';
+
+/** Stops of the scene as the first value of an overlay cube: 0–1 over this span. */
+export const overlayStops = { low: -10, high: 10 };
+/** Light beyond the display's gamut, as the third value of an overlay cube, is counted up to this much. */
+export const mostExcess = 0.1;
+
+export interface OverlayOrder {
+  look: Look;
+  profile: Profile;
+  grid: number;
+  /** The step whose selection is the matte; none for a step that selects nothing. */
+  stepId: string;
+  luts?: LutShelf | undefined;
+}
+
+/** What a step selects, where it selects by colour. */
+function selectionOf(
+  step: Look['steps'][number] | undefined,
+  rendering: CompiledRendering,
+): Selection | null {
+  if (step?.type === 'colourBox') return step.params as ColourBoxParams;
+  if (step?.type !== 'skinKeep') return null;
+  const p = step.params as SkinKeepParams;
+  return skinSelection(p, skinLineHue(rendering, p.lean));
+}
+
+/**
+ * Everything an overlay shows that depends on colour alone, as a cube over camera code, so that the viewer reads it
+ * as it reads the picture. Per node: stops of the scene, weight in the chosen step's selection, light out of gamut.
+ */
+export function bakeOverlay({ look, profile, grid, stepId, luts }: OverlayOrder): Float32Array {
+  const pipeline = compilePipeline({ profile, look, luts });
+  const { rendering } = pipeline;
+  const out = new Float32Array(grid ** 3 * 3);
+  const rgb = gridCodes(grid);
+  pipeline.input(rgb);
+  const [wr, wg, wb] = luminanceWeights(working);
+  const { low, high } = overlayStops;
+  for (let i = 0; i < rgb.length; i += 3) {
+    const y = wr * rgb[i] + wg * rgb[i + 1] + wb * rgb[i + 2];
+    out[i] = y > 0 ? Math.min(Math.max((linearToStops(y) - low) / (high - low), 0), 1) : 0;
+  }
+  const at = look.steps.findIndex((s) => s.id === stepId);
+  const selection = selectionOf(look.steps[at], rendering);
+  if (selection) {
+    const before = Float32Array.from(rgb);
+    compileLook({ ...look, steps: look.steps.slice(0, at), colourOnly: false }, luts).run(before);
+    const weight = selectionWeight(selection);
+    const lab = new Float64Array(4);
+    for (let i = 0; i < before.length; i += 3) {
+      readOklab(before, i, lab);
+      out[i + 1] = weight(lab);
+    }
+  }
+  pipeline.look(rgb);
+  rendering.beforeFit(rgb);
+  for (let i = 0; i < rgb.length; i += 3) {
+    const excess = Math.max(
+      -Math.min(rgb[i], rgb[i + 1], rgb[i + 2]),
+      Math.max(rgb[i], rgb[i + 1], rgb[i + 2]) - 1,
+    );
+    out[i + 2] = Math.min(Math.max(excess, 0), mostExcess) / mostExcess;
+  }
+  return out;
+}

@@ -1,0 +1,43 @@
+import type { ReactNode } from 'react';
+import { type DockId, setView, useView } from '../../state/view.ts';
+import { Segments } from '../../ui/Segments.tsx';
+import { type CurrentPlate, useCurrentPlate } from '../useBench.ts';
+import { BoxesDock } from './boxes/BoxesDock.tsx';
+import { CurvesDock } from './curves/CurvesDock.tsx';
+import { dockLabels } from './docks.ts';
+import { HueDock } from './hue/HueDock.tsx';
+import { LutDock } from './lut/LutDock.tsx';
+import { PathDock } from './path/PathDock.tsx';
+import { ToneRail } from './tone/ToneRail.tsx';
+
+/** To add a dock: a folder beside these, a line here and in `docks.ts`. */
+const docks: Record<DockId, (current: CurrentPlate) => ReactNode> = {
+  tone: (current) => <ToneRail {...current} />,
+  hue: () => <HueDock />,
+  curves: () => <CurvesDock />,
+  boxes: () => <BoxesDock />,
+  lut: () => <LutDock />,
+  path: () => <PathDock />,
+};
+
+/** Under the picture: the controls that are drawn, one family at a time. */
+export function Dock() {
+  const current = useCurrentPlate();
+  const dock = useView((s) => s.dock);
+  return (
+    <section
+      aria-label={dockLabels.find((d) => d.value === dock)!.label}
+      className="bg-g2 border-t border-g0 min-h-0 flex flex-col"
+    >
+      <div className="h-8 flex items-center px-2 shrink-0">
+        <Segments label="Dock" value={dock} options={dockLabels} onChange={(d) => setView({ dock: d })} />
+        {current && (
+          <span className="num ml-auto text-t3 truncate pl-4">
+            {current.profile.name} · {current.plate.note || `${current.plate.width}×${current.plate.height}`}
+          </span>
+        )}
+      </div>
+      <div className="flex-1 min-h-0">{current && docks[dock](current)}</div>
+    </section>
+  );
+}

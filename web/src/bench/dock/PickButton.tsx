@@ -1,0 +1,26 @@
+import type { Sample } from '../../workers/sample.ts';
+import { setView, useView } from '../../state/view.ts';
+import { Button } from '../../ui/Button.tsx';
+
+/** Waits for a click on the picture and hands on what is there. */
+export function PickButton({
+  what,
+  stepId,
+  onPick,
+}: {
+  what: string;
+  stepId: string;
+  onPick(sample: Sample): void;
+}) {
+  const active = useView((s) => s.pick?.what === what);
+  return (
+    <Button
+      aria-pressed={active}
+      className={active ? 'border-violet' : ''}
+      // The sample is taken where the picture reaches this step.
+      onClick={() => setView(active ? { pick: null } : { stepId, pick: { what, take: onPick } })}
+    >
+      Pick on the picture
+    </Button>
+  );
+}

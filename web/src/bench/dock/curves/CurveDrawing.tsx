@@ -1,0 +1,210 @@
+import type { KeyboardEvent } from 'react';
+import type { LookStep } from '@velvet-dusk/core/look/document';
+import type { CurvePoint } from '@velvet-dusk/core/look/steps/curvePoints';
+import type { ColourDistribution } from '@velvet-dusk/core/scopes/colourDistribution';
+import { useDrag } from '../../../ui/useDrag.ts';
+import type { CurveKind } from './curveKinds.ts';
+import { movePoint, pointsOf, removePoint } from './pointEdit.ts';
+
+const margin = { left: 38, right: 18, top: 8, bottom: 18 };
+
+function scaleOf(width: number, height: number, { x, shownY: y }: CurveKind) {
+  const w = Math.max(width - margin.left - margin.right, 10);
+  const h = Math.max(height - margin.top - margin.bottom, 10);
+  return {
+    x: (v: number) => margin.left + ((v - x.min) / (x.max - x.min)) * w,
+    y: (v: number) => margin.top + h * (1 - (Math.min(Math.max(v, y.min), y.max) - y.min) / (y.max - y.min)),
+    xAt: (px: number) => x.min + ((px - margin.left) / w) * (x.max - x.min),
+    perX: w / (x.max - x.min),
+    perY: h / (y.max - y.min),
+    bottom: margin.top + h,
+    right: margin.left + w,
+  };
+}
+type Scale = ReturnType<typeof scaleOf>;
+
+const label = (v: number) => `${v < 0 ? '−' : ''}${Number(Math.abs(v).toFixed(2))}`;
+
+function Backdrop({
+  s,
+  kind,
+  distribution,
+}: {
+  s: Scale;
+  kind: CurveKind;
+  distribution: ColourDistribution | null;
+}) {
+  const spread = distribution && kind.spread(distribution);
+  const most = spread ? Math.max(...spread.shares) || 1 : 1;
+  return (
+    <g aria-hidden>
+      {spread &&
+        Array.from(spread.shares, (share, i) => {
+          const width = (spread.max - spread.min) / spread.shares.length;
+          const tall = Math.sqrt(share / most) * (s.bottom - margin.top) * 0.7;
+          const x = s.x(spread.min + i * width);
+          return (
+            <rect
+              key={i}
+              x={x}
+              width={width * s.perX + 0.3}
+              y={s.bottom - tall}
+              height={tall}
+              className="fill-[#343434]"
+            />
+          );
+        })}
+      {kind.ticks.y.map((v) => (
+        <g key={v}>
+          <line x1={margin.left} x2={s.right} y1={s.y(v)} y2={s.y(v)} className="stroke-[#2e2e2e]" />
+          <text x={margin.left - 6} y={s.y(v) + 3.5} textAnchor="end" fontSize={10.5} className="fill-t3 num">
+            {label(v)}
+          </text>
+        </g>
+      ))}
+      {kind.ticks.x.map((v) => (
+        <text
+          key={v}
+          x={s.x(v)}
+          y={s.bottom + 14}
+          textAnchor="middle"
+          fontSize={10.5}
+          className="fill-t3 num"
+        >
+          {label(v)}
+        </text>
+      ))}
+      <line
+        x1={s.x(kind.x.min)}
+        y1={s.y(kind.rest(kind.x.min))}
+        x2={s.x(kind.x.max)}
+        y2={s.y(kind.rest(kind.x.max))}
+        strokeDasharray="3 3"
+        className="stroke-g5"
+      />
+    </g>
+  );
+}
+
+interface PointProps {
+  step: LookStep;
+  kind: CurveKind;
+  point: CurvePoint;
+  index: number;
+  s: Scale;
+  selected: boolean;
+  onChoose(index: number): void;
+}
+
+function Point({ step, kind, point, index, s, selected, onChoose }: PointProps) {
+  const drag = useDrag({
+    start: () => {
+      onChoose(index);
+      return point;
+    },
+    move: ({ dx, dy }, from) =>
+      movePoint(step, kind, index, { x: from.x + dx / s.perX, y: from.y - dy / s.perY }),
+  });
+  const onKeyDown = (e: KeyboardEvent) => {
+    const much = (e.shiftKey ? 10 : e.altKey ? 0.1 : 1) * 0.01;
+    const by = { x: (kind.x.max - kind.x.min) * much, y: (kind.y.max - kind.y.min) * much };
+    const change: Record<string, Partial<CurvePoint>> = {
+      ArrowUp: { y: point.y + by.y },
+      ArrowDown: { y: point.y - by.y },
+      ArrowRight: { x: point.x + by.x },
+      ArrowLeft: { x: point.x - by.x },
+    };
+    if (e.key === 'Delete' || e.key === 'Backspace') removePoint(step, kind, index);
+    else if (change[e.key]) movePoint(step, kind, index, change[e.key]);
+    else return;
+    e.preventDefault();
+    e.stopPropagation();
+  };
+  const [x, y] = [s.x(point.x), s.y(point.y)];
+  return (
+    <g
+      role="slider"
+      tabIndex={0}
+      aria-label={`${kind.label} point ${index + 1}`}
+      aria-orientation="vertical"
+      aria-valuemin={kind.y.min}
+      aria-valuemax={kind.y.max}
+      aria-valuenow={point.y}
+      aria-valuetext={`${point.y.toFixed(2)} ${kind.yUnit} at ${point.x.toFixed(kind.digits)} ${kind.xUnit}`}
+      className="cursor-move touch-none focus:outline-none group"
+      {...drag}
+      onFocus={() => onChoose(index)}
+      onKeyDown={onKeyDown}
+      onDoubleClick={(e) => {
+        e.stopPropagation();
+        movePoint(step, kind, index, { y: kind.rest(point.x) });
+      }}
+    >
+      <circle cx={x} cy={y} r={12} fill="transparent" />
+      <rect
+        x={x - 5}
+        y={y - 5}
+        width={10}
+        height={10}
+        transform={`rotate(45 ${x} ${y})`}
+        className={`${selected ? 'fill-violet' : 'fill-[#bdbdbd]'} group-focus-visible:stroke-white`}
+        strokeWidth={1.5}
+      />
+    </g>
+  );
+}
+
+interface CurveDrawingProps {
+  width: number;
+  height: number;
+  step: LookStep;
+  kind: CurveKind;
+  chosen: number;
+  distribution: ColourDistribution | null;
+  /** Other curves of the same step, drawn faintly behind. */
+  behind: readonly CurveKind[];
+  onChoose(index: number): void;
+  onPut(x: number): void;
+}
+
+/** A curve with its points over the plate's own spread. */
+export function CurveDrawing({
+  width,
+  height,
+  step,
+  kind,
+  chosen,
+  distribution,
+  behind,
+  onChoose,
+  onPut,
+}: CurveDrawingProps) {
+  const s = scaleOf(width, height, kind);
+  const points = pointsOf(step, kind);
+  const path = (k: CurveKind) => {
+    const at = k.drawn(pointsOf(step, k));
+    return Array.from({ length: 161 }, (_, i) => {
+      const x = k.x.min + ((k.x.max - k.x.min) * i) / 160;
+      return `${i ? 'L' : 'M'}${s.x(x).toFixed(1)} ${s.y(at(x)).toFixed(1)}`;
+    }).join('');
+  };
+  return (
+    <svg
+      width={width}
+      height={height}
+      role="group"
+      aria-label={`${kind.label} curve`}
+      onDoubleClick={(e) => onPut(s.xAt(e.clientX - e.currentTarget.getBoundingClientRect().left))}
+    >
+      <rect width={width} height={height} fill="transparent" />
+      <Backdrop s={s} kind={kind} distribution={distribution} />
+      {behind.map((k) => (
+        <path key={k.id} d={path(k)} fill="none" stroke={k.colour} opacity={0.35} />
+      ))}
+      <path d={path(kind)} fill="none" stroke={kind.colour} strokeWidth={1.6} opacity={step.on ? 1 : 0.4} />
+      {points.map((point, i) => (
+        <Point key={i} {...{ step, kind, point, s, onChoose, index: i }} selected={i === chosen} />
+      ))}
+    </svg>
+  );
+}

@@ -1,0 +1,101 @@
+import type { CurvePoint } from '@velvet-dusk/core/look/steps/curvePoints';
+import { curveAxis, curveStops, risingPoints } from '@velvet-dusk/core/look/steps/curves';
+import { satByLuminanceAxes, satFactor } from '@velvet-dusk/core/look/steps/satByLuminance';
+import { satBySaturationAxes, satOut } from '@velvet-dusk/core/look/steps/satBySaturation';
+import type { StepType } from '@velvet-dusk/core/look/steps/index';
+import type { ColourDistribution } from '@velvet-dusk/core/scopes/colourDistribution';
+import { saturationBins, saturationTop } from '@velvet-dusk/core/scopes/colourDistribution';
+import type { Sample } from '../../../workers/sample.ts';
+
+interface Axis {
+  min: number;
+  max: number;
+}
+
+/** One curve of the dock: whose parameter it is, its axes, how it is drawn and what lies behind it. */
+export interface CurveKind {
+  id: string;
+  label: string;
+  step: StepType;
+  key: string;
+  x: Axis;
+  /** What a point may be set to, and what of it is drawn. */
+  y: Axis;
+  shownY: Axis;
+  /** Where the axes are named. */
+  ticks: { x: readonly number[]; y: readonly number[] };
+  xUnit: string;
+  yUnit: string;
+  digits: number;
+  colour: string;
+  /** What the points do, drawn. */
+  drawn(points: readonly CurvePoint[]): (x: number) => number;
+  /** The level at which a point changes nothing. */
+  rest(x: number): number;
+  /** The plate's own spread along x: shares of even bins over an axis. */
+  spread(d: ColourDistribution): { shares: Float32Array } & Axis;
+  picked(sample: Sample): number;
+  gap: number;
+}
+
+const stops = {
+  step: 'curves' as const,
+  x: curveAxis,
+  y: { min: -10, max: 8 },
+  shownY: curveAxis,
+  ticks: { x: [-8, -6, -4, -2, 0, 2, 4, 6], y: [-8, -4, 0, 4] },
+  ...{ xUnit: 'st', yUnit: 'st', digits: 2, gap: 0.05 },
+  drawn: (points: readonly CurvePoint[]) => curveStops(risingPoints(points).points),
+  rest: (x: number) => x,
+  spread: (d: ColourDistribution) => ({ shares: d.stops.shares, min: d.stops.low, max: d.stops.high }),
+  picked: ({ atStep }: Sample) => atStep.stops,
+};
+
+const factors = [0, 0.5, 1, 1.5, 2];
+
+/** To add a curve: an object here. */
+export const curveKinds: readonly CurveKind[] = [
+  { ...stops, id: 'master', key: 'master', label: 'All', colour: '#e6e6e6' },
+  { ...stops, id: 'red', key: 'red', label: 'Red', colour: '#ff5c54' },
+  { ...stops, id: 'green', key: 'green', label: 'Green', colour: '#5cde78' },
+  { ...stops, id: 'blue', key: 'blue', label: 'Blue', colour: '#608cff' },
+  {
+    ...{ id: 'satByLuminance', key: 'points', label: 'Saturation by luminance', step: 'satByLuminance' },
+    ...{
+      x: satByLuminanceAxes.x,
+      y: satByLuminanceAxes.y,
+      shownY: satByLuminanceAxes.y,
+      ticks: { x: stops.ticks.x, y: factors },
+      xUnit: 'st',
+      yUnit: '×',
+      digits: 2,
+      colour: '#e6e6e6',
+    },
+    drawn: satFactor,
+    rest: () => 1,
+    spread: stops.spread,
+    picked: stops.picked,
+    gap: 0.05,
+  },
+  {
+    ...{ id: 'satBySaturation', key: 'points', label: 'Saturation by saturation', step: 'satBySaturation' },
+    ...{
+      x: satBySaturationAxes.x,
+      y: satBySaturationAxes.y,
+      shownY: satBySaturationAxes.y,
+      ticks: { x: [0, 0.1, 0.2, 0.3, 0.4, 0.5], y: factors },
+      xUnit: '',
+      yUnit: '×',
+      digits: 3,
+      colour: '#e6e6e6',
+    },
+    drawn(points) {
+      const { at } = satOut(points);
+      return (x) => at(Math.max(x, 1e-4)) / Math.max(x, 1e-4);
+    },
+    rest: () => 1,
+    spread: (d) => ({ shares: d.saturations.slice(0, saturationBins), min: 0, max: saturationTop }),
+    picked: ({ atStep }) => atStep.saturation,
+    gap: 0.01,
+  },
+];

@@ -1,0 +1,97 @@
+import { doubtOf } from '../../../plates/doubt.ts';
+import { useMarkReadings } from '../../../screens/plates/useMarkReadings.ts';
+import { useMeasured } from '../../../state/measured.ts';
+import { setView } from '../../../state/view.ts';
+import { VerdictMark } from '../../../ui/VerdictMark.tsx';
+import {
+  type CurrentPlate,
+  useCurrentPlate,
+  useOpenProject,
+  usePlates,
+  useShownLook,
+} from '../../useBench.ts';
+import { type PathItem, pathItems } from './pathItems.ts';
+
+const neutralKinds = ['neutral', 'greyCard', 'whiteCard'];
+
+/** Greatest spread of the parade over what is marked neutral on a plate; null where nothing is. */
+function useNeutralSpread({ plate, profile }: CurrentPlate): number | null {
+  const { readings } = useMarkReadings(plate, profile);
+  const spreads = plate.marks
+    .filter((m) => neutralKinds.includes(m.kind))
+    .flatMap((m) => {
+      const reading = readings[m.id];
+      return reading?.kind === 'box' ? [reading.spread] : [];
+    });
+  return spreads.length > 0 ? Math.max(...spreads) : null;
+}
+
+function Item({ item }: { item: PathItem }) {
+  const leads = item.dock !== undefined || item.reading !== undefined;
+  const go = () => {
+    if (item.dock) setView({ dock: item.dock });
+    if (item.reading) setView({ readingId: item.reading });
+  };
+  const inside = (
+    <>
+      <span className="w-3 shrink-0 text-center">
+        <VerdictMark verdict={item.verdict} />
+      </span>
+      <span className="text-t1 w-[76px] shrink-0">{item.label}</span>
+      <span className="text-t2 truncate" title={item.says}>
+        {item.says}
+      </span>
+    </>
+  );
+  const row = 'flex items-baseline gap-2 w-full text-left text-[12px]';
+  return (
+    <li className="min-w-0">
+      {leads ? (
+        <button type="button" className={`${row} hover:bg-g3`} onClick={go}>
+          {inside}
+        </button>
+      ) : (
+        <span className={row}>{inside}</span>
+      )}
+    </li>
+  );
+}
+
+function Path(current: CurrentPlate) {
+  const { plate, profile, shot } = current;
+  const { profiles } = useOpenProject();
+  const look = useShownLook();
+  const plates = usePlates();
+  const { analysis, thumbs, strengths } = useMeasured();
+  const neutralSpread = useNeutralSpread(current);
+  const likelier = doubtOf(plate, profiles);
+  const items = pathItems({
+    profileName: profile.name,
+    doubt: likelier ? `the frame looks more like ${likelier.name} than ${profile.name}` : '',
+    shot,
+    neutralSpread,
+    look,
+    readings: analysis?.readings ?? [],
+    effects: analysis?.effects ?? new Map(),
+    plates: plates.flatMap((p) => (thumbs[p.id] ? [thumbs[p.id].verdict] : [])),
+    suited: strengths[plate.id] ?? null,
+  });
+  return (
+    <div className="h-full flex flex-col px-4 pb-2">
+      <p className="text-t3 text-[11.5px] pb-1">
+        The way practitioners take, measured on this plate. Follow it or not; nothing here has to be ticked.
+      </p>
+      <ol className="flex-1 min-h-0 scroll-quiet grid grid-cols-2 gap-x-6 content-start gap-y-1.5">
+        {items.map((item) => (
+          <Item key={item.id} item={item} />
+        ))}
+      </ol>
+    </div>
+  );
+}
+
+/** The path through a look as a checklist that measures itself. */
+export function PathDock() {
+  const current = useCurrentPlate();
+  return current && <Path {...current} />;
+}

@@ -1,0 +1,148 @@
+import type { Look } from '@velvet-dusk/core/look/document';
+import { zoneNames } from '@velvet-dusk/core/look/steps/zoneCurve';
+import type { ZonesParams } from '@velvet-dusk/core/look/steps/zones';
+import type { Shot } from '@velvet-dusk/core/look/shot';
+import type { SuitedStrength } from '@velvet-dusk/core/proposals/strength';
+import type { Reading } from '@velvet-dusk/core/readings/reading';
+import { judge, type Verdict, worstVerdict } from '@velvet-dusk/core/readings/verdict';
+import type { DockId } from '../../../state/view.ts';
+
+/** What the checklist is measured on. */
+export interface PathInput {
+  profileName: string;
+  /** Why the profile is doubted; empty where it is not. */
+  doubt: string;
+  shot: Shot;
+  /** How level the parade stands on what was marked as neutral, in %; null where nothing is. */
+  neutralSpread: number | null;
+  look: Look;
+  readings: readonly Reading[];
+  effects: ReadonlyMap<string, number>;
+  /** Verdict of every plate under the look. */
+  plates: readonly Verdict[];
+  suited: SuitedStrength | null;
+}
+
+export interface PathItem {
+  id: string;
+  label: string;
+  says: string;
+  verdict: Verdict;
+  /** Where a click leads. */
+  dock?: DockId;
+  reading?: string;
+}
+
+const signed = (x: number, digits: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(digits)}`;
+
+function fromReadings(readings: readonly Reading[], ids: readonly string[]) {
+  const found = readings.filter((r) => ids.includes(r.id));
+  const worst = worstVerdict(found.map((r) => r.verdict));
+  const told = found.find((r) => r.verdict === worst && worst !== 'holds' && worst !== 'none');
+  return {
+    verdict: worst,
+    worst: told,
+    text: found.map((r) => `${r.label.toLowerCase()} ${r.text}`).join(', '),
+  };
+}
+
+function tintText(look: Look): string {
+  const tinted = look.steps.flatMap((s) => {
+    if (s.type !== 'zones' || !s.on) return [];
+    const p = s.params as unknown as ZonesParams;
+    return zoneNames.filter((n) => p[n].warm !== 0 || p[n].green !== 0);
+  });
+  return tinted.length > 0 ? `tints in ${tinted.join(', ')}` : 'no zone is tinted';
+}
+
+const hueTypes = [
+  'hueBelt',
+  'sixSectors',
+  'saturation',
+  'satByLuminance',
+  'satBySaturation',
+  'colourDensity',
+];
+
+/** The path practitioners follow, each stage with what was measured; nothing is ticked by hand. */
+export function pathItems(input: PathInput): PathItem[] {
+  const { look, readings, shot, effects, plates, suited, neutralSpread } = input;
+  const of = (...ids: string[]) => fromReadings(readings, ids);
+  const tone = of('midGrey', 'black', 'white');
+  const ends = of('shadowColour', 'highlightColour', 'crushed', 'clipped');
+  const tint = of('neutral');
+  const skin = of('skinHue', 'skinSaturation');
+  const level = of('skinLevel');
+  const hueEffect = look.steps
+    .filter((s) => hueTypes.includes(s.type))
+    .reduce((sum, s) => sum + (effects.get(s.id) ?? 0), 0);
+  const count = (v: Verdict) => plates.filter((p) => p === v).length;
+  const strength = Math.round(look.strength * 100);
+  const fits = suited ? Math.round(suited.strength * 100) : null;
+  return [
+    {
+      ...{ id: 'normalise', label: 'Normalise' },
+      says: input.doubt || `by the profile ${input.profileName}`,
+      verdict: input.doubt ? 'fails' : 'holds',
+    },
+    {
+      ...{ id: 'expose', label: 'Expose', reading: 'skinLevel' },
+      says: `shot ${signed(shot.exposure, 2)} st${level.text ? `, ${level.text}` : ''}`,
+      verdict: level.verdict,
+    },
+    {
+      ...{ id: 'balance', label: 'Balance' },
+      says:
+        neutralSpread === null
+          ? `no neutral is marked on this plate; shot ${signed(shot.mired, 0)} mired`
+          : `parade level within ${neutralSpread.toFixed(1)} % on what is marked neutral`,
+      verdict:
+        neutralSpread === null ? 'none' : judge(neutralSpread, { low: 0, high: 1.5, slack: 2 }).verdict,
+    },
+    {
+      id: 'tone',
+      label: 'Tone',
+      says: tone.text,
+      verdict: tone.verdict,
+      dock: 'tone',
+      reading: tone.worst?.id ?? 'midGrey',
+    },
+    {
+      id: 'tint',
+      label: 'Tint',
+      says: `${tintText(look)}; ${tint.text}`,
+      verdict: tint.verdict,
+      dock: 'tone',
+      reading: 'neutral',
+    },
+    {
+      ...{ id: 'hue', label: 'Hue', dock: 'hue' as const },
+      says:
+        hueEffect < 0.05
+          ? 'hue and saturation are untouched'
+          : `hue and saturation steps do ΔE ${hueEffect.toFixed(1)}`,
+      verdict: 'none',
+    },
+    { id: 'skin', label: 'Skin', says: skin.text, verdict: skin.verdict, dock: 'boxes', reading: 'skinHue' },
+    { id: 'film', label: 'Film', says: 'film steps are not built yet', verdict: 'none' },
+    {
+      id: 'ends',
+      label: 'Clean ends',
+      says: ends.text,
+      verdict: ends.verdict,
+      dock: 'tone',
+      reading: ends.worst?.id ?? 'shadowColour',
+    },
+    {
+      ...{ id: 'compare', label: 'Compare' },
+      says: `of ${plates.length} plates ${count('holds')} hold, ${count('close')} are close, ${count('fails')} fail`,
+      verdict: worstVerdict(plates),
+    },
+    {
+      ...{ id: 'strength', label: 'Strength' },
+      says: fits === null ? `${strength} %` : `${strength} %; this plate takes ${fits} %`,
+      verdict: fits === null ? 'none' : fits >= strength ? 'holds' : 'close',
+    },
+    { id: 'test', label: 'Test', says: 'trials are not built yet', verdict: 'none' },
+  ];
+}

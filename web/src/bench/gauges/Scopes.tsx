@@ -1,0 +1,69 @@
+import { type LevelScale, type ScopeKind, setView, useView } from '../../state/view.ts';
+import { Segments } from '../../ui/Segments.tsx';
+import { scopeKinds, ScopeView } from './ScopeView.tsx';
+
+const scales: { value: LevelScale; label: string; hint: string }[] = [
+  { value: '%', label: '%', hint: 'Signal in percent' },
+  { value: '10b', label: '10b', hint: 'Full-range code of 10 bits' },
+  { value: '8b', label: '8b', hint: 'Full-range code of 8 bits' },
+];
+const heights = { one: 168, two: 118 };
+const hasLevels = (kind: ScopeKind | null) => kind !== null && kind !== 'vector' && kind !== 'stops';
+const otherThan = (kind: ScopeKind): ScopeKind => (kind === 'vector' ? 'waveform' : 'vector');
+
+/** One scope of the picture, or two. */
+export function Scopes() {
+  const { scope, secondScope, levelScale } = useView();
+  return (
+    <section aria-label="Scopes">
+      <div className="flex items-center px-1.5 h-9">
+        <Segments
+          small
+          label="Scope"
+          value={scope}
+          options={scopeKinds}
+          onChange={(k) => setView({ scope: k })}
+        />
+        <span className="flex-1" />
+        {(hasLevels(scope) || hasLevels(secondScope)) && (
+          <select
+            aria-label="Scale"
+            className="appearance-none bg-transparent num text-t2 px-1 [&>option]:bg-g3"
+            value={levelScale}
+            onChange={(e) => setView({ levelScale: e.currentTarget.value as LevelScale })}
+          >
+            {scales.map((s) => (
+              <option key={s.value} value={s.value}>
+                {s.label}
+              </option>
+            ))}
+          </select>
+        )}
+        <button
+          type="button"
+          aria-pressed={secondScope !== null}
+          title="A second scope below the first"
+          className={`px-1.5 text-[11.5px] ${secondScope ? 'text-t1' : 'text-t2 hover:text-t1'}`}
+          onClick={() => setView({ secondScope: secondScope ? null : otherThan(scope) })}
+        >
+          Two
+        </button>
+      </div>
+      <ScopeView kind={scope} height={secondScope ? heights.two : heights.one} />
+      {secondScope && (
+        <>
+          <div className="px-1.5">
+            <Segments
+              small
+              label="Second scope"
+              value={secondScope}
+              options={scopeKinds}
+              onChange={(k) => setView({ secondScope: k })}
+            />
+          </div>
+          <ScopeView kind={secondScope} height={heights.two} />
+        </>
+      )}
+    </section>
+  );
+}

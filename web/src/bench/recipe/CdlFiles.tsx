@@ -1,0 +1,80 @@
+import { useState } from 'react';
+import { type CdlCorrection, type CdlKind, cdlKinds } from '@velvet-dusk/core/formats/cdl/correction';
+import { parseCdl } from '@velvet-dusk/core/formats/cdl/parse';
+import { writeCdl } from '@velvet-dusk/core/formats/cdl/write';
+import type { LookStep } from '@velvet-dusk/core/look/document';
+import type { CdlParams } from '@velvet-dusk/core/look/steps/cdl';
+import { editParams, useDocument } from '../../state/document.ts';
+import { Button } from '../../ui/Button.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
+
+/** Hands a text to the browser as a file. */
+function save(text: string, name: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type: 'application/xml' }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(url);
+}
+
+/** CDL files for the numbers of a CDL step, in and out. */
+export function CdlFiles({ step }: { step: LookStep }) {
+  const name = useDocument((s) => s.look.name);
+  const [trouble, setTrouble] = useState('');
+  const [found, setFound] = useState<CdlCorrection[]>([]);
+  const take = ({ params }: CdlCorrection) => editParams(step.id, () => ({ ...params }));
+  const read = async ([file]: File[]) => {
+    try {
+      const all = parseCdl(await file.text(), file.name);
+      setTrouble('');
+      setFound(all.length > 1 ? all : []);
+      if (all.length === 1) take(all[0]);
+    } catch (error) {
+      setTrouble((error as Error).message);
+    }
+  };
+  const write = (kind: CdlKind) => {
+    const id = name.replace(/[^A-Za-z0-9]+/g, '-');
+    const correction = { id, description: name, params: step.params as CdlParams };
+    save(writeCdl([correction], kind), `${id}.${kind}`);
+  };
+  return (
+    <div className="w-full flex flex-wrap items-center gap-x-3 gap-y-1 pb-1">
+      <FileButton
+        text="Read a CDL"
+        label="CDL file"
+        accept={cdlKinds.map((k) => `.${k}`).join(',')}
+        onFiles={(files) => void read(files)}
+      />
+      <span className="text-t3">write</span>
+      {cdlKinds.map((kind) => (
+        <Button key={kind} kind="text" onClick={() => write(kind)}>
+          .{kind}
+        </Button>
+      ))}
+      {found.length > 0 && (
+        <select
+          aria-label="Correction of the file"
+          className="bg-g3 border border-g4 text-[12px] max-w-full"
+          defaultValue=""
+          onChange={(e) => take(found[Number(e.currentTarget.value)])}
+        >
+          <option value="" disabled>
+            {found.length} corrections: choose one
+          </option>
+          {found.map((c, i) => (
+            <option key={i} value={i}>
+              {c.id || `Correction ${i + 1}`} {c.description}
+            </option>
+          ))}
+        </select>
+      )}
+      {trouble && (
+        <p role="alert" className="text-ember w-full">
+          ▲ {trouble}
+        </p>
+      )}
+    </div>
+  );
+}

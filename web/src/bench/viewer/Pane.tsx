@@ -1,0 +1,204 @@
+import { type PointerEvent, type ReactNode, useEffect, useRef, useState } from 'react';
+import type { Drawing, Overlay, Renderer, ViewCube } from '../../gl/drawing.ts';
+import { makeGlRenderer } from '../../gl/glRenderer.ts';
+import { makeWorkerRenderer } from '../../gl/workerRenderer.ts';
+import { type Probe, setView, surrounds, useView } from '../../state/view.ts';
+import { useSize } from '../../ui/useSize.ts';
+import { type CurrentPlate, frameUrl } from '../useBench.ts';
+import { type Geometry, viewerGeometry } from './geometry.ts';
+import { usePixels } from './usePixels.ts';
+
+/** WebGL 2 where it is there; `?viewer=worker` asks for the other way, which machines without it get. */
+function makeRenderer(canvas: HTMLCanvasElement): Renderer {
+  if (new URLSearchParams(location.search).get('viewer') === 'worker') return makeWorkerRenderer(canvas);
+  try {
+    return makeGlRenderer(canvas);
+  } catch {
+    return makeWorkerRenderer(canvas);
+  }
+}
+
+/** Where the picture lies in the pane, CSS pixels. */
+export interface PictureBox {
+  left: number;
+  top: number;
+  width: number;
+  height: number;
+}
+
+/** A picture to draw: a cube (null for the code as recorded, undefined while it is baked) and what it is called. */
+export interface Shown {
+  name: string;
+  cube: ViewCube | undefined;
+  /** Stands for the cube: a picture with another key is another picture. */
+  key: string;
+  /** False while a coarse cube stands in for the one to come. */
+  final: boolean;
+  /** False for the camera's own screen, which knows no shot lane. */
+  trimmed: boolean;
+}
+
+interface PaneProps extends CurrentPlate {
+  after: Shown;
+  before: Shown;
+  /** Left of this share of the picture "before" is shown; 0 for none, 1 for all. */
+  splitAt: number;
+  overlay: Overlay;
+  overlayKey: string;
+  castLens: boolean;
+  onHover?(at: Probe | null): void;
+  onClick?(at: Probe): void;
+  /** What lies over the picture. */
+  children?: (box: PictureBox, width: number) => ReactNode;
+}
+
+/** A press that moves less than this, in CSS pixels, is a click. */
+const clickReach = 4;
+
+/** Pointer on the picture: moving it at 1:1 and above, reading under the pointer, clicking. */
+function usePointer(g: Geometry | null, ratio: number, { onHover, onClick }: PaneProps) {
+  const zoom = useView((s) => s.zoom);
+  const press = useRef<{ x: number; y: number; centre: readonly [number, number] } | null>(null);
+  const placeOf = (e: PointerEvent): Probe | null => {
+    if (!g) return null;
+    const box = e.currentTarget.getBoundingClientRect();
+    const x = ((e.clientX - box.left) * ratio - g.origin[0]) / g.shownWidth;
+    const y = ((e.clientY - box.top) * ratio - g.origin[1]) / g.shownHeight;
+    return x >= 0 && x < 1 && y >= 0 && y < 1 ? { x, y } : null;
+  };
+  return {
+    onPointerDown(e: PointerEvent) {
+      if (!g || e.button !== 0) return;
+      e.currentTarget.setPointerCapture(e.pointerId);
+      const at = (room: number, origin: number, shown: number) => (room / 2 - origin) / shown;
+      const centre = [
+        at(g.width, g.origin[0], g.shownWidth),
+        at(g.height, g.origin[1], g.shownHeight),
+      ] as const;
+      press.current = { x: e.clientX, y: e.clientY, centre };
+    },
+    onPointerMove(e: PointerEvent) {
+      onHover?.(placeOf(e));
+      if (!press.current || !g || zoom === 'fit') return;
+      const move = (c: number, by: number, shown: number) =>
+        Math.min(Math.max(c - (by * ratio) / shown, 0), 1);
+      const { x, y, centre: c } = press.current;
+      setView({
+        centre: [move(c[0], e.clientX - x, g.shownWidth), move(c[1], e.clientY - y, g.shownHeight)],
+      });
+    },
+    onPointerUp(e: PointerEvent) {
+      const from = press.current;
+      press.current = null;
+      const at = placeOf(e);
+      if (from && at && Math.hypot(e.clientX - from.x, e.clientY - from.y) < clickReach) onClick?.(at);
+    },
+    onPointerLeave: () => onHover?.(null),
+    onDoubleClick: () => setView({ zoom: zoom === 'fit' ? 1 : 'fit' }),
+  };
+}
+
+/** One picture of a plate on a canvas of its own. */
+export function Pane(props: PaneProps) {
+  const { plate, profile, shot, after, before, splitAt, overlay, overlayKey, castLens, children } = props;
+  const [frameRef, size] = useSize<HTMLDivElement>();
+  const canvasRef = useRef<HTMLCanvasElement>(null);
+  const [renderer, setRenderer] = useState<Renderer | null>(null);
+  const { zoom, centre, surround, pick } = useView();
+  const ratio = window.devicePixelRatio || 1;
+  const canvas = { width: Math.round(size.width * ratio), height: Math.round(size.height * ratio) };
+  const g = size.width > 0 ? viewerGeometry(canvas, plate, zoom, centre) : null;
+  const pixels = usePixels(frameUrl(plate), g);
+  const pointer = usePointer(g, ratio, props);
+  const [drawn, setDrawn] = useState('');
+
+  useEffect(() => {
+    const made = makeRenderer(canvasRef.current!);
+    setRenderer(made);
+    return () => made.dispose();
+  }, []);
+
+  const whole = splitAt >= 1;
+  const isFinal = after.final && before.final;
+  const split = !g || splitAt <= 0 ? 0 : whole ? g.width : g.origin[0] + splitAt * g.shownWidth;
+  const trimmed = after.trimmed && Object.values(shot).some((v) => v !== 0);
+  const tag = [
+    plate.id,
+    after.key,
+    before.key,
+    JSON.stringify([shot, split, g, overlay.kind, castLens, trimmed]),
+  ].join(' ');
+
+  useEffect(() => {
+    if (!renderer || !g || !pixels || after.cube === undefined || before.cube === undefined) return;
+    if (pixels.url !== frameUrl(plate) || pixels.width !== g.sourceWidth) return;
+    let current = true;
+    const drawing: Drawing = {
+      ...{ width: g.width, height: g.height, texelsPerPixel: g.texelsPerPixel, origin: g.origin },
+      ...{ pixels, after: after.cube, before: before.cube, split, overlay, castLens },
+      surround: surrounds[surround],
+      plate: { url: frameUrl(plate), profile, shot, trimmed },
+    };
+    void Promise.resolve(renderer.draw(drawing)).then(() => current && setDrawn(tag));
+    return () => {
+      current = false;
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the tag stands for its parts
+  }, [renderer, pixels, after.cube, before.cube, overlay.cube, tag, surround, overlayKey]);
+
+  const box = g && {
+    left: g.origin[0] / ratio,
+    top: g.origin[1] / ratio,
+    width: g.shownWidth / ratio,
+    height: g.shownHeight / ratio,
+  };
+  return (
+    <div ref={frameRef} className="relative h-full w-full overflow-hidden" data-testid="viewer">
+      <canvas
+        ref={canvasRef}
+        role="img"
+        aria-label={`${plate.name}, ${whole ? before.name : after.name}`}
+        style={{
+          width: size.width,
+          height: size.height,
+          cursor: pick ? 'crosshair' : zoom === 'fit' ? 'default' : 'grab',
+        }}
+        data-renderer={renderer?.kind}
+        data-origin={g?.origin.join(',')}
+        data-scale={g?.scale}
+        data-shown={drawn === tag ? tag : ''}
+        data-drawn={drawn === tag && isFinal ? tag : ''}
+        {...pointer}
+      />
+      {box && children?.(box, size.width)}
+      {drawn === '' && (
+        <p className="absolute inset-0 grid place-items-center text-t3 pointer-events-none">
+          Opening {plate.name} …
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** The name of a picture in a corner of it. */
+export function Tag({
+  text,
+  box,
+  side,
+  width,
+}: {
+  text: string;
+  box: PictureBox;
+  side: 'left' | 'right';
+  width: number;
+}) {
+  const inset = Math.max(side === 'left' ? box.left : width - box.left - box.width, 0) + 8;
+  return (
+    <span
+      className="absolute text-[11px] text-white pointer-events-none px-1.5 rounded-sm bg-[#000000a0]"
+      style={{ [side]: inset, top: Math.max(box.top, 0) + 8 }}
+    >
+      {text}
+    </span>
+  );
+}

@@ -1,0 +1,86 @@
+import { useState } from 'react';
+import { type Probe, setView, useView, type View } from '../../state/view.ts';
+import { type CurrentPlate, useOpenProject, useReference, useShownLook } from '../useBench.ts';
+import { BandLegend } from './BandLegend.tsx';
+import { Pane, type Shown, Tag } from './Pane.tsx';
+import { PlacementView } from './PlacementView.tsx';
+import { ProbeDots, ProbeTable } from './Probes.tsx';
+import { ReferenceInset, ReferencePane } from './Reference.tsx';
+import { useSamples } from './useSamples.ts';
+import { useOverlay, useViewCubes } from './useViewCubes.ts';
+import { beforeOf, viewNames } from './views.ts';
+import { WhereMask } from './WhereMask.tsx';
+import { WipeEdge } from './WipeEdge.tsx';
+
+/** The plate under the look, alone or beside another picture. */
+export function Viewer(current: CurrentPlate) {
+  const { plate, profile } = current;
+  const look = useShownLook();
+  const { schools } = useOpenProject();
+  const { view, compare, wipeAt, before, castLens, overlay: kind, stepId, soloId, pick } = useView();
+  const [hover, setHover] = useState<Probe | null>(null);
+  const cubes = useViewCubes(look, profile, { wanted: view === 'monitor', darker: schools.monitorDarker });
+  const overlay = useOverlay({ look, profile, kind, stepId });
+  const samples = useSamples(current, look, hover);
+  const reference = useReference();
+
+  const nameOf = (v: View) => {
+    if (v === 'monitor') return `Camera screen, ${schools.monitorDarker.toFixed(1)} st darker`;
+    if (v !== 'look') return viewNames[v];
+    const solo = look.steps.some((s) => s.id === soloId) ? ', one step alone' : '';
+    return `${look.name} at ${Math.round(look.strength * 100)} %${solo}`;
+  };
+  const shown = (v: View): Shown => ({
+    name: nameOf(v),
+    cube: v === 'recorded' ? null : cubes[v]?.cube,
+    key: v === 'recorded' ? v : `${v} ${cubes[v]?.cube.size ?? 0} ${cubes[v]?.key ?? ''}`,
+    final: v === 'recorded' || cubes[v]?.final === true,
+    trimmed: v !== 'monitor',
+  });
+  const [after, other] = [shown(view), shown(beforeOf(view))];
+  const split = before ? 1 : compare === 'wipe' ? wipeAt : 0;
+  const pane = { ...current, overlay, overlayKey: kind, castLens, onHover: setHover, onClick: samples.click };
+
+  if (compare === 'placement') return <PlacementView {...current} look={look} />;
+  const main = (
+    <Pane {...pane} after={after} before={other} splitAt={split}>
+      {(box, width) => (
+        <>
+          <WhereMask box={box} />
+          {(compare === 'wipe' || before) && <Tag text={other.name} side="left" {...{ box, width }} />}
+          {!before && <Tag text={after.name} side="right" {...{ box, width }} />}
+          {compare === 'wipe' && !before && <WipeEdge box={box} />}
+          {compare === 'inset' && reference && <ReferenceInset reference={reference} box={box} />}
+          <ProbeDots box={box} />
+          {kind === 'bands' && <BandLegend />}
+        </>
+      )}
+    </Pane>
+  );
+  return (
+    <div className="relative h-full w-full flex" id="picture">
+      {compare === 'twoUp' && (
+        <div className="flex-1 min-w-0 border-r border-g0">
+          <Pane {...pane} after={other} before={other} splitAt={0}>
+            {(box, width) => <Tag text={other.name} side="left" {...{ box, width }} />}
+          </Pane>
+        </div>
+      )}
+      {compare === 'reference' && reference && (
+        <div className="flex-1 min-w-0 border-r border-g0">
+          <ReferencePane reference={reference} />
+        </div>
+      )}
+      <div className="flex-1 min-w-0">{main}</div>
+      <ProbeTable samples={samples.pinned} hovered={samples.hovered} plateName={plate.name} />
+      {pick && (
+        <p role="status" className="absolute left-1/2 -translate-x-1/2 top-2 px-2 bg-[#000000c0] text-[12px]">
+          Click {pick.what} on the picture ·{' '}
+          <button type="button" className="text-violet" onClick={() => setView({ pick: null })}>
+            never mind
+          </button>
+        </p>
+      )}
+    </div>
+  );
+}

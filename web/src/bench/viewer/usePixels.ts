@@ -1,0 +1,31 @@
+import { useEffect, useRef, useState } from 'react';
+import type { Drawing } from '../../gl/drawing.ts';
+import { setMeasured } from '../../state/measured.ts';
+import { engine } from '../../workers/index.ts';
+import { latestOnly } from '../../workers/latest.ts';
+import type { Geometry } from './geometry.ts';
+
+interface Order {
+  url: string;
+  width: number;
+  height: number;
+}
+
+/** Source pixels of the plate at the size it is drawn from; the last ones stay until the next are there. */
+export function usePixels(url: string, g: Geometry | null) {
+  const [pixels, setPixels] = useState<(Drawing['pixels'] & { url: string }) | null>(null);
+  const run = useRef<((o: Order) => void) | null>(null);
+  run.current ??= latestOnly(async ({ url, width, height }: Order) => {
+    try {
+      setPixels({ url, width, height, rgb: await engine.pixels(url, width, height) });
+    } catch (error) {
+      setMeasured({ trouble: `The plate cannot be shown: ${(error as Error).message}` });
+    }
+  });
+  const width = g?.sourceWidth;
+  const height = g?.sourceHeight;
+  useEffect(() => {
+    if (width && height) run.current!({ url, width, height });
+  }, [url, width, height]);
+  return pixels;
+}

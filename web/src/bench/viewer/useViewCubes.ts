@@ -1,0 +1,111 @@
+import { useEffect, useRef, useState } from 'react';
+import type { Profile } from '@velvet-dusk/core/camera/profile';
+import type { RoleId } from '@velvet-dusk/core/cube/roles';
+import type { Look } from '@velvet-dusk/core/look/document';
+import { canonicalJson } from '@velvet-dusk/core/look/hash';
+import type { Overlay, OverlayKind, ViewCube } from '../../gl/drawing.ts';
+import { setMeasured } from '../../state/measured.ts';
+import type { View } from '../../state/view.ts';
+import { engine } from '../../workers/index.ts';
+import { latestOnly } from '../../workers/latest.ts';
+
+/** The everyday grid: at rest the viewer draws with the cube an export of this size would hold. */
+export const viewGrid = 33;
+/** While a control moves, a coarser cube comes first, so that the picture keeps up with the hand. */
+const movingGrid = 17;
+
+type Held = { key: string; cube: NonNullable<ViewCube>; final: boolean };
+interface Order {
+  look: Look;
+  profile: Profile;
+  role: RoleId;
+  darker: number;
+  key: string;
+}
+
+/** A cube baked in the engine worker whenever its recipe changes; the last one stays until the next is there. */
+function useCube(order: Order | null): Held | null {
+  const [held, setHeld] = useState<Held | null>(null);
+  const wanted = useRef('');
+  const run = useRef<((order: Order) => void) | null>(null);
+  run.current ??= latestOnly(async ({ key, ...order }: Order) => {
+    try {
+      for (const grid of [movingGrid, viewGrid]) {
+        // A newer recipe waits: its coarse cube is worth more than this fine one.
+        if (wanted.current !== key) return;
+        const { data, notes } = await engine.bake({ ...order, grid });
+        setHeld({ key, cube: { size: grid, data }, final: grid === viewGrid });
+        if (order.role === 'combined') setMeasured({ notes });
+      }
+    } catch (error) {
+      setMeasured({ trouble: `The picture could not be made: ${(error as Error).message}` });
+    }
+  });
+  const key = order?.key ?? '';
+  useEffect(() => {
+    wanted.current = key;
+    if (order) run.current!(order);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for the order
+  }, [key]);
+  return held;
+}
+
+/** What decides the picture of a look. */
+const recipeOf = ({ rendering, steps, strength, colourOnly }: Look) => [
+  rendering,
+  steps,
+  strength,
+  colourOnly,
+];
+
+function cubeOrder(role: RoleId, look: Look, profile: Profile, darker = 0): Order {
+  const recipe = role === 'conversion' ? look.rendering : recipeOf(look);
+  return { look, profile, role, darker, key: canonicalJson([role, profile, recipe, darker]) };
+}
+
+/** The cube of a picture without its look. */
+export const useConversionCube = (look: Look, profile: Profile) =>
+  useCube(cubeOrder('conversion', look, profile));
+
+export type ViewCubes = Record<Exclude<View, 'recorded'>, Held | null>;
+
+/** The cubes of the views; the camera's screen is baked only while it is looked at. */
+export function useViewCubes(
+  look: Look,
+  profile: Profile,
+  monitor: { wanted: boolean; darker: number },
+): ViewCubes {
+  return {
+    look: useCube(cubeOrder('combined', look, profile)),
+    normalised: useConversionCube(look, profile),
+    monitor: useCube(monitor.wanted ? cubeOrder('combined', look, profile, monitor.darker) : null),
+  };
+}
+
+interface OverlayWish {
+  look: Look;
+  profile: Profile;
+  kind: OverlayKind;
+  stepId: string;
+}
+
+/** The overlay that is wished for, with the cube it is read from once that is baked. */
+export function useOverlay({ look, profile, kind, stepId }: OverlayWish): Overlay {
+  const [held, setHeld] = useState<ViewCube>(null);
+  const run = useRef<((order: Omit<OverlayWish, 'kind'>) => void) | null>(null);
+  run.current ??= latestOnly(async (order: Omit<OverlayWish, 'kind'>) => {
+    try {
+      setHeld({ size: viewGrid, data: await engine.overlay({ ...order, grid: viewGrid }) });
+    } catch (error) {
+      setMeasured({ trouble: `The overlay could not be made: ${(error as Error).message}` });
+    }
+  });
+  const needed = kind === 'bands' || kind === 'matte' || kind === 'gamut';
+  const key = needed ? canonicalJson([profile, recipeOf(look), stepId]) : '';
+  useEffect(() => {
+    if (key) run.current!({ look, profile, stepId });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for its parts
+  }, [key]);
+  if (!needed) return { kind, cube: null };
+  return held ? { kind, cube: held } : { kind: 'none', cube: null };
+}

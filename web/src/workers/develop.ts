@@ -1,0 +1,64 @@
+import { makeCodec } from '@velvet-dusk/core/camera/codec';
+import type { Profile } from '@velvet-dusk/core/camera/profile';
+import { applyTetrahedral } from '@velvet-dusk/core/cube/apply';
+import type { Cube3d } from '@velvet-dusk/core/cube/cube';
+import { PreviewBaker } from '@velvet-dusk/core/cube/previewBaker';
+import type { Look } from '@velvet-dusk/core/look/document';
+import { type Pipeline, trimCode } from '@velvet-dusk/core/look/pipeline';
+import type { Shot } from '@velvet-dusk/core/look/shot';
+import type { LutShelf } from '@velvet-dusk/core/look/steps/step';
+import type { MarkedAreas } from '@velvet-dusk/core/readings/reading';
+import type { FrameCache } from './frameCache.ts';
+
+/** A plate as the workers get it. */
+export interface PlateOrder {
+  id: string;
+  url: string;
+  profile: Profile;
+  shot: Shot;
+  marks: MarkedAreas;
+}
+
+/** What the scopes and readings look at: the camera code, the normalised picture, the look, or the camera's screen. */
+export type AnalysedView = 'recorded' | 'normalised' | 'look' | 'monitor';
+
+const baker = new PreviewBaker();
+const grid = 33;
+
+const isNeutral = (shot: Shot) => Object.values(shot).every((v) => v === 0);
+
+export interface ViewedLook {
+  look: Look;
+  view: AnalysedView;
+  luts: LutShelf;
+  /** Stops by which the camera's screen is darker; for the monitor view. */
+  darker: number;
+}
+
+export function bakeFor({ look, view, luts, darker }: ViewedLook, profile: Profile) {
+  const role = view === 'look' || view === 'monitor' ? ('combined' as const) : ('conversion' as const);
+  return baker.bake({ look, profile, role, grid, luts, darker: view === 'monitor' ? darker : 0 });
+}
+
+/** Camera code of a plate after its shot lane; the camera's own screen knows no shot lane. */
+export async function trimmedCode(frames: FrameCache, plate: PlateOrder, view: AnalysedView = 'look') {
+  const frame = await frames.frame(plate.url);
+  const code = Float32Array.from(frame.rgb);
+  if (!isNeutral(plate.shot) && view !== 'monitor') trimCode(makeCodec(plate.profile), plate.shot)(code);
+  return { width: frame.width, height: frame.height, code };
+}
+
+/** A plate's picture under a cube, and its working RGB before the look. */
+export async function develop(
+  frames: FrameCache,
+  plate: PlateOrder,
+  view: AnalysedView,
+  { cube, pipeline }: { cube: Cube3d; pipeline: Pipeline },
+) {
+  const { width, height, code } = await trimmedCode(frames, plate, view);
+  const scene = Float32Array.from(code);
+  pipeline.input(scene);
+  applyTetrahedral(cube, code);
+  const signal = code.map(pipeline.rendering.toSignal);
+  return { width, height, signal, scene };
+}

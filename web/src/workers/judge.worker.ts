@@ -1,0 +1,71 @@
+import * as Comlink from 'comlink';
+import { compilePipeline } from '@velvet-dusk/core/look/pipeline';
+import type { Look } from '@velvet-dusk/core/look/document';
+import { simulatePlacement } from '@velvet-dusk/core/look/placement';
+import { type Proposal, propose } from '@velvet-dusk/core/proposals/index';
+import { type SuitedStrength, suitedStrength } from '@velvet-dusk/core/proposals/strength';
+import { sparse, Trial } from '@velvet-dusk/core/proposals/trial';
+import type { Schools } from '@velvet-dusk/core/readings/schools';
+import { bakeFor, type PlateOrder, trimmedCode } from './develop.ts';
+import { FrameCache } from './frameCache.ts';
+import { shelfFor } from './lutShelf.ts';
+
+/** What takes many trials of a look: proposals and suited strengths. A worker of its own, so that scopes never wait. */
+
+const frames = new FrameCache(64);
+/** Pixels of a plate that a trial develops: enough for a tenth of a percent. */
+const trialPixels = 7000;
+
+async function trialOf(plate: PlateOrder, look: Look, schools: Schools): Promise<Trial> {
+  const luts = await shelfFor(look);
+  const { width, height, code } = await trimmedCode(frames, plate);
+  const small = sparse(code, width, height, trialPixels);
+  compilePipeline({ profile: plate.profile, look: { ...look, steps: [] } }).input(small.rgb);
+  const { profile, marks } = plate;
+  return new Trial(
+    { width: small.width, height: small.height, scene: small.rgb, profile, marks },
+    schools,
+    luts,
+  );
+}
+
+function toImage(signal: Float32Array, width: number, height: number): ImageData {
+  const image = new ImageData(width, height);
+  for (let i = 0, p = 0; p < signal.length; i += 4, p += 3) {
+    for (let c = 0; c < 3; c++) image.data[i + c] = signal[p + c] * 255;
+    image.data[i + 3] = 255;
+  }
+  return image;
+}
+
+const judge = {
+  async propose(plate: PlateOrder, look: Look, schools: Schools): Promise<Proposal[]> {
+    return propose(await trialOf(plate, look, schools), look);
+  },
+
+  async strength(plate: PlateOrder, look: Look, schools: Schools): Promise<SuitedStrength> {
+    return suitedStrength(await trialOf(plate, look, schools), look);
+  },
+
+  /** The plate at a size, corrected before and after the look's cube. */
+  async placement(plate: PlateOrder, look: Look, width: number, height: number) {
+    const luts = await shelfFor(look);
+    const { cube, pipeline } = bakeFor({ look, view: 'look', luts, darker: 0 }, plate.profile);
+    const code = await frames.at(plate.url, width, height);
+    const { profile, shot } = plate;
+    const { before, after, lost } = simulatePlacement(code, {
+      profile,
+      shot,
+      cube,
+      rendering: pipeline.rendering,
+    });
+    const pictures = [before, after].map((s) => toImage(s, width, height));
+    return Comlink.transfer(
+      { before: pictures[0], after: pictures[1], lost },
+      pictures.map((p) => p.data.buffer),
+    );
+  },
+};
+
+export type Judge = typeof judge;
+Comlink.expose(judge);

@@ -1,0 +1,33 @@
+import type { Cube } from '@velvet-dusk/core/cube/cube';
+import { parseLut } from '@velvet-dusk/core/formats/lut';
+import type { Look } from '@velvet-dusk/core/look/document';
+import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';
+import type { LutShelf } from '@velvet-dusk/core/look/steps/step';
+
+/** Files of placed LUTs, fetched once; they are named by checksum and never change. */
+const fetched = new Map<string, Promise<Cube>>();
+
+async function fetchLut(sha256: string, name: string): Promise<Cube> {
+  const answer = await fetch(`/api/luts/${sha256}`);
+  if (!answer.ok) throw new Error(`${name}: the server answered ${answer.status}`);
+  return parseLut(await answer.text(), name);
+}
+
+/** The LUTs a look holds by name. One that cannot be fetched is left out: the compiler says it by name. */
+export async function shelfFor({ steps }: Pick<Look, 'steps'>): Promise<LutShelf> {
+  const shelf = new Map<string, Cube>();
+  for (const { sha256, name } of lutsOf(steps)) {
+    let cube = fetched.get(sha256);
+    if (!cube) {
+      cube = fetchLut(sha256, name);
+      // A failed fetch must not be remembered.
+      cube.catch(() => fetched.delete(sha256));
+      fetched.set(sha256, cube);
+    }
+    await cube.then(
+      (c) => shelf.set(sha256, c),
+      () => {},
+    );
+  }
+  return shelf;
+}
