@@ -1,6 +1,7 @@
 import type { Profile } from '../camera/profile.ts';
 import type { Look } from '../look/document.ts';
 import { compilePipeline, type Pipeline } from '../look/pipeline.ts';
+import { StepCache } from '../look/compile.ts';
 import { neutralShot } from '../look/shot.ts';
 import type { LutShelf } from '../look/steps/step.ts';
 import { type Cube3d, gridCodes, unitDomain } from './cube.ts';
@@ -16,30 +17,59 @@ export interface PreviewOrder {
   darker?: number;
 }
 
+/** A grid as it comes from the camera side, and as it left each stage of the last look baked on it. */
+interface HeldGrid {
+  profile: Profile;
+  input: Float32Array;
+  stages: { key: string; rgb: Float32Array }[];
+}
+
 /**
  * Bakes the same cube again and again while a look is edited. The camera side of a grid does not depend on the
- * look, so its working RGB is kept per profile and grid; the rest is the same compiled pipeline as in `bake`.
+ * look, and steps before the one that changed give what they gave before, so both are kept per profile and grid; the
+ * rest is the same compiled pipeline as in `bake`.
  */
 export class PreviewBaker {
-  private readonly inputs = new Map<string, { profile: Profile; rgb: Float32Array }>();
+  private readonly grids = new Map<string, HeldGrid>();
+  private readonly cache = new StepCache();
 
   bake(order: PreviewOrder): { cube: Cube3d; pipeline: Pipeline } {
     const { look, profile, role, grid, luts, darker = 0 } = order;
     const shot = { ...neutralShot, exposure: -darker };
-    const pipeline = compilePipeline({ look, profile, luts, shot, withLook: roles[role].withLook });
-    const data = Float32Array.from(this.input(pipeline, profile, grid, darker));
-    pipeline.look(data);
+    const { cache } = this;
+    const pipeline = compilePipeline({ look, profile, luts, shot, cache, withLook: roles[role].withLook });
+    const held = this.held(pipeline, profile, `${profile.id} ${grid} ${darker}`, grid);
+    const data = runStages(pipeline, held);
     pipeline.output(data);
     return { cube: { kind: '3d', size: grid, ...unitDomain, data, title: '', comments: [] }, pipeline };
   }
 
-  private input(pipeline: Pipeline, profile: Profile, grid: number, darker: number): Float32Array {
-    const key = `${profile.id} ${grid} ${darker}`;
-    const known = this.inputs.get(key);
-    if (known && JSON.stringify(known.profile) === JSON.stringify(profile)) return known.rgb;
-    const rgb = gridCodes(grid);
-    pipeline.input(rgb);
-    this.inputs.set(key, { profile, rgb });
-    return rgb;
+  private held(pipeline: Pipeline, profile: Profile, key: string, grid: number): HeldGrid {
+    const known = this.grids.get(key);
+    if (known && JSON.stringify(known.profile) === JSON.stringify(profile)) return known;
+    const input = gridCodes(grid);
+    pipeline.input(input);
+    const made = { profile, input, stages: [] };
+    this.grids.set(key, made);
+    return made;
   }
+}
+
+/** The look lane from the first stage that differs from the last time. */
+function runStages({ lane }: Pipeline, { input, stages }: HeldGrid): Float32Array {
+  if (lane.stages.length === 0) return Float32Array.from(input);
+  let same = 0;
+  while (same < stages.length && stages[same].key === lane.stages[same]?.key) same++;
+  const data = Float32Array.from(same > 0 ? stages[same - 1].rgb : input);
+  stages.length = Math.max(stages.length, lane.stages.length);
+  lane.stages.slice(same).forEach((stage, i) => {
+    stage.run(data);
+    const at = same + i;
+    const rgb = stages[at]?.rgb ?? new Float32Array(data.length);
+    rgb.set(data);
+    stages[at] = { key: stage.key, rgb };
+  });
+  stages.length = lane.stages.length;
+  lane.finish(input, data);
+  return data;
 }

@@ -61,24 +61,25 @@ function holdEnds(gains: Float64Array, aims: Float64Array): Float64Array {
   return gains.map((g) => Math.min(Math.max(g, 1 / mostGain), mostGain));
 }
 
-/** Runs a look and takes its luminance change out again, by the luminance each colour came with. */
-export function colourOnlyRun(
+/**
+ * Takes a look's luminance change out again, by the luminance each colour came with.
+ * @returns a function of the pixels before and after the look; `after` is changed in place.
+ */
+export function luminanceBack(
   run: (rgb: Float32Array) => void,
   rendering: CompiledRendering,
-): (rgb: Float32Array) => void {
+): (before: Float32Array, after: Float32Array) => void {
   const gains = solveGains(run, rendering);
-  return (rgb) => {
-    const at = new Float32Array(rgb.length / 3);
-    for (let p = 0; p < at.length; p++) {
-      const y = luminanceAt(scene, rgb, p * 3);
+  return (before, after) => {
+    for (let p = 0; p < after.length; p += 3) {
+      const y = luminanceAt(scene, before, p);
       const stops = y > 0 ? linearToStops(y) : lowStop;
-      at[p] = Math.min(Math.max((stops - lowStop) * perStop, 0), count - 1);
-    }
-    run(rgb);
-    for (let p = 0; p < at.length; p++) {
-      const k = Math.min(at[p] | 0, count - 2);
-      const gain = gains[k] + (at[p] - k) * (gains[k + 1] - gains[k]);
-      for (let c = 0; c < 3; c++) rgb[p * 3 + c] *= gain;
+      const at = Math.min(Math.max((stops - lowStop) * perStop, 0), count - 1);
+      const k = Math.min(at | 0, count - 2);
+      const gain = gains[k] + (at - k) * (gains[k + 1] - gains[k]);
+      after[p] *= gain;
+      after[p + 1] *= gain;
+      after[p + 2] *= gain;
     }
   };
 }

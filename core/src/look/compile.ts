@@ -1,14 +1,24 @@
 import { acescct } from '../colour/transfer/acescct.ts';
 import { compileRendering } from '../render/rendering.ts';
-import { colourOnlyRun } from './colourOnly.ts';
+import { luminanceBack } from './colourOnly.ts';
 import { restContext } from './context.ts';
 import type { Look, LookStep } from './document.ts';
 import { stepDefinition } from './steps/index.ts';
-import type { LutShelf } from './steps/step.ts';
+import type { CompiledStep, LutShelf, StepContext } from './steps/step.ts';
+
+/** One step at work, with its strength; `key` stands for everything that decides what it does. */
+export interface Stage {
+  key: string;
+  run(rgb: Float32Array): void;
+}
 
 export interface CompiledLook {
   /** Processes interleaved working RGB in place. */
   run(rgb: Float32Array): void;
+  /** The steps one by one; all of them and then `finish` are `run`. */
+  stages: readonly Stage[];
+  /** The strength of the whole, and colour only: `after` has been through every stage and is left changed. */
+  finish(before: Float32Array, after: Float32Array): void;
   /** What steps had to change about their settings. */
   notes: string[];
 }
@@ -30,6 +40,26 @@ function withStrength(run: (rgb: Float32Array) => void, strength: number): (rgb:
   };
 }
 
+/** Steps that were compiled lately, for whoever compiles almost the same look again and again. */
+export class StepCache {
+  private readonly compiled = new Map<string, CompiledStep>();
+
+  constructor(private readonly most = 300) {}
+
+  compile({ type, params }: LookStep, context: StepContext): CompiledStep {
+    const definition = stepDefinition(type);
+    if (definition.usesContext) return definition.compile(params, context);
+    const key = `${type} ${JSON.stringify(params)}`;
+    let step = this.compiled.get(key);
+    if (!step) {
+      step = definition.compile(params, context);
+      this.compiled.set(key, step);
+      if (this.compiled.size > this.most) this.compiled.delete(this.compiled.keys().next().value!);
+    }
+    return step;
+  }
+}
+
 /** True where a step does something to the picture. */
 export function isActive(step: LookStep): boolean {
   return step.on && step.strength > 0 && !stepDefinition(step.type).isNeutral(step.params);
@@ -42,16 +72,42 @@ export type Recipe = Pick<Look, 'steps' | 'strength'> & Partial<Pick<Look, 'colo
  * Compiles the look lane once; steps that are off or at rest are left out.
  * @param luts the files of its placed LUTs. Throws a MissingLutError where one is not among them.
  */
-export function compileLook(look: Recipe, luts: LutShelf = restContext().luts): CompiledLook {
-  if (look.strength === 0) return { run: () => {}, notes: [] };
+export function compileLook(
+  look: Recipe,
+  luts: LutShelf = restContext().luts,
+  cache = new StepCache(),
+): CompiledLook {
+  if (look.strength === 0) return { run: () => {}, stages: [], finish: () => {}, notes: [] };
   const rendering = look.rendering ? compileRendering(look.rendering) : restContext().rendering;
-  const steps = look.steps.filter(isActive).map((step) => {
-    const compiled = stepDefinition(step.type).compile(step.params, { rendering, luts });
-    return { run: withStrength(compiled.run, step.strength), notes: compiled.notes ?? [] };
+  const active = look.steps.filter(isActive);
+  const compiled = active.map((step) => cache.compile(step, { rendering, luts }));
+  const stages = active.map((step, i): Stage => {
+    const asked = stepDefinition(step.type).usesContext ? look.rendering : null;
+    const key = JSON.stringify([step.type, step.strength, step.params, asked]);
+    return { key, run: withStrength(compiled[i].run, step.strength) };
   });
-  const notes = steps.flatMap((s) => s.notes);
-  const runAll = (rgb: Float32Array) => steps.forEach((s) => s.run(rgb));
-  if (steps.length === 0) return { run: runAll, notes };
-  const run = withStrength(runAll, look.strength);
-  return { run: look.colourOnly ? colourOnlyRun(run, rendering) : run, notes };
+  const mixed = (before: Float32Array, after: Float32Array) => {
+    if (look.strength < 1) mix(before, after, look.strength);
+  };
+  const runMixed = (rgb: Float32Array) => {
+    const before = look.strength < 1 ? Float32Array.from(rgb) : rgb;
+    for (const stage of stages) stage.run(rgb);
+    mixed(before, rgb);
+  };
+  const regain = look.colourOnly && stages.length > 0 ? luminanceBack(runMixed, rendering) : null;
+  const finish = (before: Float32Array, after: Float32Array) => {
+    mixed(before, after);
+    regain?.(before, after);
+  };
+  return {
+    run: regain
+      ? (rgb) => {
+          const before = Float32Array.from(rgb);
+          runMixed(rgb);
+          regain(before, rgb);
+        }
+      : runMixed,
+    ...{ stages, finish },
+    notes: compiled.flatMap((s) => s.notes ?? []),
+  };
 }

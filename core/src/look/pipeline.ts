@@ -2,7 +2,7 @@ import { type Codec, mapBuffer, makeCodec } from '../camera/codec.ts';
 import type { Profile } from '../camera/profile.ts';
 import { multiply, transformBuffer } from '../colour/matrix.ts';
 import { compileRendering, type CompiledRendering } from '../render/rendering.ts';
-import { compileLook } from './compile.ts';
+import { type CompiledLook, compileLook, type StepCache } from './compile.ts';
 import type { Look } from './document.ts';
 import type { LutShelf } from './steps/step.ts';
 import { neutralShot, type Shot, shotBlack, shotMatrix } from './shot.ts';
@@ -18,6 +18,8 @@ export interface Pipeline {
   input(rgb: Float32Array): void;
   /** The look lane, in working RGB. */
   look(rgb: Float32Array): void;
+  /** The look lane step by step. */
+  readonly lane: CompiledLook;
   /** Working RGB → display code. */
   output(rgb: Float32Array): void;
   /** All three. */
@@ -34,7 +36,11 @@ export interface PipelineParts {
   withLook?: boolean;
   /** Files of placed LUTs. */
   luts?: LutShelf | undefined;
+  /** Steps compiled before, for almost the same look again and again. */
+  cache?: StepCache | undefined;
 }
+
+const noLook: CompiledLook = { run: () => {}, stages: [], finish: () => {}, notes: [] };
 
 export function compilePipeline({
   profile,
@@ -42,12 +48,13 @@ export function compilePipeline({
   shot = neutralShot,
   withLook = true,
   luts,
+  cache,
 }: PipelineParts): Pipeline {
   const codec = makeCodec(profile);
   const toWorking = multiply(shotMatrix(shot), codec.toWorking);
   const black = shotBlack(shot);
   const rendering = compileRendering(look.rendering);
-  const lane = withLook ? compileLook(look, luts) : { run: () => {}, notes: [] };
+  const lane = withLook ? compileLook(look, luts, cache) : noLook;
   const input = (rgb: Float32Array) => {
     mapBuffer(rgb, codec.decode);
     transformBuffer(toWorking, rgb);
@@ -57,7 +64,7 @@ export function compilePipeline({
     codec,
     rendering,
     input,
-    look: lane.run,
+    ...{ look: lane.run, lane },
     output: rendering.run,
     run(rgb) {
       input(rgb);

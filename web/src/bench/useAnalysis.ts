@@ -26,10 +26,11 @@ interface StackOrder {
   schools: Schools;
 }
 
-async function paintThumbs({ look, plates, schools }: StackOrder) {
+async function paintThumbs({ look, plates, schools, isStale }: StackOrder & { isStale(): boolean }) {
   try {
     // One by one, so that the scopes of the plate on the viewer never wait for the whole stack.
     for (const plate of plates) {
+      if (isStale()) return;
       const [thumb] = await analysisEngine.thumbnails(look, [plate], schools);
       const bitmap = await createImageBitmap(new ImageData(thumb.rgba, thumb.width, thumb.height));
       const entry = { bitmap, verdict: thumb.verdict };
@@ -40,8 +41,19 @@ async function paintThumbs({ look, plates, schools }: StackOrder) {
   }
 }
 
-/** Milliseconds of quiet before the many trials of proposals and strengths begin. */
-const quiet = 400;
+async function measureEffects(order: Pick<AnalysisOrder, 'look' | 'plate'>) {
+  try {
+    setMeasured({ effects: await analysisEngine.effects(order) });
+  } catch (error) {
+    report(error);
+  }
+}
+
+/** Milliseconds of quiet before scopes and readings follow, and the longest they lag behind a moving control. */
+const follow = { quiet: 90, most: 450 };
+
+/** Milliseconds of quiet before the stack is painted, and before the many trials of proposals and strengths. */
+const quiet = { thumbs: 250, effects: 400, judge: 700 };
 
 /** Proposals for the first plate of the order, then the suited strength of each. */
 async function judgeStack({ look, plates, schools }: StackOrder, isStale: () => boolean) {
@@ -66,7 +78,11 @@ export function useAnalysis(): void {
   const look = useShownLook();
   const { stepId, readingId } = useView();
   const view = useView((s) => (s.before ? beforeOf(s.view) : s.view));
-  const runners = useRef({ analyse: latestOnly(analyse), paintThumbs: latestOnly(paintThumbs) });
+  const runners = useRef({
+    analyse: latestOnly(analyse),
+    effects: latestOnly(measureEffects),
+    paintThumbs: latestOnly(paintThumbs),
+  });
   const currentId = current?.plate.id;
 
   const orders = () =>
@@ -75,16 +91,43 @@ export function useAnalysis(): void {
       return profile ? [plateOrder(plate, profile)] : [];
     });
 
+  const lastAnalysed = useRef(0);
   useEffect(() => {
     const plate = orders().find((o) => o.id === currentId);
-    if (plate) runners.current.analyse({ look, plate, view, schools, stepId, readingId: readingId ?? '' });
+    if (!plate) return;
+    const go = () => {
+      lastAnalysed.current = performance.now();
+      runners.current.analyse({ look, plate, view, schools, stepId, readingId: readingId ?? '' });
+    };
+    if (performance.now() - lastAnalysed.current > follow.most + follow.quiet)
+      lastAnalysed.current = performance.now();
+    const late = lastAnalysed.current + follow.most - performance.now();
+    const timer = setTimeout(go, Math.max(Math.min(follow.quiet, late), 0));
+    return () => clearTimeout(timer);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
   }, [look, view, currentId, plates, profiles, schools, stepId, readingId]);
 
   useEffect(() => {
-    runners.current.paintThumbs({ look, plates: orders(), schools });
+    const timer = setTimeout(
+      () => runners.current.paintThumbs({ look, plates: orders(), schools, isStale: () => stale }),
+      quiet.thumbs,
+    );
+    let stale = false;
+    return () => {
+      stale = true;
+      clearTimeout(timer);
+    };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
   }, [look, plates, profiles, schools]);
+
+  useEffect(() => {
+    const plate = orders().find((o) => o.id === currentId);
+    const timer = setTimeout(() => {
+      if (plate) runners.current.effects({ look, plate });
+    }, quiet.effects);
+    return () => clearTimeout(timer);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
+  }, [look, currentId, plates, profiles]);
 
   useEffect(() => {
     let stale = false;
@@ -94,7 +137,7 @@ export function useAnalysis(): void {
       const first = all.filter((o) => o.id === currentId);
       const rest = all.filter((o) => o.id !== currentId);
       void judgeStack({ look, plates: [...first, ...rest], schools }, () => stale);
-    }, quiet);
+    }, quiet.judge);
     return () => {
       stale = true;
       clearTimeout(timer);

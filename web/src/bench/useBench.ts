@@ -51,14 +51,17 @@ export const plateOrder = (plate: Plate, profile: Profile): PlateOrder => ({
   },
 });
 
-/** The look as it is shown: with one step alone where one is heard solo. */
+/** A look with one step alone, where one is heard solo. */
+export function soloed(look: Look, soloId: string): Look {
+  if (!look.steps.some((s) => s.id === soloId)) return look;
+  return { ...look, steps: look.steps.map((s) => ({ ...s, on: s.id === soloId })) };
+}
+
+/** The look as it is shown. */
 export function useShownLook(): Look {
   const look = useDocument((s) => s.look);
   const soloId = useView((s) => s.soloId);
-  return useMemo(() => {
-    if (!look.steps.some((s) => s.id === soloId)) return look;
-    return { ...look, steps: look.steps.map((s) => ({ ...s, on: s.id === soloId })) };
-  }, [look, soloId]);
+  return useMemo(() => soloed(look, soloId), [look, soloId]);
 }
 
 /** The finished still to look towards; null where the project has none. */

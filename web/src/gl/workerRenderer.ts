@@ -1,4 +1,4 @@
-import { engine } from '../workers/index.ts';
+import { painter } from '../workers/index.ts';
 import type { Drawing, Renderer, ViewCube } from './drawing.ts';
 
 /** The viewer without WebGL 2: a worker applies trim and cube, a plain canvas shows it. */
@@ -9,7 +9,7 @@ export function makeWorkerRenderer(canvas: HTMLCanvasElement): Renderer {
   const paint = async ({ plate, pixels: { width, height }, overlay, castLens }: Drawing, cube: ViewCube) => {
     const shot = plate.trimmed ? plate.shot : null;
     const { url, profile } = plate;
-    const rgba = await engine.paint({ url, width, height, profile, shot, cube, overlay, castLens });
+    const rgba = await painter.paint({ url, width, height, profile, shot, cube, overlay, castLens });
     return createImageBitmap(new ImageData(rgba, width, height));
   };
 

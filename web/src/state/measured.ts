@@ -13,6 +13,8 @@ export interface LiveThumb {
 interface Measured {
   analysis: Analysis | null;
   thumbs: Record<string, LiveThumb>;
+  /** Mean ΔE2000 of each step on the plate, by step. */
+  effects: ReadonlyMap<string, number>;
   /** Strength that suits each plate, by plate. */
   strengths: Record<string, SuitedStrength>;
   /** Proposals for the plate on the viewer; null while they are worked out. */
@@ -24,6 +26,14 @@ interface Measured {
 }
 
 export const useMeasured = create<Measured>(() => ({
-  ...{ analysis: null, thumbs: {}, strengths: {}, proposals: null, notes: [], trouble: null },
+  ...{
+    analysis: null,
+    effects: new Map(),
+    thumbs: {},
+    strengths: {},
+    proposals: null,
+    notes: [],
+    trouble: null,
+  },
 }));
 export const setMeasured = useMeasured.setState;

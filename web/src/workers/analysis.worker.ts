@@ -26,7 +26,6 @@ export interface Analysis {
   vectorscope: Vectorscope;
   histogram: StopHistogram;
   readings: Reading[];
-  effects: Map<string, number>;
   /** Colours of the plate as they reach the chosen step. */
   distribution: ColourDistribution;
   /** Pixels the chosen reading is taken from; null where none is chosen or it is of the look alone. */
@@ -84,10 +83,17 @@ const analysis = {
       vectorscope: vectorscope(shown, scopeSize.vector),
       histogram: stopHistogram(picture.scene),
       readings: takeReadings(context),
-      effects: stepEffects(look, pipeline.rendering, thin(picture.scene, effectPixels), luts),
       distribution: colourDistribution(before),
       where: readingId ? whereMask(readingId, context) : null,
     };
+  },
+
+  /** Mean ΔE2000 of each step on a plate. */
+  async effects({ look, plate }: Pick<AnalysisOrder, 'look' | 'plate'>): Promise<Map<string, number>> {
+    const luts = await shelfFor(look);
+    const baked = bakeFor({ look, view: 'look', luts, darker: 0 }, plate.profile);
+    const { scene } = await develop(frames, plate, 'look', baked);
+    return stepEffects(look, baked.pipeline.rendering, thin(scene, effectPixels), luts);
   },
 
   /** Reads the marks of a plate on its whole frame. */

@@ -26,10 +26,17 @@ export function editOklab(rgb: Float32Array, edit: (lab: Float64Array) => boolea
 
 /** Working RGB of an Oklab colour and its gain, into a buffer at an index. */
 export function writeOklab(lab: Float64Array, rgb: Float32Array | number[], i: number): void {
-  const [L, A, B, gain] = lab;
-  const x = (o[0] * L + o[1] * A + o[2] * B) ** 3 * gain;
-  const y = (o[3] * L + o[4] * A + o[5] * B) ** 3 * gain;
-  const w = (o[6] * L + o[7] * A + o[8] * B) ** 3 * gain;
+  // Read one by one: taking a typed array apart walks its iterator, which costs more than all the rest.
+  const L = lab[0];
+  const A = lab[1];
+  const B = lab[2];
+  const gain = lab[3];
+  const l = o[0] * L + o[1] * A + o[2] * B;
+  const c = o[3] * L + o[4] * A + o[5] * B;
+  const s = o[6] * L + o[7] * A + o[8] * B;
+  const x = l * l * l * gain;
+  const y = c * c * c * gain;
+  const w = s * s * s * gain;
   rgb[i] = q[0] * x + q[1] * y + q[2] * w;
   rgb[i + 1] = q[3] * x + q[4] * y + q[5] * w;
   rgb[i + 2] = q[6] * x + q[7] * y + q[8] * w;
@@ -37,7 +44,9 @@ export function writeOklab(lab: Float64Array, rgb: Float32Array | number[], i: n
 
 /** Oklab of the working RGB at an index of a buffer, into `lab`. */
 export function readOklab(rgb: ArrayLike<number>, i: number, lab: Float64Array): void {
-  const [r, g, b] = [rgb[i], rgb[i + 1], rgb[i + 2]];
+  const r = rgb[i];
+  const g = rgb[i + 1];
+  const b = rgb[i + 2];
   const l = cubeRoot(m[0] * r + m[1] * g + m[2] * b);
   const c = cubeRoot(m[3] * r + m[4] * g + m[5] * b);
   const s = cubeRoot(m[6] * r + m[7] * g + m[8] * b);
@@ -56,9 +65,12 @@ export interface Seen {
   stops: number;
 }
 
-export const hueOf = (lab: ArrayLike<number>) => ((Math.atan2(lab[2], lab[1]) * 180) / Math.PI + 360) % 360;
+export function hueOf(lab: ArrayLike<number>): number {
+  const degrees = (Math.atan2(lab[2], lab[1]) * 180) / Math.PI;
+  return degrees < 0 ? degrees + 360 : degrees;
+}
 export const saturationOf = (lab: ArrayLike<number>) =>
-  Math.hypot(lab[1], lab[2]) / Math.max(Math.abs(lab[0]), 1e-6);
+  Math.sqrt(lab[1] * lab[1] + lab[2] * lab[2]) / Math.max(Math.abs(lab[0]), 1e-6);
 /** Darker than this counts as this. */
 const darkest = -14;
 export const stopsOf = (lab: ArrayLike<number>) =>
@@ -82,8 +94,10 @@ export const hueWeight = (saturation: number) => ramp((saturation - greyUntil) /
 
 /** Turns a, b by an angle (radians) and scales them. */
 export function turnChroma(lab: Float64Array, angle: number, scale: number): void {
-  const [cos, sin] = [Math.cos(angle) * scale, Math.sin(angle) * scale];
-  const [A, B] = [lab[1], lab[2]];
+  const cos = angle === 0 ? scale : Math.cos(angle) * scale;
+  const sin = angle === 0 ? 0 : Math.sin(angle) * scale;
+  const A = lab[1];
+  const B = lab[2];
   lab[1] = cos * A - sin * B;
   lab[2] = sin * A + cos * B;
 }

@@ -45,6 +45,7 @@ export const placedLut = defineStep({
   label: 'Placed LUT',
   schema: placedLutSchema,
   keeps: { neutral: false, luminance: false },
+  usesContext: true,
   isNeutral: (p) => p.lut === null,
   summary: (p) => p.lut?.name ?? 'none',
   compile({ lut, encoding, interpolation }, { rendering, luts } = restContext()) {

@@ -13,6 +13,18 @@ export function satFactor(points: readonly CurvePoint[]): (stops: number) => num
   return (stops) => curve.at(Math.min(Math.max(stops, first), last));
 }
 
+/** The factor as a table over the stops a light can have, 64 entries a stop. */
+function tabled(factor: (stops: number) => number): (stops: number) => number {
+  const [low, high, perStop] = [-14, 14, 64];
+  const top = (high - low) * perStop;
+  const values = Float64Array.from({ length: top + 1 }, (_, i) => factor(low + i / perStop));
+  return (stops) => {
+    const at = Math.min(Math.max((stops - low) * perStop, 0), top);
+    const k = Math.min(at | 0, top - 1);
+    return values[k] + (at - k) * (values[k + 1] - values[k]);
+  };
+}
+
 /** Saturation by luminance: Oklab chroma times a factor that depends on stops from mid-grey. */
 export const satByLuminance = defineStep({
   id: 'satByLuminance',
@@ -28,7 +40,7 @@ export const satByLuminance = defineStep({
   isNeutral: (p) => p.points.every(({ y }) => y === 1),
   summary: (p) => p.points.map(({ y }) => y.toFixed(1)).join(' '),
   compile(p) {
-    const factor = satFactor(p.points);
+    const factor = tabled(satFactor(p.points));
     return {
       run: (rgb) =>
         editOklab(rgb, (lab) => {

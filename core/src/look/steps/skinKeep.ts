@@ -37,6 +37,7 @@ export const skinKeep = defineStep({
   label: 'Skin keep',
   schema: skinKeepSchema,
   keeps: { neutral: true, luminance: false },
+  usesContext: true,
   isNeutral: (p) => p.hue === 0 && p.saturation === 0,
   summary: (p) => `${p.hue.toFixed(2)} ${p.saturation.toFixed(2)}`,
   compile(p, { rendering } = restContext()) {

@@ -29,6 +29,8 @@ export interface StepDefinition<S extends z.ZodType = z.ZodType> {
   readonly schema: S;
   /** Does a grey stay grey? Does luminance stay? Tested as invariants where true. */
   readonly keeps: { readonly neutral: boolean; readonly luminance: boolean };
+  /** True where compiling asks for the rendering or for files, so that the parameters alone do not decide. */
+  readonly usesContext?: boolean;
   /** True where these parameters change nothing, so the step can be left out. */
   isNeutral(params: z.output<S>): boolean;
   /** The setting in a few characters, for the recipe row. */

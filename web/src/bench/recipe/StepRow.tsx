@@ -181,7 +181,7 @@ export function StepRow({ step, index }: { step: LookStep; index: number }) {
   const definition = stepDefinition(step.type);
   const selected = useView((s) => s.stepId === step.id);
   const soloId = useView((s) => s.soloId);
-  const effect = useMeasured((s) => s.analysis?.effects.get(step.id));
+  const effect = useMeasured((s) => s.effects.get(step.id));
   const [over, setOver] = useState(false);
   const fields = inDock.includes(step.type) ? [] : numberFields(step);
   const heard = step.on && (soloId === '' || soloId === step.id);

@@ -1,22 +1,11 @@
 import { type PointerEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import type { Drawing, Overlay, Renderer, ViewCube } from '../../gl/drawing.ts';
-import { makeGlRenderer } from '../../gl/glRenderer.ts';
-import { makeWorkerRenderer } from '../../gl/workerRenderer.ts';
+import { chooseRenderer } from '../../gl/chooseRenderer.ts';
 import { type Probe, setView, surrounds, useView } from '../../state/view.ts';
 import { useSize } from '../../ui/useSize.ts';
 import { type CurrentPlate, frameUrl } from '../useBench.ts';
 import { type Geometry, viewerGeometry } from './geometry.ts';
 import { usePixels } from './usePixels.ts';
-
-/** WebGL 2 where it is there; `?viewer=worker` asks for the other way, which machines without it get. */
-function makeRenderer(canvas: HTMLCanvasElement): Renderer {
-  if (new URLSearchParams(location.search).get('viewer') === 'worker') return makeWorkerRenderer(canvas);
-  try {
-    return makeGlRenderer(canvas);
-  } catch {
-    return makeWorkerRenderer(canvas);
-  }
-}
 
 /** Where the picture lies in the pane, CSS pixels. */
 export interface PictureBox {
@@ -113,9 +102,10 @@ export function Pane(props: PaneProps) {
   const [drawn, setDrawn] = useState('');
 
   useEffect(() => {
-    const made = makeRenderer(canvasRef.current!);
+    const made = chooseRenderer(canvasRef.current!, profile);
     setRenderer(made);
     return () => made.dispose();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- any profile serves the trial drawing; one renderer stays
   }, []);
 
   const whole = splitAt >= 1;

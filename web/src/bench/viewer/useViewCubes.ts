@@ -5,7 +5,9 @@ import type { Look } from '@velvet-dusk/core/look/document';
 import { canonicalJson } from '@velvet-dusk/core/look/hash';
 import type { Overlay, OverlayKind, ViewCube } from '../../gl/drawing.ts';
 import { setMeasured } from '../../state/measured.ts';
-import type { View } from '../../state/view.ts';
+import { useDocument } from '../../state/document.ts';
+import { useView, type View } from '../../state/view.ts';
+import { soloed } from '../useBench.ts';
 import { engine } from '../../workers/index.ts';
 import { latestOnly } from '../../workers/latest.ts';
 
@@ -23,31 +25,45 @@ interface Order {
   key: string;
 }
 
+/** Milliseconds of quiet before the fine cube: a bake cannot be broken off, and the hand may move again. */
+const fineAfter = 140;
+
 /** A cube baked in the engine worker whenever its recipe changes; the last one stays until the next is there. */
-function useCube(order: Order | null): Held | null {
+function useCube(order: Order | null): { held: Held | null; request: (order: Order) => void } {
   const [held, setHeld] = useState<Held | null>(null);
   const wanted = useRef('');
+  const wake = useRef(() => {});
   const run = useRef<((order: Order) => void) | null>(null);
   run.current ??= latestOnly(async ({ key, ...order }: Order) => {
     try {
       for (const grid of [movingGrid, viewGrid]) {
-        // A newer recipe waits: its coarse cube is worth more than this fine one.
-        if (wanted.current !== key) return;
         const { data, notes } = await engine.bake({ ...order, grid });
         setHeld({ key, cube: { size: grid, data }, final: grid === viewGrid });
         if (order.role === 'combined') setMeasured({ notes });
+        if (grid === movingGrid)
+          await new Promise<void>((done) => {
+            wake.current = done;
+            setTimeout(done, fineAfter);
+          });
+        // A newer recipe waits: its coarse cube is worth more than this fine one.
+        if (wanted.current !== key) return;
       }
     } catch (error) {
       setMeasured({ trouble: `The picture could not be made: ${(error as Error).message}` });
     }
   });
+  const request = useRef((order: Order) => {
+    if (wanted.current === order.key) return;
+    wanted.current = order.key;
+    wake.current();
+    run.current!(order);
+  });
   const key = order?.key ?? '';
   useEffect(() => {
-    wanted.current = key;
-    if (order) run.current!(order);
+    if (order) request.current(order);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for the order
   }, [key]);
-  return held;
+  return { held, request: request.current };
 }
 
 /** What decides the picture of a look. */
@@ -65,7 +81,7 @@ function cubeOrder(role: RoleId, look: Look, profile: Profile, darker = 0): Orde
 
 /** The cube of a picture without its look. */
 export const useConversionCube = (look: Look, profile: Profile) =>
-  useCube(cubeOrder('conversion', look, profile));
+  useCube(cubeOrder('conversion', look, profile)).held;
 
 export type ViewCubes = Record<Exclude<View, 'recorded'>, Held | null>;
 
@@ -75,10 +91,20 @@ export function useViewCubes(
   profile: Profile,
   monitor: { wanted: boolean; darker: number },
 ): ViewCubes {
+  const combined = useCube(cubeOrder('combined', look, profile));
+  const { request } = combined;
+  useEffect(
+    // Straight from the store: the bake is under way while React still works out what else has changed.
+    () =>
+      useDocument.subscribe(({ look: now }) =>
+        request(cubeOrder('combined', soloed(now, useView.getState().soloId), profile)),
+      ),
+    [request, profile],
+  );
   return {
-    look: useCube(cubeOrder('combined', look, profile)),
+    look: combined.held,
     normalised: useConversionCube(look, profile),
-    monitor: useCube(monitor.wanted ? cubeOrder('combined', look, profile, monitor.darker) : null),
+    monitor: useCube(monitor.wanted ? cubeOrder('combined', look, profile, monitor.darker) : null).held,
   };
 }
 

@@ -10,7 +10,7 @@ import { useDocument } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { useSize } from '../../ui/useSize.ts';
-import { engine } from '../../workers/index.ts';
+import { painter } from '../../workers/index.ts';
 import { latestOnly } from '../../workers/latest.ts';
 import { FactsPanel } from './FactsPanel.tsx';
 import { MarkOverlay } from './MarkOverlay.tsx';
@@ -29,7 +29,7 @@ const views = [
   { value: 'normalised', label: 'Normalised' },
 ] as const;
 
-type Paint = Parameters<typeof engine.paint>[0];
+type Paint = Parameters<typeof painter.paint>[0];
 
 /** Paints the frame at the size it is shown, trimmed and converted; the last picture stays until the next is there. */
 function useFramePicture(plate: Plate, profile: Profile, recorded: boolean, width: number, height: number) {
@@ -39,7 +39,7 @@ function useFramePicture(plate: Plate, profile: Profile, recorded: boolean, widt
   const [drawn, setDrawn] = useState('');
   const run = useRef<((o: { paint: Paint; key: string }) => void) | null>(null);
   run.current ??= latestOnly(async ({ paint, key }: { paint: Paint; key: string }) => {
-    const rgba = await engine.paint(paint);
+    const rgba = await painter.paint(paint);
     const canvas = ref.current;
     if (!canvas) return;
     canvas.width = paint.width;

@@ -28,7 +28,7 @@ export function LutDock() {
 
 function LutEditor({ step }: { step: LookStep }) {
   const p = step.params as PlacedLutParams;
-  const effect = useMeasured((s) => s.analysis?.effects.get(step.id));
+  const effect = useMeasured((s) => s.effects.get(step.id));
   const set = (change: Partial<PlacedLutParams>) => editParams(step.id, () => change);
   const bring = useMutation({ mutationFn: upload, onSuccess: ({ lut }) => set({ lut }) });
   const take = (files: File[]) => bring.mutate(files[0]);

@@ -62,7 +62,7 @@ function Path(current: CurrentPlate) {
   const { profiles } = useOpenProject();
   const look = useShownLook();
   const plates = usePlates();
-  const { analysis, thumbs, strengths } = useMeasured();
+  const { analysis, effects, thumbs, strengths } = useMeasured();
   const neutralSpread = useNeutralSpread(current);
   const likelier = doubtOf(plate, profiles);
   const items = pathItems({
@@ -72,7 +72,7 @@ function Path(current: CurrentPlate) {
     neutralSpread,
     look,
     readings: analysis?.readings ?? [],
-    effects: analysis?.effects ?? new Map(),
+    effects,
     plates: plates.flatMap((p) => (thumbs[p.id] ? [thumbs[p.id].verdict] : [])),
     suited: strengths[plate.id] ?? null,
   });

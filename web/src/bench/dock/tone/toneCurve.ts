@@ -1,5 +1,5 @@
 import { linearToStops, stopsToLinear } from '@velvet-dusk/core/camera/exposure';
-import { compileLook } from '@velvet-dusk/core/look/compile';
+import { compileLook, StepCache } from '@velvet-dusk/core/look/compile';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { lumaOf } from '@velvet-dusk/core/readings/ycbcr';
 import { compileRendering } from '@velvet-dusk/core/render/rendering';
@@ -36,6 +36,9 @@ export class RailCurve {
   }
 }
 
+/** The curve is drawn again at every move; only the step that moved is compiled again. */
+const cache = new StepCache();
+
 function greys(): Float32Array {
   const rgb = new Float32Array(count * 3);
   for (let i = 0; i < count; i++) rgb.fill(stopsToLinear(stopAt(i)), i * 3, i * 3 + 3);
@@ -50,12 +53,16 @@ export interface ToneCurves {
   before(stepId: string): RailCurve;
 }
 
-/** What greys become, over the rail: the same compiled look and rendering that is baked. */
-export function toneCurves(look: Look): ToneCurves {
+/**
+ * What greys become, over the rail: the same compiled look and rendering that is baked, but for placed LUTs, whose
+ * files only the workers hold.
+ */
+export function toneCurves(whole: Look): ToneCurves {
+  const look = { ...whole, steps: whole.steps.filter((s) => s.type !== 'placedLut') };
   const rendering = compileRendering(look.rendering);
   const percent = (steps: Look['steps']) => {
     const rgb = greys();
-    compileLook({ steps, strength: look.strength }).run(rgb);
+    compileLook({ ...look, steps }, undefined, cache).run(rgb);
     rendering.run(rgb);
     const s = Array.from(rgb, rendering.toSignal);
     return new RailCurve(
@@ -68,7 +75,8 @@ export function toneCurves(look: Look): ToneCurves {
     before(stepId) {
       const rgb = greys();
       const index = look.steps.findIndex((s) => s.id === stepId);
-      compileLook({ steps: look.steps.slice(0, Math.max(index, 0)), strength: 1 }).run(rgb);
+      const steps = look.steps.slice(0, Math.max(index, 0));
+      compileLook({ steps, strength: 1 }, undefined, cache).run(rgb);
       return new RailCurve(
         Array.from({ length: count }, (_, i) => linearToStops(Math.max(rgb[i * 3 + 1], 1e-9))),
       );

@@ -1,0 +1,81 @@
+/**
+ * How long it takes from a moved control to the changed picture, in the browser, with a recipe of every step:
+ * the last part of `npm run bench`.
+ */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type Page } from '@playwright/test';
+import config from '../playwright.config.ts';
+import { Bench } from './bench.ts';
+import { type DemoServer, startDemo } from './demoServer.ts';
+import { fullRecipe } from './fullRecipe.ts';
+
+const moves = 60;
+/** Milliseconds from a picture to the next move: the scopes of the last one are still being worked out. */
+const pause = 60;
+
+async function putRecipe(server: DemoServer): Promise<void> {
+  const look = `${server.url}/api/looks/slack-water`;
+  const { version } = (await (await fetch(look)).json()) as { version: number };
+  const headers = { 'content-type': 'application/json', 'if-match': `"${version}"` };
+  const answer = await fetch(look, { method: 'PUT', headers, body: JSON.stringify(fullRecipe()) });
+  if (!answer.ok) throw new Error(await answer.text());
+}
+
+/** Times, in ms, from each key press on a number to the frame in which the new picture is shown. */
+const timeMoves = (page: Page) =>
+  page.evaluate(
+    // No named functions in here: the page does not know the loader's helper for their names.
+    async ({ moves, pause }) => {
+      const canvas = document.querySelector('canvas[data-renderer]')!;
+      const label = [...document.querySelectorAll('label')].find(
+        (l) => l.textContent === 'Midtones density',
+      )!;
+      const times: number[] = [];
+      for (let i = 0; i < moves; i++) {
+        const before = canvas.getAttribute('data-shown');
+        const picture = new Promise<void>((resolve) => {
+          const observer = new MutationObserver(() => {
+            const now = canvas.getAttribute('data-shown');
+            if (!now || now === before) return;
+            observer.disconnect();
+            requestAnimationFrame(() => resolve());
+          });
+          observer.observe(canvas, { attributes: true });
+        });
+        const start = performance.now();
+        const key = Math.floor(i / 8) % 2 === 0 ? 'ArrowUp' : 'ArrowDown';
+        label.control!.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+        await picture;
+        times.push(performance.now() - start);
+        await new Promise((r) => setTimeout(r, pause));
+      }
+      return times;
+    },
+    { moves, pause },
+  );
+
+const folder = mkdtempSync(join(tmpdir(), 'dusk-slider-'));
+const server = await startDemo(folder, 0);
+const { viewport, launchOptions } = config.use!;
+const browser = await chromium.launch(launchOptions!);
+try {
+  await putRecipe(server);
+  const page = await (await browser.newContext({ viewport: viewport! })).newPage();
+  const bench = new Bench(page, server.url);
+  await bench.open();
+  await page.waitForTimeout(4000);
+  const box = (await bench.canvas.boundingBox())!;
+  const times = (await timeMoves(page)).sort((a, b) => a - b);
+  const at = (share: number) => times[Math.floor(share * (times.length - 1))].toFixed(0);
+  process.stdout.write(
+    `a control moved → new picture, ${fullRecipe().steps.length} steps, ${Math.round(box.width)}×${Math.round(box.height)} view, ` +
+      `${await bench.canvas.getAttribute('data-renderer')}: median ${at(0.5)} ms, 90 % ${at(0.9)} ms, worst ${at(1)} ms ` +
+      `(${moves} moves; goal: median under 50 ms)\n`,
+  );
+} finally {
+  await browser.close();
+  await server.stop();
+  rmSync(folder, { recursive: true, force: true });
+}
