@@ -89,27 +89,27 @@ test('a new look is made from a starting point, steps are added and moved, and t
   await page.keyboard.press('Control+z');
   await expect(lane.getByRole('listitem').first()).toContainText('Printer lights');
   await expectAxeClean(page);
-  await bench.button('2 looks').click();
+  await bench.button('4 looks').click();
   await page.getByRole('menuitem', { name: 'Slack Water' }).click();
   await expect(page.getByLabel('Name of the look')).toHaveValue('Slack Water');
   await expect(bench.number('Saturation')).toHaveValue('1.11');
-  await bench.button('2 looks').click();
+  await bench.button('4 looks').click();
   await page.getByRole('menuitem', { name: 'Muted teal, kept reds', exact: true }).click();
   await lane.getByRole('button', { name: 'Printer lights', exact: true }).click();
   await expect(bench.number('All')).toHaveValue('+6.00');
 });
 
 test('the scopes change with their tabs and follow the look', async ({ page, bench }) => {
-  const scope = page.getByRole('region', { name: 'Scope' }).locator('canvas');
+  const scope = page.getByRole('region', { name: 'Scopes' }).locator('canvas');
   const picture = () => scope.evaluate((c: HTMLCanvasElement) => c.toDataURL());
   const seen = new Set<string>();
-  for (const kind of ['Waveform', 'Parade', 'Vector', 'Stops']) {
+  for (const kind of ['RGB', 'Luma', 'Parade', 'Vector', 'Stops']) {
     await bench.radio(kind).click();
     await expect(scope).toHaveAttribute('aria-label', new RegExp(kind));
     seen.add(await picture());
   }
-  expect(seen.size).toBe(4);
-  await bench.radio('Waveform').click();
+  expect(seen.size).toBe(5);
+  await bench.radio('RGB').click();
   const before = await picture();
   await bench.type('Saturation', '0');
   await expect.poll(picture).not.toBe(before);

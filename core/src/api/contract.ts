@@ -128,6 +128,8 @@ export const proofSchema = z.object({
   worst: z.object({ input: triple, exact: triple, baked: triple, deltaE: z.number(), stops: triple }),
   /** Largest difference between a node as baked and as re-read; six decimals allow half a millionth. */
   rereadError: z.number(),
+  /** Where the limits are missed: the usual grid that would keep to them; null where none does. */
+  advice: z.object({ grid: z.number(), mean: z.number(), p99: z.number() }).nullable().optional(),
 });
 export type ExportProof = z.output<typeof proofSchema>;
 

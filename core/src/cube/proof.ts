@@ -4,7 +4,8 @@ import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
 import type { Pipeline } from '../look/pipeline.ts';
 import { applyCube, type Interpolation } from './apply.ts';
-import type { Cube3d } from './cube.ts';
+import { bake, type BakeOrder, compileOrder } from './bake.ts';
+import { type Cube3d, usualGrids } from './cube.ts';
 
 export interface WorstColour {
   /** Camera code in, and display code out of the recipe and of the cube. */
@@ -98,4 +99,28 @@ export function proveCube(
       stops: worstInput.map((code) => linearToStops(pipeline.codec.decode(code))) as [number, number, number],
     },
   };
+}
+
+/** A grid at which a recipe keeps to the limits, with what it was measured to be off there. */
+export interface GridAdvice {
+  grid: number;
+  mean: number;
+  p99: number;
+}
+
+/** Fewer samples than a proof: enough to choose a grid by. */
+const adviceSamples = 8000;
+
+/** Does a measured error keep to the limits? */
+export const holdsProof = ({ mean, p99 }: Pick<Proof, 'mean' | 'p99'>) =>
+  mean <= proofLimits.mean && p99 <= proofLimits.p99;
+
+/** The smallest usual grid above one that does not do, at which the recipe keeps to the limits; null where none does. */
+export function finerGrid(order: BakeOrder): GridAdvice | null {
+  const pipeline = compileOrder(order);
+  for (const grid of usualGrids.filter((g) => g > order.grid)) {
+    const { mean, p99 } = proveCube(bake({ ...order, grid }), pipeline, 'tetrahedral', adviceSamples);
+    if (holdsProof({ mean, p99 })) return { grid, mean, p99 };
+  }
+  return null;
 }

@@ -6,7 +6,7 @@ import type { MessagePort } from 'node:worker_threads';
 import type { ExportProof } from '@velvet-dusk/core/api/contract';
 import { bake, compileOrder, type BakeOrder } from '@velvet-dusk/core/cube/bake';
 import type { Cube, Cube3d } from '@velvet-dusk/core/cube/cube';
-import { proveCube } from '@velvet-dusk/core/cube/proof';
+import { finerGrid, holdsProof, proveCube } from '@velvet-dusk/core/cube/proof';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import { parseLut } from '@velvet-dusk/core/formats/lut';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
@@ -65,5 +65,6 @@ export async function runExport(task: ExportTask): Promise<ExportResult> {
   report('Proving', stageEnds.reread);
   const proof = proveCube(reread, compileOrder(order));
   const sha256 = createHash('sha256').update(bytes).digest('hex');
-  return { sha256, fileSize: bytes.length, proof: { ...proof, rereadError } };
+  const advice = holdsProof(proof) ? {} : { advice: finerGrid(order) };
+  return { sha256, fileSize: bytes.length, proof: { ...proof, rereadError, ...advice } };
 }

@@ -73,6 +73,14 @@ export function ProofSheet({ job, proof }: { job: ExportJob; proof: ExportProof 
           floor to its clip, {proof.interpolation} against the exact recipe.
         </p>
       </div>
+      {proof.advice !== undefined && (
+        <p role="status" className="text-[12.5px] text-close">
+          ◐{' '}
+          {proof.advice
+            ? `This recipe bends more than a grid of ${job.grid} can follow. A grid of ${proof.advice.grid} keeps to the limits: mean ${proof.advice.mean.toFixed(3)}, 99 % within ${proof.advice.p99.toFixed(2)}.`
+            : `No usual grid finer than ${job.grid} keeps this recipe to the limits.`}
+        </p>
+      )}
       <WorstColour worst={proof.worst} />
       <dl className="grid grid-cols-[70px_1fr] num text-t2 gap-y-0.5">
         <dt className="text-t3">Re-read</dt>

@@ -1,6 +1,7 @@
 import { overlayStops } from '@velvet-dusk/core/cube/overlay';
 import { clippedAbove, crushedBelow, isClipped, isCrushed } from '@velvet-dusk/core/readings/ends';
 import { lumaOf, lumaWeights } from '@velvet-dusk/core/readings/ycbcr';
+import { bandColours, bandStops } from '@velvet-dusk/core/scopes/exposureBands';
 import type { OverlayKind } from './drawing.ts';
 
 type Rgb = readonly [number, number, number];
@@ -10,13 +11,6 @@ const hex = (code: string): Rgb => {
   return [(n >> 16) / 255, ((n >> 8) & 255) / 255, (n & 255) / 255];
 };
 
-/** One band a stop, from six under mid-grey to six over: ink to dusk below, rose to lamp above, grey in the middle. */
-export const bandStops = { low: -6, high: 6 };
-export const bandColours = [
-  ...['#07060f', '#141033', '#261c5c', '#3d2c86', '#5f3f9e', '#8757a3'],
-  '#7d7d7d',
-  ...['#b9627f', '#d47a67', '#e39a52', '#edbd5f', '#f5de8f', '#fdf8dc'],
-];
 const bands = bandColours.map(hex);
 
 /** Attention for what is cut off above, dusk for what is cut off below. */

@@ -117,9 +117,9 @@ export function addStep(type: StepType, params: Record<string, unknown> = {}): s
 }
 
 /** Puts a copy of a step, of this look or another, at its place in the usual order; returns its ID. */
-export function pasteStep(step: LookStep): string {
-  const id = addStep(step.type as StepType, step.params);
-  editStep(id, { on: step.on, strength: step.strength });
+export function pasteStep({ type, params, on, strength }: LookStep): string {
+  const { id, steps } = insertStep(useDocument.getState().look.steps, type as StepType, params);
+  editLook((look) => ({ ...look, steps: steps.map((s) => (s.id === id ? { ...s, on, strength } : s)) }));
   return id;
 }
 

@@ -1,4 +1,4 @@
-import { bandColours, bandStops } from '../../gl/overlays.ts';
+import { bandColours, bandStops } from '@velvet-dusk/core/scopes/exposureBands';
 
 /** The colour of each stop, as the exposure overlay paints it. */
 export function BandLegend() {

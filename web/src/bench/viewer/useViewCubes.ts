@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { RoleId } from '@velvet-dusk/core/cube/roles';
 import type { Look } from '@velvet-dusk/core/look/document';
@@ -52,18 +52,18 @@ function useCube(order: Order | null): { held: Held | null; request: (order: Ord
       setMeasured({ trouble: `The picture could not be made: ${(error as Error).message}` });
     }
   });
-  const request = useRef((order: Order) => {
+  const request = useCallback((order: Order) => {
     if (wanted.current === order.key) return;
     wanted.current = order.key;
     wake.current();
     run.current!(order);
-  });
+  }, []);
   const key = order?.key ?? '';
   useEffect(() => {
-    if (order) request.current(order);
+    if (order) request(order);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for the order
   }, [key]);
-  return { held, request: request.current };
+  return { held, request };
 }
 
 /** What decides the picture of a look. */

@@ -1,0 +1,214 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { bake } from '@velvet-dusk/core/cube/bake';
+import { parseProfile } from '@velvet-dusk/core/camera/profile';
+import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
+import { writeCdl } from '@velvet-dusk/core/formats/cdl/write';
+import { parseCdl } from '@velvet-dusk/core/formats/cdl/parse';
+import { lookFrom } from '@velvet-dusk/core/look/startingPoints';
+import { cdlSchema } from '@velvet-dusk/core/look/steps/cdl';
+import { expectAxeClean } from '../src/axe.ts';
+import { expect, test } from '../src/fixtures.ts';
+import { temporary } from '../src/pictures.ts';
+
+/** The look lane's docks, the viewer's ways of looking, proposals and schools. */
+
+const step = (page: import('@playwright/test').Page, name: string) =>
+  page.getByRole('region', { name: 'Look lane' }).getByRole('listitem').filter({ hasText: name });
+
+test('hue belt: a colour picked on the picture gets a node, which is turned by key, pointer and number', async ({
+  page,
+  bench,
+}) => {
+  await bench.radio('Hue').click();
+  await bench.button('Add hue belt').click();
+  await bench.button('Pick on the picture').click();
+  const box = (await bench.canvas.boundingBox())!;
+  // The oilskin jacket of the first plate.
+  await page.mouse.click(box.x + box.width * 0.3, box.y + box.height * 0.8);
+  await expect(page.getByText('Node 1 of 1')).toBeVisible();
+  const hue = Number(await bench.number('Hue').inputValue());
+  expect(hue).toBeGreaterThan(50);
+  expect(hue).toBeLessThan(110);
+  const skin = await bench.read('Skin hue');
+  const node = page.getByRole('slider', { name: /^Turn at/ });
+  await node.focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  await expect(bench.number('Turn')).toHaveValue('+5.0');
+  await bench.drag(node, 0, 20);
+  expect(Number((await bench.number('Turn').inputValue()).replace('−', '-'))).toBeLessThan(3);
+  await bench.type('Turn', '20');
+  await expect.poll(() => bench.read('Skin hue')).not.toBe(skin);
+  await expect(step(page, 'Hue belt')).toContainText('1 node');
+  await bench.button('Remove node').click();
+  await expect(page.getByText('No node yet')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('Node 1 of 1')).toBeVisible();
+  await expectAxeClean(page);
+});
+
+test('curves: points are put, moved by key and number, and taken away; saturation has curves too', async ({
+  page,
+  bench,
+}) => {
+  await bench.radio('Curves').click();
+  await bench.button('Add curves').click();
+  const grey = await bench.read('Mid-grey');
+  await page.getByRole('slider', { name: 'All point 2' }).focus();
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('ArrowUp');
+  await expect.poll(() => bench.read('Mid-grey')).toBeGreaterThan(grey + 2);
+  await bench.type('Out', '0');
+  await expect.poll(async () => Math.abs((await bench.read('Mid-grey')) - grey)).toBeLessThan(0.3);
+  await page.getByRole('group', { name: 'All curve' }).dblclick({ position: { x: 300, y: 60 } });
+  await expect(page.getByText(/of 4$/)).toBeVisible();
+  await bench.button('Remove point').click();
+  await expect(page.getByText(/of 3$/)).toBeVisible();
+  await bench.button('Blue').click();
+  await expect(page.getByRole('slider', { name: 'Blue point 1' })).toBeVisible();
+  await expectAxeClean(page);
+});
+
+test('boxes: a box round a picked colour, its selection on the picture, skin keep beside it', async ({
+  page,
+  bench,
+}) => {
+  await bench.radio('Boxes').click();
+  await bench.button('Add colour box').click();
+  await bench.button('Pick on the picture').click();
+  const box = (await bench.canvas.boundingBox())!;
+  await page.mouse.click(box.x + box.width * 0.3, box.y + box.height * 0.8);
+  await expect(bench.number('Hue')).not.toHaveValue('30');
+  const plain = await bench.screen();
+  await bench.button('Show selection').click();
+  await bench.drawn();
+  await page.waitForTimeout(1500);
+  const matte = await bench.screen();
+  // Outside the selection the picture is grey: at its top right there is only sky and water.
+  const at = (f: typeof plain, x: number, y: number) => {
+    const p = (Math.floor(y * f.height) * f.width + Math.floor(x * f.width)) * 3;
+    return [f.rgb[p], f.rgb[p + 1], f.rgb[p + 2]];
+  };
+  const spread = (c: number[]) => Math.max(...c) - Math.min(...c);
+  expect(spread(at(plain, 0.9, 0.2))).toBeGreaterThan(0.06);
+  expect(spread(at(matte, 0.9, 0.2))).toBeLessThan(0.03);
+  expect(spread(at(matte, 0.3, 0.8))).toBeGreaterThan(0.2);
+  await bench.button('Show selection').click();
+  await page.getByRole('slider', { name: 'Hue selected, to' }).focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(bench.number('Reach')).toHaveValue('40');
+  await bench.button('+ skin keep').click();
+  await bench.type('Hue pull', '0.8');
+  await expect(step(page, 'Skin keep')).toContainText('0.80');
+  await expectAxeClean(page);
+});
+
+test('placed LUT: a file is brought, baked in, survives a reload; a wrong one is refused with its place', async ({
+  page,
+  bench,
+}) => {
+  const heron = parseProfile(JSON.parse(readFileSync('demo/profiles/acescct.json', 'utf8')), 'acescct');
+  const look = { ...lookFrom('amber-street', 'Amber'), rendering: { ...lookFrom('neutral', 'n').rendering } };
+  const file = temporary('amber street.cube');
+  writeFileSync(file, writeCube(bake({ look, profile: heron, role: 'combined', grid: 17 })));
+  await bench.radio('Placed LUT').click();
+  await bench.button('Add placed lut').click();
+  const broken = temporary('broken.cube');
+  writeFileSync(broken, 'LUT_3D_SIZE 2\n0 0 zero\n');
+  await page.getByLabel('LUT file').setInputFiles(broken);
+  await expect(page.getByRole('alert')).toContainText('broken.cube: line 2');
+  const grey = await bench.read('Mid-grey');
+  await page.getByLabel('LUT file').setInputFiles(file);
+  await expect(page.getByText('17 cubed')).toBeVisible();
+  await expect.poll(() => bench.read('Mid-grey')).not.toBe(grey);
+  const changed = await bench.read('Mid-grey');
+  await bench.saved();
+  await page.reload();
+  await bench.drawn();
+  await expect.poll(() => bench.read('Mid-grey')).toBe(changed);
+  await bench.button('Export cube').click();
+  await bench.button('Bake and prove').click();
+  await expect(page.getByTestId('proof')).toBeVisible({ timeout: 40_000 });
+});
+
+test('CDL files go in and out', async ({ page, bench }) => {
+  const lane = page.getByRole('region', { name: 'Look lane' });
+  await lane.getByRole('button', { name: 'Add a step' }).click();
+  await page.getByRole('menuitem', { name: 'CDL', exact: true }).click();
+  const file = temporary('night.ccc');
+  const params = cdlSchema.parse({ slopeR: 1.1, offsetB: 0.02, saturation: 0.8 });
+  const other = { id: 'b', description: '', params: cdlSchema.parse({}) };
+  writeFileSync(file, writeCdl([{ id: 'a', description: 'ramp', params }, other], 'ccc'));
+  await page.getByLabel('CDL file').setInputFiles(file);
+  await page.getByLabel('Correction of the file').selectOption('0');
+  await expect(bench.number('Slope R')).toHaveValue('1.10');
+  const [download] = await Promise.all([page.waitForEvent('download'), bench.button('.cc').click()]);
+  expect(download.suggestedFilename()).toBe('Slack-Water.cc');
+  const [again] = parseCdl(readFileSync((await download.path())!, 'utf8'), 'again.cc');
+  expect(again.params).toEqual(params);
+  await page
+    .getByLabel('CDL file')
+    .setInputFiles({ name: 'x.cc', mimeType: 'text/xml', buffer: Buffer.from('<x') });
+  await expect(page.getByRole('alert')).toContainText('x.cc: line 1');
+});
+
+test('a proposal names the fault, is accepted in one undoable move, and does what it predicted', async ({
+  page,
+  bench,
+}) => {
+  await page.keyboard.press('2');
+  await bench.type('Contrast', '1');
+  await page
+    .getByRole('region', { name: 'Look lane' })
+    .getByRole('spinbutton', { name: 'Exposure' })
+    .fill('-0.6');
+  await page.keyboard.press('Enter');
+  const proposal = page.getByTestId('proposal');
+  await expect(proposal).toContainText('The look makes mid-grey darker', { timeout: 20_000 });
+  await expect(proposal).toContainText(/Exposure of the look \+0\.\d\d st/);
+  await proposal.getByRole('button', { name: 'Accept' }).click();
+  await expect(bench.reading('Mid-grey')).toContainText('holds');
+  await expect(page.getByText(/18 % grey leaves the look at/)).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(bench.reading('Mid-grey')).not.toContainText('holds');
+});
+
+test('schools move the bands, and stay', async ({ page, bench }) => {
+  await bench.button('Schools').click();
+  const window = page.getByRole('dialog', { name: 'Schools of practice' });
+  await window.getByLabel('Black point').selectOption('faded');
+  await window.getByLabel('A look may touch').selectOption('colourOnly');
+  await expectAxeClean(page);
+  await page.keyboard.press('Escape');
+  await expect(bench.reading('Black')).not.toContainText('holds');
+  await expect(bench.reading('Luminance')).toContainText('fails');
+  await page.getByRole('switch', { name: 'Colour only' }).click();
+  await expect(bench.reading('Luminance')).toContainText('holds');
+  await bench.saved();
+  await page.reload();
+  await bench.drawn();
+  await expect(bench.reading('Luminance')).toContainText('holds');
+  await expect(page.getByRole('switch', { name: 'Colour only' })).toHaveAttribute('aria-checked', 'true');
+});
+
+test('a step alone, copied to another look, dragged to another place', async ({ page, bench }) => {
+  await step(page, 'Saturation').getByRole('button', { name: 'Saturation', exact: true }).click();
+  await bench.button('Saturation alone').click();
+  await expect(bench.canvas).toHaveAttribute('aria-label', /one step alone/);
+  await page.keyboard.press('s');
+  await expect(bench.canvas).not.toHaveAttribute('aria-label', /one step alone/);
+  await bench.button('Copy Saturation').click();
+  await bench.button('3 looks').click();
+  await page.getByRole('menuitem', { name: 'Oilskin', exact: true }).click();
+  await expect(page.getByLabel('Name of the look')).toHaveValue('Oilskin');
+  await bench.button('Add a step').click();
+  await page.getByRole('menuitem', { name: /^Paste saturation, 0\.84/ }).click();
+  await expect(step(page, 'Saturation')).toHaveCount(2);
+  const names = () => page.getByRole('region', { name: 'Look lane' }).getByRole('listitem').allInnerTexts();
+  const before = await names();
+  await step(page, 'Fade')
+    .getByRole('button', { name: 'Fade', exact: true })
+    .dragTo(step(page, 'Contrast').first());
+  await expect.poll(async () => (await names())[0]).toContain('Fade');
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => (await names())[0]).toBe(before[0]);
+});

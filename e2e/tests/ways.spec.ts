@@ -1,0 +1,154 @@
+import { bandColours } from '@velvet-dusk/core/scopes/exposureBands';
+import { expectAxeClean } from '../src/axe.ts';
+import { expect, test } from '../src/fixtures.ts';
+
+/** Ways of looking at the picture. */
+
+const hex = (rgb: ArrayLike<number>, p: number) =>
+  `#${[0, 1, 2]
+    .map((c) =>
+      Math.round(rgb[p + c] * 255)
+        .toString(16)
+        .padStart(2, '0'),
+    )
+    .join('')}`;
+
+test('two-up, reference inset and beside, placement, full set of compare modes', async ({ page, bench }) => {
+  await bench.drawn();
+  const compare = async (name: string) => {
+    await page.getByRole('button', { name: /^Compare:/ }).click();
+    await page.getByRole('menuitemradio', { name: new RegExp(`^${name}`) }).click();
+  };
+  await compare('Two-up');
+  await expect(page.locator('canvas[data-renderer]')).toHaveCount(2);
+  await expect(page.getByText('Normalised', { exact: true }).last()).toBeVisible();
+  await compare('Reference inset');
+  const inset = page.getByRole('button', { name: /^Reference inset, Reference, ebb light/ });
+  const before = (await inset.boundingBox())!;
+  await inset.focus();
+  await page.keyboard.press('ArrowRight');
+  expect((await inset.boundingBox())!.x).toBeGreaterThan(before.x + 5);
+  await compare('Reference beside');
+  await expect(page.getByRole('img', { name: 'Reference: Reference, ebb light' })).toBeVisible();
+  await expectAxeClean(page);
+  await compare('Placement');
+  const placement = page.getByRole('region', { name: 'Placement' });
+  await expect(placement).toContainText('Nothing is lost here.');
+  await placement.getByLabel('Shot exposure').fill('-2');
+  await page.keyboard.press('Enter');
+  await expect(placement).toContainText(/Lost for good: \d+\.\d % of the picture in the highlights/);
+  await compare('One picture');
+  await expect(page.locator('canvas[data-renderer]')).toHaveCount(1);
+});
+
+test('overlays: exposure bands in their own colours with a legend, clip and crush, out of gamut', async ({
+  page,
+  bench,
+}) => {
+  await page.keyboard.press('o');
+  await expect(page.getByRole('img', { name: /^Exposure bands/ })).toBeVisible();
+  await page.waitForTimeout(1500);
+  const bands = await bench.screen();
+  const counts = new Map<string, number>();
+  for (let y = 60; y < bands.height - 20; y += 5)
+    for (let x = 20; x < bands.width - 20; x += 5) {
+      const colour = hex(bands.rgb, (y * bands.width + x) * 3);
+      counts.set(colour, (counts.get(colour) ?? 0) + 1);
+    }
+  const all = [...counts.values()].reduce((a, b) => a + b, 0);
+  const banded = bandColours.reduce((sum, c) => sum + (counts.get(c) ?? 0), 0);
+  expect(banded / all).toBeGreaterThan(0.95);
+  expect(bandColours.filter((c) => counts.has(c)).length).toBeGreaterThan(5);
+  await page.keyboard.press('o');
+  await expect(page.getByRole('button', { name: 'Overlay: Clip and crush' })).toBeVisible();
+  await bench.drawn();
+});
+
+test('the camera’s screen is darker by the project’s offset and knows no shot lane', async ({
+  page,
+  bench,
+}) => {
+  const mean = async () => {
+    const { rgb } = await bench.screen();
+    return rgb.reduce((a, b) => a + b, 0) / rgb.length;
+  };
+  await page.keyboard.press('m');
+  await expect(bench.canvas).toHaveAttribute('aria-label', /Camera screen, 0\.0 st darker/);
+  await page.waitForTimeout(1000);
+  const nominal = await mean();
+  await bench.button('Schools').click();
+  await page.getByLabel('Camera screen darker by').fill('1.5');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await expect(bench.canvas).toHaveAttribute('aria-label', /Camera screen, 1\.5 st darker/);
+  await expect.poll(mean).toBeLessThan(nominal - 0.05);
+  const darker = await mean();
+  await bench.typeShot('Exposure', '2');
+  await page.waitForTimeout(1000);
+  expect(Math.abs((await mean()) - darker)).toBeLessThan(0.01);
+});
+
+test('the cast lens is held, probes stay, and both say what is there', async ({ page, bench }) => {
+  const chroma = async () => {
+    const { rgb } = await bench.screen();
+    let sum = 0;
+    for (let p = 0; p < rgb.length; p += 3)
+      sum += Math.max(rgb[p], rgb[p + 1], rgb[p + 2]) - Math.min(rgb[p], rgb[p + 1], rgb[p + 2]);
+    return (sum * 3) / rgb.length;
+  };
+  const plain = await chroma();
+  await page.keyboard.down('c');
+  await bench.drawn();
+  await expect.poll(chroma).toBeGreaterThan(plain * 1.5);
+  await page.keyboard.up('c');
+  await expect.poll(chroma).toBeLessThan(plain * 1.1);
+  const box = (await bench.canvas.boundingBox())!;
+  for (const x of [0.2, 0.35, 0.5, 0.6, 0.7, 0.8, 0.9])
+    await page.mouse.click(box.x + box.width * x, box.y + box.height * 0.4);
+  const probes = page.getByTestId('probes');
+  // Six are pinned, the seventh click is one too many; the row under the pointer is the last.
+  await expect(probes.getByRole('button')).toHaveCount(6);
+  await expect(probes.getByRole('row').nth(1)).toContainText(/\d+\.\d +\d+\.\d +\d+\.\d/);
+  const first = await probes.getByRole('row').nth(1).innerText();
+  await bench.type('Saturation', '0');
+  await expect.poll(() => probes.getByRole('row').nth(1).innerText()).not.toBe(first);
+  await probes.getByRole('button', { name: 'Remove probe 1' }).click();
+  await expect(probes.getByRole('button')).toHaveCount(5);
+});
+
+test('two scopes at once, targets and scales; the path measures itself', async ({ page, bench }) => {
+  await bench.button('Two').click();
+  const scopes = page.getByRole('region', { name: 'Scopes' });
+  await expect(scopes.locator('canvas')).toHaveCount(2);
+  await scopes.getByLabel('Scale').selectOption('10b');
+  await expect(scopes.getByText('1023')).toBeVisible();
+  await bench.radio('Path').click();
+  const path = page.getByRole('region', { name: 'Path' });
+  await expect(path.getByRole('listitem')).toHaveCount(12);
+  await expect(path).toContainText(/of 14 plates \d+ hold/);
+  await path.getByRole('button', { name: /Skin/ }).click();
+  await expect(page.getByRole('region', { name: 'Boxes' })).toBeVisible();
+  await expect(page.getByTestId('where')).toBeVisible();
+});
+
+test('a strength is found for plates the look is too strong for, and moves the last input never lose', async ({
+  page,
+  bench,
+}) => {
+  await bench.type('Shadows amber', '-1');
+  await bench.type('Midtones amber', '-1');
+  await expect(
+    page
+      .getByRole('navigation', { name: 'Plates' })
+      .getByText(/^\d0%$/)
+      .first(),
+  ).toBeVisible({
+    timeout: 30_000,
+  });
+  const handle = page.getByRole('slider', { name: 'Midtones density' });
+  await handle.focus();
+  for (let i = 0; i < 40; i++) await page.keyboard.press(i % 3 === 2 ? 'ArrowDown' : 'ArrowUp');
+  await expect(bench.number('Midtones density')).toHaveValue('+0.30');
+  await bench.drawn();
+  await expect(bench.canvas).toHaveAttribute('data-drawn', /"density":0\.3[,}].*"warm":-1/);
+});

@@ -1,0 +1,69 @@
+import { expect, test } from 'vitest';
+import { newLook } from '@velvet-dusk/core/look/document';
+import { neutralShot } from '@velvet-dusk/core/look/shot';
+import type { Reading } from '@velvet-dusk/core/readings/reading';
+import { pathItems, type PathInput } from './pathItems.ts';
+
+const reading = (id: string, label: string, text: string, verdict: Reading['verdict']): Reading => ({
+  ...{ id, label, text, verdict, value: 1, unit: '%', target: '', detail: '' },
+  miss: verdict === 'holds' ? 0 : 1,
+});
+const input: PathInput = {
+  profileName: 'Heron log',
+  doubt: '',
+  shot: { ...neutralShot, exposure: -0.3 },
+  neutralSpread: null,
+  look: newLook('Mine'),
+  readings: [
+    reading('midGrey', 'Mid-grey', '42.0 %', 'holds'),
+    reading('black', 'Black', '6.0 %', 'fails'),
+    reading('skinHue', 'Skin hue', '+1.0°', 'holds'),
+  ],
+  effects: new Map([['saturation', 1.25]]),
+  plates: ['holds', 'close', 'holds'],
+  suited: { strength: 0.6, miss: 0, missAtFull: 1 },
+};
+const item = (id: string, change: Partial<PathInput> = {}) =>
+  pathItems({ ...input, ...change }).find((i) => i.id === id)!;
+
+test('the path has the stages practitioners name, in their order (common practice)', () => {
+  expect(pathItems(input).map((i) => i.id)).toEqual([
+    ...[
+      'normalise',
+      'expose',
+      'balance',
+      'tone',
+      'tint',
+      'hue',
+      'skin',
+      'film',
+      'ends',
+      'compare',
+      'strength',
+      'test',
+    ],
+  ]);
+});
+
+test('each stage says what was measured, and its worst reading leads on', () => {
+  expect(item('tone')).toMatchObject({
+    verdict: 'fails',
+    reading: 'black',
+    says: 'mid-grey 42.0 %, black 6.0 %',
+  });
+  expect(item('skin').verdict).toBe('holds');
+  expect(item('hue').says).toContain('ΔE 1.3');
+  expect(item('compare')).toMatchObject({
+    verdict: 'close',
+    says: 'of 3 plates 2 hold, 1 are close, 0 fail',
+  });
+  expect(item('strength')).toMatchObject({ verdict: 'close', says: '100 %; this plate takes 60 %' });
+});
+
+test('what is not there is said, not judged', () => {
+  expect(item('balance').verdict).toBe('none');
+  expect(item('balance', { neutralSpread: 0.8 })).toMatchObject({ verdict: 'holds' });
+  expect(item('balance', { neutralSpread: 9 }).verdict).toBe('fails');
+  expect(item('normalise', { doubt: 'the frame looks more like Plover' }).verdict).toBe('fails');
+  expect(item('film').verdict).toBe('none');
+});

@@ -1,0 +1,90 @@
+import { beforeEach, expect, test } from 'vitest';
+import { seeded } from '@velvet-dusk/core/camera/random';
+import { newLook } from '@velvet-dusk/core/look/document';
+import { neutralShot } from '@velvet-dusk/core/look/shot';
+import { canonicalJson } from '@velvet-dusk/core/look/hash';
+import { stepDefinitions } from '@velvet-dusk/core/look/steps/index';
+import {
+  acceptProposal,
+  addStep,
+  beginGesture,
+  documentOf,
+  duplicateStep,
+  editLook,
+  editParams,
+  editShot,
+  editStep,
+  endGesture,
+  history,
+  moveStep,
+  pasteStep,
+  redo,
+  removeStep,
+  undo,
+  useDocument,
+} from './document.ts';
+
+const plate = { name: 'Quay', profileId: 'heron', shot: neutralShot, marks: [] };
+const text = () => canonicalJson(documentOf(useDocument.getState()));
+
+beforeEach(() => {
+  useDocument.getState().replace('look', { look: newLook('Mixed'), plates: { quay: plate } });
+  history().clear();
+});
+
+/** One edit of a kind a person makes, chosen by chance. */
+function randomEdit(uniform: () => number): void {
+  const { steps } = useDocument.getState().look;
+  const one = steps[Math.floor(uniform() * steps.length)];
+  const type = stepDefinitions[Math.floor(uniform() * stepDefinitions.length)].id;
+  const kinds = [
+    () => addStep(type),
+    () => one && editStep(one.id, { on: !one.on }),
+    () => one && editStep(one.id, { strength: Math.round(uniform() * 100) / 100 }),
+    () => one && moveStep(one.id, uniform() < 0.5 ? -1 : 1),
+    () => one && steps.length < 30 && duplicateStep(one.id),
+    () => one && steps.length > 3 && removeStep(one.id),
+    () => one && pasteStep(one),
+    () => editShot('quay', { exposure: Math.round(uniform() * 40) / 10 - 2 }),
+    () => editLook((look) => ({ ...look, colourOnly: !look.colourOnly })),
+    () => editLook((look) => ({ ...look, strength: uniform() })),
+    () => acceptProposal({ ...useDocument.getState().look, notes: `n${uniform()}` }, 'quay', 0.25),
+    () => {
+      // A drag: many changes, one step of undo.
+      beginGesture();
+      for (let i = 0; i < 5; i++)
+        if (one?.type === 'contrast') editParams(one.id, () => ({ contrast: 0.5 + uniform() }));
+        else editShot('quay', { mired: Math.round(uniform() * 80) });
+      endGesture();
+    },
+  ];
+  kinds[Math.floor(uniform() * kinds.length)]();
+}
+
+test('undo and redo over 200 mixed edits give byte-identical documents', () => {
+  const uniform = seeded(7);
+  const states = [text()];
+  while (states.length <= 200) {
+    const before = text();
+    randomEdit(uniform);
+    if (text() !== before) states.push(text());
+  }
+  for (let i = states.length - 2; i >= 0; i--) {
+    undo();
+    while (text() !== states[i] && history().pastStates.length > 0 && text() === states[i + 1]) undo();
+    expect(text()).toBe(states[i]);
+  }
+  for (let i = 1; i < states.length; i++) {
+    redo();
+    while (text() === states[i - 1] && history().futureStates.length > 0) redo();
+    expect(text()).toBe(states[i]);
+  }
+});
+
+test('a proposal that trims the shot too is one step of undo', () => {
+  const before = text();
+  acceptProposal({ ...useDocument.getState().look, notes: 'mended' }, 'quay', 0.5);
+  expect(useDocument.getState().plates.quay.shot.exposure).toBe(0.5);
+  undo();
+  expect(text()).toBe(before);
+});
