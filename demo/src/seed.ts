@@ -19,6 +19,9 @@ import { type DemoPlate, demoPlates } from './plates.ts';
 const demoFolder = fileURLToPath(new URL('..', import.meta.url));
 const projectId = 'saltmarsh-line';
 
+/** The looks in the order of the project; the first is on the bench when it is opened. */
+const lookOrder = ['slack-water', 'sodium-quay', 'oilskin'];
+
 /** One JSON file a document; the file name without its ending is the ID. */
 function documents(folder: string) {
   return readdirSync(`${demoFolder}${folder}`)
@@ -39,7 +42,8 @@ export async function seedDemo(services: Services, say: (line: string) => void):
     await services.projects.setSchools(projectId, { ...usualSchools, shadows: 'tinted' });
   }
   const project = await services.projects.open(projectId);
-  for (const { id, path, value } of documents('looks'))
+  const looks = documents('looks').sort((a, b) => lookOrder.indexOf(a.id) - lookOrder.indexOf(b.id));
+  for (const { id, path, value } of looks)
     if (!project.looks.some((l) => l.id === id))
       await services.looks.create(projectId, parseLook(value, path), id);
   const missing = demoPlates.filter((p) => !project.plates.some((q) => q.id === p.id));

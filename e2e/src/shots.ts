@@ -19,6 +19,45 @@ const shots: Record<string, Shot> = {
     await bench.reading('Skin hue').click();
     await bench.drawn();
   },
+  'bench-hue': async (page, bench) => {
+    await bench.open();
+    await bench.button('3 looks').click();
+    await page.getByRole('menuitem', { name: 'Sodium Quay', exact: true }).click();
+    await page.getByRole('button', { name: 'Hue belt', exact: true }).click();
+    await page.getByRole('radio', { name: 'Vector' }).click();
+    await page.waitForTimeout(6000);
+  },
+  'bench-boxes': async (page, bench) => {
+    await bench.open();
+    await bench.button('3 looks').click();
+    await page.getByRole('menuitem', { name: 'Oilskin', exact: true }).click();
+    await page.getByRole('button', { name: 'Colour box', exact: true }).click();
+    await bench.button('Show selection').click();
+    await page.waitForTimeout(6000);
+  },
+  'bench-curves': async (page, bench) => {
+    await bench.open();
+    await bench.radio('Curves').click();
+    await bench.button('Add curves').click();
+    await page.getByRole('slider', { name: 'All point 1' }).focus();
+    for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowUp');
+    await page.keyboard.press('t');
+    await page.waitForTimeout(6000);
+  },
+  'bench-path': async (page, bench) => {
+    await bench.open();
+    await bench.radio('Path').click();
+    await bench.button('Two').click();
+    await page.keyboard.press('o');
+    await page.waitForTimeout(8000);
+  },
+  placement: async (page, bench) => {
+    await bench.open();
+    await bench.typeShot('Exposure', '-1.8');
+    await page.getByRole('button', { name: /^Compare:/ }).click();
+    await page.getByRole('menuitemradio', { name: /^Placement/ }).click();
+    await page.waitForTimeout(6000);
+  },
   'export-proof': async (page, bench) => {
     await bench.open();
     await bench.button('Export cube').click();

@@ -72,7 +72,7 @@ test('a new look is made from a starting point, steps are added and moved, and t
   bench,
 }) => {
   await bench.type('Saturation', '1.11');
-  await bench.button('New look').click();
+  await bench.button('3 looks').click();
   await page.getByRole('menuitem', { name: /^Muted teal/ }).click();
   await expect(page.getByLabel('Name of the look')).toHaveValue('Muted teal, kept reds');
   const lane = page.getByRole('region', { name: 'Look lane' });

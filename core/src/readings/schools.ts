@@ -41,7 +41,7 @@ export const schoolChoices: Readonly<Record<'touch' | 'blackPoint' | 'shadows', 
 export const blackBands: Readonly<
   Record<Schools['blackPoint'], { low: number; high: number; slack: number }>
 > = {
-  clean: { low: 0, high: 2, slack: 2 },
+  clean: { low: 0, high: 3, slack: 2 },
   lifted: { low: 1, high: 3, slack: 1.5 },
   faded: { low: 4, high: 10, slack: 2 },
 };

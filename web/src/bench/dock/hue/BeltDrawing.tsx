@@ -5,7 +5,7 @@ import { type ColourDistribution, hueBins } from '@velvet-dusk/core/scopes/colou
 import { useDrag } from '../../../ui/useDrag.ts';
 import { editNode, type Lane, lanes, nodeField, removeNode } from './beltEdit.ts';
 
-const margin = { left: 38, right: 18, top: 6, bottom: 16 };
+const margin = { left: 38, right: 18, top: 6, bottom: 20 };
 /** Skin of every complexion, Oklab hue in degrees (from memory). */
 const skinBand = [38, 68];
 /** What the drawing shows of each lane, from its foot to its top. */
@@ -115,7 +115,7 @@ function Backdrop({
         <text
           key={h}
           x={s.x(h)}
-          y={s.bottom + 15}
+          y={s.bottom + 17}
           textAnchor="middle"
           fontSize={10.5}
           className="fill-t3 num"
