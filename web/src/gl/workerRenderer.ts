@@ -1,6 +1,41 @@
 import { painter } from '../workers/index.ts';
 import type { Drawing, Renderer, ViewCube } from './drawing.ts';
 
+type Context = CanvasRenderingContext2D;
+
+/** Texel on pixel: the data goes to the canvas as it is. */
+function putPictures(
+  context: Context,
+  { origin: [x, y], split }: Drawing,
+  after: ImageData,
+  before?: ImageData,
+) {
+  context.putImageData(after, x, y);
+  if (before) context.putImageData(before, x, y, 0, 0, Math.max(split - x, 0), before.height);
+}
+
+/** Larger than it is: the canvas scales, without smoothing. */
+async function drawPictures(
+  context: Context,
+  d: Drawing,
+  after: ImageData,
+  before?: ImageData,
+): Promise<void> {
+  const [x, y] = d.origin;
+  const w = d.pixels.width / d.texelsPerPixel;
+  const h = d.pixels.height / d.texelsPerPixel;
+  const bitmaps = await Promise.all([after, ...(before ? [before] : [])].map((p) => createImageBitmap(p)));
+  context.imageSmoothingEnabled = false;
+  context.drawImage(bitmaps[0], x, y, w, h);
+  if (!bitmaps[1]) return;
+  context.save();
+  context.beginPath();
+  context.rect(0, 0, d.split, d.height);
+  context.clip();
+  context.drawImage(bitmaps[1], x, y, w, h);
+  context.restore();
+}
+
 /** The viewer without WebGL 2: a worker applies trim and cube, a plain canvas shows it. */
 export function makeWorkerRenderer(canvas: HTMLCanvasElement): Renderer {
   const context = canvas.getContext('2d', { alpha: false });
@@ -10,7 +45,7 @@ export function makeWorkerRenderer(canvas: HTMLCanvasElement): Renderer {
     const shot = plate.trimmed ? plate.shot : null;
     const { url, profile } = plate;
     const rgba = await painter.paint({ url, width, height, profile, shot, cube, overlay, castLens });
-    return createImageBitmap(new ImageData(rgba, width, height));
+    return new ImageData(rgba, width, height);
   };
 
   return {
@@ -18,23 +53,13 @@ export function makeWorkerRenderer(canvas: HTMLCanvasElement): Renderer {
     async draw(d) {
       const after = await paint(d, d.after);
       const before = d.split > 0 ? await paint(d, d.before) : undefined;
-      canvas.width = d.width;
-      canvas.height = d.height;
+      if (canvas.width !== d.width) canvas.width = d.width;
+      if (canvas.height !== d.height) canvas.height = d.height;
       const level = Math.round(d.surround * 255);
       context.fillStyle = `rgb(${level} ${level} ${level})`;
       context.fillRect(0, 0, d.width, d.height);
-      context.imageSmoothingEnabled = false;
-      const [x, y] = d.origin;
-      const w = d.pixels.width / d.texelsPerPixel;
-      const h = d.pixels.height / d.texelsPerPixel;
-      context.drawImage(after, x, y, w, h);
-      if (!before) return;
-      context.save();
-      context.beginPath();
-      context.rect(0, 0, d.split, d.height);
-      context.clip();
-      context.drawImage(before, x, y, w, h);
-      context.restore();
+      if (d.texelsPerPixel === 1) putPictures(context, d, after, before);
+      else await drawPictures(context, d, after, before);
     },
     dispose: () => {},
   };

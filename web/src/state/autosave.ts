@@ -16,6 +16,8 @@ import { setStatus, useSaveStatus } from './saveStatus.ts';
 /** Milliseconds of quiet before a change is sent, and between tries while the server is away. */
 const quiet = 300;
 const retryAfter = 1500;
+/** Milliseconds until a change is taken down as a draft; leaving the page does it at once. */
+const noteAfter = 50;
 
 const same = (a: unknown, b: unknown) => a === b || canonicalJson(a) === canonicalJson(b);
 
@@ -26,6 +28,7 @@ class Autosave {
   private plateVersions: Record<string, number> = {};
   private saved: BenchDocument | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private noting: ReturnType<typeof setTimeout> | undefined;
   private sending: Promise<void> | undefined;
 
   /** Opens a look: the server's copy, or an unsaved draft of the same version. */
@@ -46,7 +49,7 @@ class Autosave {
     this.restoreHistory(record.version);
     if (mine && draft.version !== record.version && !same(mine.look, theirs.look))
       setStatus({ kind: 'conflict', mine, theirsVersion: record.version });
-    else if (mine && !same(mine, theirs)) this.changed();
+    else if (mine && !same(mine, theirs)) this.note();
     else setStatus({ kind: 'saved', at: new Date(record.updatedAt) });
   }
 
@@ -70,8 +73,15 @@ class Autosave {
     return this.lookId === lookId;
   }
 
-  /** Called on every change of the document. */
+  /** Called on every change of the document. A moving control changes it many times a second: noting it waits a little. */
   changed(): void {
+    this.noting ??= setTimeout(() => this.note(), noteAfter);
+  }
+
+  /** Takes down what is unsaved. */
+  note(): void {
+    clearTimeout(this.noting);
+    this.noting = undefined;
     if (!this.saved || useSaveStatus.getState().status.kind === 'conflict') return;
     const now = documentOf(useDocument.getState());
     if (same(now, this.saved)) return;
@@ -178,3 +188,4 @@ class Autosave {
 
 export const autosave = new Autosave();
 useDocument.subscribe(() => autosave.changed());
+if (typeof window !== 'undefined') window.addEventListener('pagehide', () => autosave.note());

@@ -145,17 +145,11 @@ export function duplicateStep(id: string): string {
   return copy.id;
 }
 
-/** Moves a step to another place of the list. */
-export const placeStep = (id: string, to: number) =>
+/** Moves a step earlier (−1) or later (+1); at the end of the list it stays. */
+export const moveStep = (id: string, by: -1 | 1) =>
   editLook((look) => {
     const at = look.steps.findIndex((s) => s.id === id);
-    if (at < 0 || at === to) return look;
+    const to = at + by;
+    if (to < 0 || to >= look.steps.length) return look;
     return { ...look, steps: look.steps.toSpliced(at, 1).toSpliced(to, 0, look.steps[at]) };
   });
-
-/** Moves a step earlier (−1) or later (+1); at the end of the list it stays. */
-export const moveStep = (id: string, by: -1 | 1) => {
-  const { steps } = useDocument.getState().look;
-  const to = steps.findIndex((s) => s.id === id) + by;
-  if (to >= 0 && to < steps.length) placeStep(id, to);
-};

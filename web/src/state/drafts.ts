@@ -8,14 +8,18 @@ import type { BenchDocument } from './document.ts';
 const editsSchema = plateSchema.pick({ name: true, profileId: true, shot: true, marks: true });
 const documentSchema = z.object({ look: lookSchema, plates: z.record(z.string(), editsSchema) });
 const draftSchema = z.object({ version: z.number(), document: documentSchema });
+/** Looks and plates are kept once each: one edit changes one of them, and history is many edits. */
 const historySchema = z.object({
   version: z.number(),
-  past: z.array(documentSchema),
-  future: z.array(documentSchema),
+  looks: z.array(documentSchema.shape.look),
+  plates: z.array(documentSchema.shape.plates),
+  /** Entries as places in the two lists. */
+  past: z.array(z.tuple([z.number(), z.number()])),
+  future: z.array(z.tuple([z.number(), z.number()])),
 });
 export type Draft = z.output<typeof draftSchema>;
 
-/** Entries of history kept over a reload: some 2 kB each. */
+/** Entries of history kept over a reload. */
 const keptHistory = 100;
 
 const draftKey = (lookId: string) => `velvet-dusk draft ${lookId}`;
@@ -47,13 +51,36 @@ export function readHistory(
   version: number,
 ): { past: BenchDocument[]; future: BenchDocument[] } {
   const found = read(historyKey(lookId), historySchema);
-  return found?.version === version ? found : { past: [], future: [] };
+  if (found?.version !== version) return { past: [], future: [] };
+  const { looks, plates } = found;
+  const whole = (entries: readonly [number, number][]) =>
+    entries.flatMap(([l, p]) => (looks[l] && plates[p] ? [{ look: looks[l], plates: plates[p] }] : []));
+  return { past: whole(found.past), future: whole(found.future) };
 }
+
+/** Gives each thing a place in a list, the same thing the same place. */
+class Places<T> {
+  readonly list: T[] = [];
+  private readonly known = new Map<T, number>();
+  of(thing: T): number {
+    let place = this.known.get(thing);
+    if (place === undefined) {
+      place = this.list.push(thing) - 1;
+      this.known.set(thing, place);
+    }
+    return place;
+  }
+}
+
 export function writeHistory(
   lookId: string,
   version: number,
   past: Partial<BenchDocument>[],
   future: Partial<BenchDocument>[],
 ): void {
-  write(historyKey(lookId), { version, past: past.slice(-keptHistory), future: future.slice(-keptHistory) });
+  const [looks, plates] = [new Places<unknown>(), new Places<unknown>()];
+  const entries = (all: Partial<BenchDocument>[]) =>
+    all.slice(-keptHistory).map((d) => [looks.of(d.look), plates.of(d.plates)]);
+  const [before, after] = [entries(past), entries(future)];
+  write(historyKey(lookId), { version, looks: looks.list, plates: plates.list, past: before, future: after });
 }

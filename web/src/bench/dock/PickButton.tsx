@@ -16,7 +16,7 @@ export function PickButton({
   return (
     <Button
       aria-pressed={active}
-      className={active ? 'border-violet' : ''}
+      className={`!py-0.5 !text-[12px] ${active ? 'border-violet' : ''}`}
       // The sample is taken where the picture reaches this step.
       onClick={() => setView(active ? { pick: null } : { stepId, pick: { what, take: onPick } })}
     >

@@ -112,8 +112,8 @@ export function LookLane() {
         />
       </LaneHead>
       <ol>
-        {steps.map((step, i) => (
-          <StepRow key={step.id} step={step} index={i} />
+        {steps.map((step) => (
+          <StepRow key={step.id} step={step} />
         ))}
       </ol>
       <AddStep />

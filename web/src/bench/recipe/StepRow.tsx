@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { memo } from 'react';
 import type { z } from 'zod';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { isNumberField, numberField, type NumberFieldSpec } from '@velvet-dusk/core/numberField';
@@ -173,33 +173,16 @@ function StepDetails({ step, fields }: { step: LookStep; fields: ReturnType<type
   );
 }
 
-/** What a dragged row carries. */
-const dragType = 'application/x-step';
-
 /** One step: on or off, name, its main number, what it does to this plate; more when it is chosen. */
-export function StepRow({ step, index }: { step: LookStep; index: number }) {
+export const StepRow = memo(function StepRow({ step }: { step: LookStep }) {
   const definition = stepDefinition(step.type);
   const selected = useView((s) => s.stepId === step.id);
   const soloId = useView((s) => s.soloId);
   const effect = useMeasured((s) => s.effects.get(step.id));
-  const [over, setOver] = useState(false);
   const fields = inDock.includes(step.type) ? [] : numberFields(step);
   const heard = step.on && (soloId === '' || soloId === step.id);
   return (
-    <li
-      className={`${selected ? 'bg-g3 shadow-[inset_2px_0_var(--color-violet)]' : ''} ${over ? 'border-t border-violet' : ''}`}
-      onDragOver={(e) => {
-        if (!e.dataTransfer.types.includes(dragType)) return;
-        e.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(e) => {
-        setOver(false);
-        const id = e.dataTransfer.getData(dragType);
-        if (id) placeStep(id, index);
-      }}
-    >
+    <li className={`${selected ? 'bg-g3 shadow-[inset_2px_0_var(--color-violet)]' : ''}`}>
       <div className="grid grid-cols-[22px_1fr_auto_58px] items-center h-[25px] px-3">
         <button
           type="button"
@@ -214,10 +197,7 @@ export function StepRow({ step, index }: { step: LookStep; index: number }) {
         <button
           type="button"
           aria-expanded={selected}
-          draggable
-          title="Drag to another place of the recipe"
           className={`text-left truncate ${heard ? (selected ? 'text-t1' : 'text-t2') : 'text-t3'} hover:text-t1`}
-          onDragStart={(e) => e.dataTransfer.setData(dragType, step.id)}
           onClick={() => setView({ stepId: step.id, dock: dockOf[step.type as StepType] })}
         >
           {definition.label}
@@ -234,4 +214,4 @@ export function StepRow({ step, index }: { step: LookStep; index: number }) {
       {selected && <StepDetails step={step} fields={fields} />}
     </li>
   );
-}
+});

@@ -1,18 +1,25 @@
 import { useMemo, useState } from 'react';
 import { linearToStops } from '@velvet-dusk/core/camera/exposure';
-import { zoneNames } from '@velvet-dusk/core/look/steps/zoneCurve';
+import { zoneNames, zoneWeights } from '@velvet-dusk/core/look/steps/zoneCurve';
 import type { ZonesParams } from '@velvet-dusk/core/look/steps/zones';
 import { useDocument } from '../../../state/document.ts';
 import { useMeasured } from '../../../state/measured.ts';
-import { useView } from '../../../state/view.ts';
+import { setView, useView } from '../../../state/view.ts';
 import { useSize } from '../../../ui/useSize.ts';
 import type { CurrentPlate } from '../../useBench.ts';
+import { PickButton } from '../PickButton.tsx';
 import { Backdrop } from './Backdrop.tsx';
 import { ContrastLine } from './ContrastLine.tsx';
 import { path, railScale } from './railScale.ts';
 import { TintPad } from './TintPad.tsx';
 import { type RailCurve, toneCurves } from './toneCurve.ts';
 import { ZoneHandle } from './ZoneHandle.tsx';
+
+/** The zone that counts most at some stops. */
+function zoneAt(params: ZonesParams, stops: number) {
+  const weights = zoneWeights(params, stops);
+  return zoneNames[weights.indexOf(Math.max(...weights))];
+}
 
 /** The tone curve over stops from mid-grey, with the zones and the contrast on it. */
 export function ToneRail({ profile }: CurrentPlate) {
@@ -81,10 +88,17 @@ export function ToneRail({ profile }: CurrentPlate) {
           ))}
         </div>
       )}
-      <p className="num text-t3 flex justify-between px-4 pb-1.5 text-[10.5px]" aria-hidden>
-        <span>pad: blue ← → amber, magenta ↓ ↑ green</span>
-        <span>output % over stops from mid-grey</span>
-      </p>
+      <div className="num text-t3 flex items-center justify-between px-4 pb-1 text-[10.5px]">
+        <span aria-hidden>pad: blue ← → amber, magenta ↓ ↑ green</span>
+        {zones && (
+          <PickButton
+            what="a tone for its zone"
+            stepId={zones.id}
+            onPick={({ atStep }) => setView({ zone: zoneAt(params!, atStep.stops) })}
+          />
+        )}
+        <span aria-hidden>output % over stops from mid-grey</span>
+      </div>
     </div>
   );
 }
