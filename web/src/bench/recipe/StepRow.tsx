@@ -3,14 +3,7 @@ import type { z } from 'zod';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { isNumberField, numberField, type NumberFieldSpec } from '@velvet-dusk/core/numberField';
 import { stepDefinition, type StepType } from '@velvet-dusk/core/look/steps/index';
-import {
-  duplicateStep,
-  editParams,
-  editStep,
-  moveStep,
-  placeStep,
-  removeStep,
-} from '../../state/document.ts';
+import { duplicateStep, editParams, editStep, moveStep, removeStep } from '../../state/document.ts';
 import { useMeasured } from '../../state/measured.ts';
 import { setView, useView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
