@@ -91,7 +91,8 @@ export function ProbeTable({ samples, hovered, plateName }: ProbeTableProps) {
               onRemove={() => setView({ probes: probes.filter((_, k) => k !== i) })}
             />
           ))}
-          {hovered && <Row name="◦" sample={hovered} />}
+          {/* Always there, so that the rows above do not move away under the pointer. */}
+          <Row name="◦" sample={hovered} />
         </tbody>
       </table>
     </div>
