@@ -59,4 +59,4 @@ export function search({ trial, reading, make, low, high, aim, within }: Search)
 
 /** A setting as a person would type it. */
 export const rounded = (x: number, digits: number) => Number(x.toFixed(digits));
-export const signed = (x: number, digits: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(digits)}`;
+export { signed } from '../look/steps/step.ts';

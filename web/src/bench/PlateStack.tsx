@@ -1,5 +1,6 @@
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Shot } from '@velvet-dusk/core/look/shot';
+import { signed } from '@velvet-dusk/core/look/steps/step';
 import { type LiveThumb, useMeasured } from '../state/measured.ts';
 import { setView } from '../state/view.ts';
 import { BitmapCanvas } from '../ui/BitmapCanvas.tsx';
@@ -16,7 +17,6 @@ function Thumb({ thumb, selected }: { thumb: LiveThumb | undefined; selected: bo
 
 /** What the shot lane of a plate does, most telling first. */
 function shotWords({ exposure, mired, duv, black }: Shot): string {
-  const signed = (x: number, digits: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(digits)}`;
   return [
     exposure !== 0 && `${signed(exposure, 1)} st`,
     mired !== 0 && `${signed(mired, 0)} mired`,

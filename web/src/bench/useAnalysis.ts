@@ -59,7 +59,12 @@ const quiet = { thumbs: 250, effects: 400, judge: 700 };
 async function judgeStack({ look, plates, schools }: StackOrder, isStale: () => boolean) {
   try {
     const [current] = plates;
-    if (current) setMeasured({ proposals: await judge.propose(current, look, schools) });
+    if (current) {
+      const proposals = await judge.propose(current, look, schools);
+      // Taken now they would put the look back to what it was when they were asked for.
+      if (isStale()) return;
+      setMeasured({ proposals });
+    }
     for (const plate of plates) {
       if (isStale()) return;
       const suited = await judge.strength(plate, look, schools);
@@ -108,11 +113,11 @@ export function useAnalysis(): void {
   }, [look, view, currentId, plates, profiles, schools, stepId, readingId]);
 
   useEffect(() => {
+    let stale = false;
     const timer = setTimeout(
       () => runners.current.paintThumbs({ look, plates: orders(), schools, isStale: () => stale }),
       quiet.thumbs,
     );
-    let stale = false;
     return () => {
       stale = true;
       clearTimeout(timer);

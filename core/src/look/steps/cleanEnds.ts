@@ -2,13 +2,12 @@ import { z } from 'zod';
 import { midGrey } from '../../camera/exposure.ts';
 import { luminanceWeights } from '../../colour/rgbSpace.ts';
 import { working } from '../../colour/spaces/index.ts';
+import { ramp } from './oklabPixels.ts';
 import { defineStep } from './step.ts';
 
 const [wr, wg, wb] = luminanceWeights(working);
 /** Stops over which colour goes. */
 const width = 2;
-
-const ramp = (t: number) => (t <= 0 ? 0 : t >= 1 ? 1 : t * t * (3 - 2 * t));
 
 /** Takes the colour out of deep shadows and of the brightest highlights; luminance stays. */
 export const cleanEnds = defineStep({

@@ -2,6 +2,7 @@ import type { Look } from '@velvet-dusk/core/look/document';
 import { zoneNames } from '@velvet-dusk/core/look/steps/zoneCurve';
 import type { ZonesParams } from '@velvet-dusk/core/look/steps/zones';
 import type { Shot } from '@velvet-dusk/core/look/shot';
+import { signed } from '@velvet-dusk/core/look/steps/step';
 import type { SuitedStrength } from '@velvet-dusk/core/proposals/strength';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
 import { judge, type Verdict, worstVerdict } from '@velvet-dusk/core/readings/verdict';
@@ -32,8 +33,6 @@ export interface PathItem {
   dock?: DockId;
   reading?: string;
 }
-
-const signed = (x: number, digits: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(digits)}`;
 
 function fromReadings(readings: readonly Reading[], ids: readonly string[]) {
   const found = readings.filter((r) => ids.includes(r.id));
