@@ -52,8 +52,8 @@ async function measureEffects(order: Pick<AnalysisOrder, 'look' | 'plate'>) {
 /** Milliseconds of quiet before scopes and readings follow, and the longest they lag behind a moving control. */
 const follow = { quiet: 90, most: 450 };
 
-/** Milliseconds of quiet before the stack is painted, and before the many trials of proposals and strengths. */
-const quiet = { thumbs: 250, effects: 400, judge: 700 };
+/** Milliseconds of quiet before the stack is painted, and before the many trials of proposals, then of strengths. */
+const quiet = { thumbs: 250, effects: 400, proposals: 700, strengths: 1500 };
 
 /** Proposals for the first plate of the order, then the suited strength of each. */
 async function judgeStack({ look, plates, schools }: StackOrder, isStale: () => boolean) {
@@ -65,6 +65,7 @@ async function judgeStack({ look, plates, schools }: StackOrder, isStale: () => 
       if (isStale()) return;
       setMeasured({ proposals });
     }
+    await new Promise((done) => setTimeout(done, quiet.strengths - quiet.proposals));
     for (const plate of plates) {
       if (isStale()) return;
       const suited = await judge.strength(plate, look, schools);
@@ -142,7 +143,7 @@ export function useAnalysis(): void {
       const first = all.filter((o) => o.id === currentId);
       const rest = all.filter((o) => o.id !== currentId);
       void judgeStack({ look, plates: [...first, ...rest], schools }, () => stale);
-    }, quiet.judge);
+    }, quiet.proposals);
     return () => {
       stale = true;
       clearTimeout(timer);

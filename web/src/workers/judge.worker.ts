@@ -13,13 +13,13 @@ import { shelfFor } from './lutShelf.ts';
 /** What takes many trials of a look: proposals and suited strengths. A worker of its own, so that scopes never wait. */
 
 const frames = new FrameCache(64);
-/** Pixels of a plate that a trial develops: enough for a tenth of a percent. */
-const trialPixels = 7000;
+/** Pixels of a plate that a trial develops: enough for a tenth of a percent, and for a choice among ten strengths. */
+const trialPixels = { proposals: 7000, strength: 2500 };
 
-async function trialOf(plate: PlateOrder, look: Look, schools: Schools): Promise<Trial> {
+async function trialOf(plate: PlateOrder, look: Look, schools: Schools, pixels: number): Promise<Trial> {
   const luts = await shelfFor(look);
   const { width, height, code } = await trimmedCode(frames, plate);
-  const small = sparse(code, width, height, trialPixels);
+  const small = sparse(code, width, height, pixels);
   compilePipeline({ profile: plate.profile, look: { ...look, steps: [] } }).input(small.rgb);
   const { profile, marks } = plate;
   return new Trial(
@@ -40,11 +40,11 @@ function toImage(signal: Float32Array, width: number, height: number): ImageData
 
 const judge = {
   async propose(plate: PlateOrder, look: Look, schools: Schools): Promise<Proposal[]> {
-    return propose(await trialOf(plate, look, schools), look);
+    return propose(await trialOf(plate, look, schools, trialPixels.proposals), look);
   },
 
   async strength(plate: PlateOrder, look: Look, schools: Schools): Promise<SuitedStrength> {
-    return suitedStrength(await trialOf(plate, look, schools), look);
+    return suitedStrength(await trialOf(plate, look, schools, trialPixels.strength), look);
   },
 
   /** The plate at a size, corrected before and after the look's cube. */

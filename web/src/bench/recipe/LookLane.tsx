@@ -3,7 +3,7 @@ import { renderingPresets } from '@velvet-dusk/core/render/presets';
 import type { Rendering } from '@velvet-dusk/core/render/rendering';
 import { editLook, useDocument } from '../../state/document.ts';
 import { useMeasured } from '../../state/measured.ts';
-import { NumberField } from '../../ui/NumberField.tsx';
+import { StrengthField } from '../StrengthField.tsx';
 import { LookChoice } from './LookChoice.tsx';
 import { LaneHead } from './LaneHead.tsx';
 import { AddStep } from './AddStep.tsx';
@@ -97,18 +97,12 @@ export function LookLane() {
     <section aria-label="Look lane">
       <LookChoice />
       <LaneHead name="Look" fate="travels in the LUT">
-        <NumberField
+        <StrengthField
           className="ml-2"
           hideLabel
           label="Look strength"
-          unit="%"
-          value={strength * 100}
-          min={0}
-          max={100}
-          step={1}
-          digits={0}
-          rest={100}
-          onChange={(v) => editLook((look) => ({ ...look, strength: v / 100 }))}
+          value={strength}
+          onChange={(v) => editLook((look) => ({ ...look, strength: v }))}
         />
       </LaneHead>
       <ol>

@@ -10,6 +10,7 @@ import { Button } from '../../ui/Button.tsx';
 import { dockOf } from '../dock/docks.ts';
 import { CdlFiles } from './CdlFiles.tsx';
 import { type FieldTable, fieldTables } from './fieldTables.ts';
+import { StrengthField } from '../StrengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 
 /** The numbers of a step that stand in its row, from its schema: those that are plain numbers. */
@@ -150,17 +151,7 @@ function StepDetails({ step, fields }: { step: LookStep; fields: ReturnType<type
         .map(([name, spec]) => (
           <ParamField key={name} step={step} name={name} spec={spec} hideLabel={false} />
         ))}
-      <NumberField
-        label="Strength"
-        unit="%"
-        value={step.strength * 100}
-        min={0}
-        max={100}
-        step={1}
-        digits={0}
-        rest={100}
-        onChange={(v) => editStep(step.id, { strength: v / 100 })}
-      />
+      <StrengthField value={step.strength} onChange={(strength) => editStep(step.id, { strength })} />
       <StepMoves step={step} />
     </div>
   );

@@ -33,7 +33,6 @@ interface PaneProps extends CurrentPlate {
   /** Left of this share of the picture "before" is shown; 0 for none, 1 for all. */
   splitAt: number;
   overlay: Overlay;
-  overlayKey: string;
   castLens: boolean;
   onHover?(at: Probe | null): void;
   onClick?(at: Probe): void;
@@ -89,7 +88,7 @@ function usePointer(g: Geometry | null, ratio: number, { onHover, onClick }: Pan
 
 /** One picture of a plate on a canvas of its own. */
 export function Pane(props: PaneProps) {
-  const { plate, profile, shot, after, before, splitAt, overlay, overlayKey, castLens, children } = props;
+  const { plate, profile, shot, after, before, splitAt, overlay, castLens, children } = props;
   const [frameRef, size] = useSize<HTMLDivElement>();
   const canvasRef = useRef<HTMLCanvasElement>(null);
   const [renderer, setRenderer] = useState<Renderer | null>(null);
@@ -134,7 +133,7 @@ export function Pane(props: PaneProps) {
       current = false;
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the tag stands for its parts
-  }, [renderer, pixels, after.cube, before.cube, overlay.cube, tag, surround, overlayKey]);
+  }, [renderer, pixels, after.cube, before.cube, overlay.cube, tag, surround]);
 
   const box = g && {
     left: g.origin[0] / ratio,

@@ -39,7 +39,7 @@ export function Viewer(current: CurrentPlate) {
   });
   const [after, other] = [shown(view), shown(beforeOf(view))];
   const split = before ? 1 : compare === 'wipe' ? wipeAt : 0;
-  const pane = { ...current, overlay, overlayKey: kind, castLens, onHover: setHover, onClick: samples.click };
+  const pane = { ...current, overlay, castLens, onHover: setHover, onClick: samples.click };
 
   if (compare === 'placement') return <PlacementView {...current} look={look} />;
   const main = (

@@ -8,7 +8,7 @@ import { editParams, editStep } from '../../../state/document.ts';
 import { useMeasured } from '../../../state/measured.ts';
 import { Choice } from '../../../ui/Choice.tsx';
 import { FileButton } from '../../../ui/FileButton.tsx';
-import { NumberField } from '../../../ui/NumberField.tsx';
+import { StrengthField } from '../../StrengthField.tsx';
 import { EmptyDock } from '../EmptyDock.tsx';
 import { useStepOf } from '../useStepOf.ts';
 
@@ -91,17 +91,10 @@ function LutEditor({ step }: { step: LookStep }) {
           ]}
           onChange={(interpolation) => set({ interpolation })}
         />
-        <NumberField
+        <StrengthField
           className="justify-between"
-          label="Strength"
-          unit="%"
-          value={step.strength * 100}
-          min={0}
-          max={100}
-          step={1}
-          digits={0}
-          rest={100}
-          onChange={(v) => editStep(step.id, { strength: v / 100 })}
+          value={step.strength}
+          onChange={(strength) => editStep(step.id, { strength })}
         />
         <p className="flex justify-between text-t2">
           On this plate <span className="num text-t1">{effect ? `ΔE ${effect.toFixed(1)}` : '–'}</span>
