@@ -59,4 +59,3 @@ export function search({ trial, reading, make, low, high, aim, within }: Search)
 
 /** A setting as a person would type it. */
 export const rounded = (x: number, digits: number) => Number(x.toFixed(digits));
-export { signed } from '../look/steps/step.ts';

@@ -1,6 +1,7 @@
 import { rgbToLms, lmsToOklab } from '../colour/oklab.ts';
 import { transform } from '../colour/matrix.ts';
 import { working } from '../colour/spaces/index.ts';
+import { signed } from '../numeric/signed.ts';
 import { isInAreas, type ReadingContext, type ReadingDefinition } from './reading.ts';
 import { judge, unjudged } from './verdict.ts';
 import { chromaOf, lumaOf, skinLineDegrees } from './ycbcr.ts';
@@ -63,7 +64,7 @@ const isSkin = (context: ReadingContext) => {
   const pixels = new Set(skinPixels(context));
   return (pixel: number) => pixels.has(pixel);
 };
-const signed = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(1)}°`;
+const degrees = (x: number) => `${signed(x, 1)}°`;
 /** Chroma under which a hue means nothing. */
 const leastChroma = 0.005;
 
@@ -72,7 +73,7 @@ export const skinHue: ReadingDefinition = {
   label: 'Skin hue',
   unit: '°',
   target: ({ skinLean }) =>
-    `within 6° of ${skinLean === 0 ? `the skin line at ${skinLineDegrees}°` : `${signed(skinLean)} from the skin line`}, to 10° close (common practice)`,
+    `within 6° of ${skinLean === 0 ? `the skin line at ${skinLineDegrees}°` : `${degrees(skinLean)} from the skin line`}, to 10° close (common practice)`,
   where: isSkin,
   measure(context) {
     const skin = meanSkin(context);
@@ -83,9 +84,9 @@ export const skinHue: ReadingDefinition = {
     const { skinLean } = context.schools;
     return {
       value,
-      text: signed(value),
+      text: degrees(value),
       ...judge(value, { low: skinLean - 6, high: skinLean + 6, slack: 4 }),
-      detail: `${skin.where}: ${signed(value)}, ${lean}.`,
+      detail: `${skin.where}: ${degrees(value)}, ${lean}.`,
     };
   },
 };

@@ -1,6 +1,6 @@
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Shot } from '@velvet-dusk/core/look/shot';
-import { signed } from '@velvet-dusk/core/look/steps/step';
+import { signed } from '@velvet-dusk/core/numeric/signed';
 import { type LiveThumb, useMeasured } from '../state/measured.ts';
 import { setView } from '../state/view.ts';
 import { BitmapCanvas } from '../ui/BitmapCanvas.tsx';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { defineStep, signed } from './step.ts';
+import { signed } from '../../numeric/signed.ts';
+import { defineStep } from './step.ts';
 
 /** Colour density: saturated colours grow darker, as dyes do (+), or lighter (−). Greys and hue stay. */
 export const colourDensity = defineStep({

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { defineStep, signed } from './step.ts';
+import { signed } from '../../numeric/signed.ts';
+import { defineStep } from './step.ts';
 
 const scale = (gain: number) => (rgb: Float32Array) => {
   for (let i = 0; i < rgb.length; i++) rgb[i] *= gain;

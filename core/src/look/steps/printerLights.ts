@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { defineStep, signed } from './step.ts';
+import { signed } from '../../numeric/signed.ts';
+import { defineStep } from './step.ts';
 
 /** One printer point in log10 exposure; twelve make a stop (common practice). */
 export const logExposurePerPoint = 0.025;

@@ -41,5 +41,3 @@ export interface StepDefinition<S extends z.ZodType = z.ZodType> {
 
 /** Keeps the parameter type of a definition inside its own file. */
 export const defineStep = <S extends z.ZodType>(step: StepDefinition<S>) => step;
-
-export const signed = (x: number, digits: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(digits)}`;

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { midGrey } from '../../camera/exposure.ts';
-import { defineStep, signed } from './step.ts';
+import { signed } from '../../numeric/signed.ts';
+import { defineStep } from './step.ts';
 
 /** Stops over which a bend comes in. */
 const softness = 0.8;

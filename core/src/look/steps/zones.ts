@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { luminanceWeights } from '../../colour/rgbSpace.ts';
 import { working } from '../../colour/spaces/index.ts';
-import { defineStep, signed } from './step.ts';
+import { signed } from '../../numeric/signed.ts';
+import { defineStep } from './step.ts';
 import { gainsAt, makeGainTable, tableTop, zoneNames } from './zoneCurve.ts';
 
 const zone = (centre: number) =>

@@ -3,7 +3,8 @@ import { fade, noCeiling } from '../../look/steps/fade.ts';
 import type { ZonesParams } from '../../look/steps/zones.ts';
 import { numberField } from '../../numberField.ts';
 import { blackBands } from '../../readings/schools.ts';
-import { type Remedy, rounded, search, signed } from '../remedy.ts';
+import { signed } from '../../numeric/signed.ts';
+import { type Remedy, rounded, search } from '../remedy.ts';
 import type { Change, Trial } from '../trial.ts';
 
 const lifts = numberField(fade.schema.shape.black);

@@ -1,6 +1,7 @@
 import { paramsOf, withParams } from '../../look/edit.ts';
 import { defaultGreySignal } from '../../render/presets.ts';
-import { type Remedy, rounded, search, signed } from '../remedy.ts';
+import { signed } from '../../numeric/signed.ts';
+import { type Remedy, rounded, search } from '../remedy.ts';
 
 const aim = defaultGreySignal * 100;
 

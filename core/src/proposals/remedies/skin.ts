@@ -4,7 +4,8 @@ import { colourBox, type ColourBoxParams, colourBoxSchema } from '../../look/ste
 import { seen } from '../../look/steps/oklabPixels.ts';
 import { numberField } from '../../numberField.ts';
 import { skinPixels } from '../../readings/skin.ts';
-import { type Remedy, rounded, search, signed } from '../remedy.ts';
+import { signed } from '../../numeric/signed.ts';
+import { type Remedy, rounded, search } from '../remedy.ts';
 import type { Change, Trial } from '../trial.ts';
 
 /** A box of skin holds the skins of a plate with some room (from memory: complexions differ by less). */

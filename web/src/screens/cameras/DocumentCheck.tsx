@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { Diagnosis } from '@velvet-dusk/core/camera/document/diagnose';
 import type { JudgedRow } from '@velvet-dusk/core/camera/document/checkTable';
 import type { CheckRow, Profile } from '@velvet-dusk/core/camera/profile';
@@ -20,8 +21,6 @@ const by: { value: CheckRow['by']; label: string }[] = [
   { value: 'stops', label: 'stops' },
 ];
 const digits = { '10-bit': 1, percent: 2, code: 5 };
-const signed = (x: number, n: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(n)}`;
-
 function Row({
   judged,
   onChange,

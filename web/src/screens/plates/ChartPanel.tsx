@@ -11,7 +11,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
 import type { MarkReading } from '../../workers/measureMarks.ts';
-import { signed } from './readingsOf.ts';
+import { signed } from '@velvet-dusk/core/numeric/signed';
 
 type GridReading = Extract<MarkReading, { kind: 'grid' }>;
 

@@ -17,7 +17,7 @@ import { NumberField } from '../../ui/NumberField.tsx';
 import type { PlaceReading } from '../../workers/measureMarks.ts';
 import { ChartPanel } from './ChartPanel.tsx';
 import { newMarkId } from './markEdit.ts';
-import { signed } from './readingsOf.ts';
+import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { MarkReadings } from './useMarkReadings.ts';
 
 /** Kinds that say where white balance comes from. */

@@ -1,3 +1,4 @@
+import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { doubtOf } from '../../plates/doubt.ts';
@@ -13,8 +14,6 @@ export interface FrameColumn {
 
 const code10 = (code: number) => Math.round(code * 1023);
 const percent = (share: number) => (share === 0 ? '0' : share < 0.0005 ? '<0.1' : (share * 100).toFixed(1));
-export const signed = (x: number, digits: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(digits)}`;
-
 export function depthText({ facts, depth }: Plate): string {
   if (!facts) return `${depth}`;
   const { usedDepth, storedDepth } = facts;

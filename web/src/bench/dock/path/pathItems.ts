@@ -2,7 +2,7 @@ import type { Look } from '@velvet-dusk/core/look/document';
 import { zoneNames } from '@velvet-dusk/core/look/steps/zoneCurve';
 import type { ZonesParams } from '@velvet-dusk/core/look/steps/zones';
 import type { Shot } from '@velvet-dusk/core/look/shot';
-import { signed } from '@velvet-dusk/core/look/steps/step';
+import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { SuitedStrength } from '@velvet-dusk/core/proposals/strength';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
 import { judge, type Verdict, worstVerdict } from '@velvet-dusk/core/readings/verdict';
