@@ -3,6 +3,7 @@ import { NumberField } from '../ui/NumberField.tsx';
 interface StrengthFieldProps {
   label?: string;
   hideLabel?: boolean;
+  wide?: boolean;
   className?: string;
   /** 0–1. */
   value: number;

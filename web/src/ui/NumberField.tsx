@@ -14,6 +14,8 @@ export interface NumberFieldProps {
   /** Shows a sign before positive numbers. */
   signed?: boolean;
   hideLabel?: boolean;
+  /** As wide as its place: the label at its left end, number and unit at its right. */
+  wide?: boolean;
   disabled?: boolean;
   className?: string;
 }
@@ -70,10 +72,12 @@ export function NumberField(props: NumberFieldProps) {
   };
 
   return (
-    <span className={`inline-flex items-baseline gap-1.5 ${props.className ?? ''}`}>
+    <span
+      className={`${props.wide ? 'flex' : 'inline-flex'} items-baseline gap-1.5 ${props.className ?? ''}`}
+    >
       <label
         htmlFor={id}
-        className={props.hideLabel ? 'sr-only' : 'text-t2 select-none'}
+        className={props.hideLabel ? 'sr-only' : `text-t2 select-none ${props.wide ? 'flex-1' : ''}`}
         title="Double-click to reset"
         onDoubleClick={() => onChange(rest)}
       >

@@ -13,8 +13,8 @@ import { shelfFor } from './lutShelf.ts';
 /** What takes many trials of a look: proposals and suited strengths. A worker of its own, so that scopes never wait. */
 
 const frames = new FrameCache(64);
-/** Pixels of a plate that a trial develops: enough for a tenth of a percent, and for a choice among ten strengths. */
-const trialPixels = { proposals: 7000, strength: 2500 };
+/** Pixels of a plate that a trial develops: enough for small marks of skin, and for a choice among ten strengths. */
+const trialPixels = { proposals: 14_400, strength: 6400 };
 
 async function trialOf(plate: PlateOrder, look: Look, schools: Schools, pixels: number): Promise<Trial> {
   const luts = await shelfFor(look);

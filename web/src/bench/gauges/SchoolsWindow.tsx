@@ -85,7 +85,7 @@ export function SchoolsWindow() {
           <NumberField
             key={key}
             {...field}
-            className="justify-between"
+            wide
             value={schools[key]}
             onChange={(value) => set.mutate({ ...schools, [key]: value })}
           />

@@ -99,6 +99,7 @@ export function Pane(props: PaneProps) {
   const pixels = usePixels(frameUrl(plate), g);
   const pointer = usePointer(g, ratio, props);
   const [drawn, setDrawn] = useState('');
+  const [painted, setPainted] = useState(false);
 
   useEffect(() => {
     const made = chooseRenderer(canvasRef.current!, profile);
@@ -128,7 +129,10 @@ export function Pane(props: PaneProps) {
       surround: surrounds[surround],
       plate: { url: frameUrl(plate), profile, shot, trimmed },
     };
-    void Promise.resolve(renderer.draw(drawing)).then(() => current && setDrawn(tag));
+    void Promise.resolve(renderer.draw(drawing)).then(() => {
+      setPainted(true);
+      if (current) setDrawn(tag);
+    });
     return () => {
       current = false;
     };
@@ -160,7 +164,7 @@ export function Pane(props: PaneProps) {
         {...pointer}
       />
       {box && children?.(box, size.width)}
-      {drawn === '' && (
+      {!painted && (
         <p className="absolute inset-0 grid place-items-center text-t3 pointer-events-none">
           Opening {plate.name} …
         </p>

@@ -116,7 +116,7 @@ export function SkinEditor({ step }: { step: LookStep }) {
           <span key={key} className="flex flex-col">
             <NumberField
               {...field(key)}
-              className="justify-between"
+              wide
               signed={key === 'lean'}
               digits={key === 'aim' ? 3 : key === 'reach' ? 0 : key === 'lean' ? 1 : 2}
               value={p[key]}

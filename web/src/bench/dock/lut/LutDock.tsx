@@ -91,11 +91,7 @@ function LutEditor({ step }: { step: LookStep }) {
           ]}
           onChange={(interpolation) => set({ interpolation })}
         />
-        <StrengthField
-          className="justify-between"
-          value={step.strength}
-          onChange={(strength) => editStep(step.id, { strength })}
-        />
+        <StrengthField wide value={step.strength} onChange={(strength) => editStep(step.id, { strength })} />
         <p className="flex justify-between text-t2">
           On this plate <span className="num text-t1">{effect ? `ΔE ${effect.toFixed(1)}` : '–'}</span>
         </p>
