@@ -17,6 +17,11 @@ export interface PreviewOrder {
   darker?: number;
 }
 
+export interface BakedPreview {
+  cube: Cube3d;
+  pipeline: Pipeline;
+}
+
 /** A grid as it comes from the camera side, and as it left each stage of the last look baked on it. */
 interface HeldGrid {
   profile: Profile;
@@ -33,13 +38,21 @@ export class PreviewBaker {
   private readonly grids = new Map<string, HeldGrid>();
   private readonly cache = new StepCache();
 
-  bake(order: PreviewOrder): { cube: Cube3d; pipeline: Pipeline } {
+  bake(order: PreviewOrder): BakedPreview {
+    const work = this.bakeInParts(order);
+    let part = work.next();
+    while (!part.done) part = work.next();
+    return part.value;
+  }
+
+  /** The same with a pause after each step, for whoever may want to break off; what is broken off leaves no trace. */
+  *bakeInParts(order: PreviewOrder): Generator<void, BakedPreview, void> {
     const { look, profile, role, grid, luts, darker = 0 } = order;
     const shot = { ...neutralShot, exposure: -darker };
     const { cache } = this;
     const pipeline = compilePipeline({ look, profile, luts, shot, cache, withLook: roles[role].withLook });
     const held = this.held(pipeline, profile, `${profile.id} ${grid} ${darker}`, grid);
-    const data = runStages(pipeline, held);
+    const data = yield* runStages(pipeline, held);
     pipeline.output(data);
     return { cube: { kind: '3d', size: grid, ...unitDomain, data, title: '', comments: [] }, pipeline };
   }
@@ -56,20 +69,19 @@ export class PreviewBaker {
 }
 
 /** The look lane from the first stage that differs from the last time. */
-function runStages({ lane }: Pipeline, { input, stages }: HeldGrid): Float32Array {
+function* runStages({ lane }: Pipeline, held: HeldGrid): Generator<void, Float32Array, void> {
+  const { input, stages } = held;
   if (lane.stages.length === 0) return Float32Array.from(input);
   let same = 0;
   while (same < stages.length && stages[same].key === lane.stages[same]?.key) same++;
   const data = Float32Array.from(same > 0 ? stages[same - 1].rgb : input);
-  stages.length = Math.max(stages.length, lane.stages.length);
-  lane.stages.slice(same).forEach((stage, i) => {
+  const made: HeldGrid['stages'] = [];
+  for (const stage of lane.stages.slice(same)) {
     stage.run(data);
-    const at = same + i;
-    const rgb = stages[at]?.rgb ?? new Float32Array(data.length);
-    rgb.set(data);
-    stages[at] = { key: stage.key, rgb };
-  });
-  stages.length = lane.stages.length;
+    made.push({ key: stage.key, rgb: Float32Array.from(data) });
+    yield;
+  }
+  held.stages = [...stages.slice(0, same), ...made];
   lane.finish(input, data);
   return data;
 }

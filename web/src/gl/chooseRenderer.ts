@@ -6,7 +6,7 @@ import { makeWorkerRenderer } from './workerRenderer.ts';
 
 const trial = { width: 480, height: 270, size: 17 };
 /** A graphics processor draws the trial in a millisecond or two; drawn in software it takes many times this, in ms. */
-const slowest = 15;
+const slowest = 5;
 
 /** A picture to try a renderer with. */
 function trialDrawing(profile: Profile): Drawing {

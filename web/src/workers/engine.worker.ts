@@ -9,6 +9,21 @@ import { shelfFor } from './lutShelf.ts';
 const frames = new FrameCache(4);
 const baker = new PreviewBaker();
 
+/** `channel` names who may break the bake off. */
+type BakeOrder = Omit<PreviewOrder, 'luts'> & { channel?: string };
+/** How often each channel has been broken off. */
+const turns = new Map<string, number>();
+
+/** Milliseconds of baking after which the worker looks whether something newer was asked of it. */
+const longestDeaf = 8;
+const pause = new MessageChannel();
+/** Lets what was sent to this worker meanwhile come first. */
+const messagesFirst = () =>
+  new Promise<void>((go) => {
+    pause.port1.onmessage = () => go();
+    pause.port2.postMessage(0);
+  });
+
 const engine = {
   /** Width and height of a frame, once it is decoded. */
   async open(url: string): Promise<{ width: number; height: number; depth: number }> {
@@ -21,10 +36,28 @@ const engine = {
     return Comlink.transfer(copy, [copy.buffer]);
   },
 
-  /** A cube's values, red fastest; exactly what an export of this grid would hold. */
-  async bake(order: Omit<PreviewOrder, 'luts'>) {
-    const { cube, pipeline } = baker.bake({ ...order, luts: await shelfFor(order.look) });
+  /**
+   * A cube's values, red fastest; exactly what an export of this grid would hold. One with a channel can be broken off
+   * and is then null.
+   */
+  async bake({ channel, ...order }: BakeOrder) {
+    const turn = channel && turns.get(channel);
+    const luts = await shelfFor(order.look);
+    const work = baker.bakeInParts({ ...order, luts });
+    let part = work.next();
+    for (let last = performance.now(); !part.done; part = work.next()) {
+      if (!channel || performance.now() - last < longestDeaf) continue;
+      await messagesFirst();
+      if (turns.get(channel) !== turn) return null;
+      last = performance.now();
+    }
+    const { cube, pipeline } = part.value;
     return Comlink.transfer({ data: cube.data, notes: pipeline.notes }, [cube.data.buffer]);
+  },
+
+  /** Gives up what is being baked for a channel: something newer is about to be asked for. */
+  breakOff(channel: string) {
+    turns.set(channel, (turns.get(channel) ?? 0) + 1);
   },
 
   /** What overlays show, as a cube over camera code. */

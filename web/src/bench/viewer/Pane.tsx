@@ -1,4 +1,4 @@
-import { type PointerEvent, type ReactNode, useEffect, useRef, useState } from 'react';
+import { type PointerEvent, type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Drawing, Overlay, Renderer, ViewCube } from '../../gl/drawing.ts';
 import { chooseRenderer } from '../../gl/chooseRenderer.ts';
 import { type Probe, setView, surrounds, useView } from '../../state/view.ts';
@@ -98,7 +98,6 @@ export function Pane(props: PaneProps) {
   const g = size.width > 0 ? viewerGeometry(canvas, plate, zoom, centre) : null;
   const pixels = usePixels(frameUrl(plate), g);
   const pointer = usePointer(g, ratio, props);
-  const [drawn, setDrawn] = useState('');
   const [painted, setPainted] = useState(false);
 
   useEffect(() => {
@@ -119,7 +118,10 @@ export function Pane(props: PaneProps) {
     JSON.stringify([shot, split, g, overlay.kind, castLens, trimmed]),
   ].join(' ');
 
-  useEffect(() => {
+  // Before the browser paints what else has changed: a passive effect would come a frame later.
+  useLayoutEffect(() => {
+    const marks = canvasRef.current!.dataset;
+    marks.shown = marks.drawn = '';
     if (!renderer || !g || !pixels || after.cube === undefined || before.cube === undefined) return;
     if (pixels.url !== frameUrl(plate) || pixels.width !== g.sourceWidth) return;
     let current = true;
@@ -131,7 +133,9 @@ export function Pane(props: PaneProps) {
     };
     void Promise.resolve(renderer.draw(drawing)).then(() => {
       setPainted(true);
-      if (current) setDrawn(tag);
+      if (!current) return;
+      marks.shown = tag;
+      if (isFinal) marks.drawn = tag;
     });
     return () => {
       current = false;
@@ -159,8 +163,6 @@ export function Pane(props: PaneProps) {
         data-renderer={renderer?.kind}
         data-origin={g?.origin.join(',')}
         data-scale={g?.scale}
-        data-shown={drawn === tag ? tag : ''}
-        data-drawn={drawn === tag && isFinal ? tag : ''}
         {...pointer}
       />
       {box && children?.(box, size.width)}

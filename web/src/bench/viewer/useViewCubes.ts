@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useId, useRef, useState } from 'react';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { RoleId } from '@velvet-dusk/core/cube/roles';
 import type { Look } from '@velvet-dusk/core/look/document';
@@ -25,27 +25,32 @@ interface Order {
   key: string;
 }
 
-/** Milliseconds of quiet before the fine cube: a bake cannot be broken off, and the hand may move again. */
+/** Milliseconds of quiet before the fine cube: the hand may move again. */
 const fineAfter = 140;
 
 /** A cube baked in the engine worker whenever its recipe changes; the last one stays until the next is there. */
 function useCube(order: Order | null): { held: Held | null; request: (order: Order) => void } {
   const [held, setHeld] = useState<Held | null>(null);
+  const channel = useId();
   const wanted = useRef('');
   const wake = useRef(() => {});
   const run = useRef<((order: Order) => void) | null>(null);
   run.current ??= latestOnly(async ({ key, ...order }: Order) => {
     try {
       for (const grid of [movingGrid, viewGrid]) {
-        const { data, notes } = await engine.bake({ ...order, grid });
-        setHeld({ key, cube: { size: grid, data }, final: grid === viewGrid });
-        if (order.role === 'combined') setMeasured({ notes });
-        if (grid === movingGrid)
-          await new Promise<void>((done) => {
-            wake.current = done;
-            setTimeout(done, fineAfter);
-          });
-        // A newer recipe waits: its coarse cube is worth more than this fine one.
+        const final = grid === viewGrid;
+        // The coarse cube is always finished: under a hand that never rests the picture still moves.
+        const baked = await engine.bake({ ...order, grid, ...(final && { channel }) });
+        if (!baked) return;
+        setHeld({ key, cube: { size: grid, data: baked.data }, final });
+        if (final) {
+          if (order.role === 'combined') setMeasured({ notes: baked.notes });
+          return;
+        }
+        await new Promise<void>((done) => {
+          wake.current = done;
+          setTimeout(done, fineAfter);
+        });
         if (wanted.current !== key) return;
       }
     } catch (error) {
@@ -56,8 +61,9 @@ function useCube(order: Order | null): { held: Held | null; request: (order: Ord
     if (wanted.current === order.key) return;
     wanted.current = order.key;
     wake.current();
+    void engine.breakOff(channel);
     run.current!(order);
-  }, []);
+  }, [channel]);
   const key = order?.key ?? '';
   useEffect(() => {
     if (order) request(order);
