@@ -52,8 +52,8 @@ async function measureEffects(order: Pick<AnalysisOrder, 'look' | 'plate'>) {
 /** Milliseconds of quiet before scopes and readings follow, and the longest they lag behind a moving control. */
 const follow = { quiet: 90, most: 450 };
 
-/** Milliseconds of quiet before the stack is painted, and before the many trials of proposals, then of strengths. */
-const quiet = { thumbs: 250, effects: 400, proposals: 700, strengths: 1500 };
+/** Milliseconds of quiet before they are taken once more, finely; before the stack is painted, and before the many trials of proposals, then of strengths. */
+const quiet = { fine: 220, thumbs: 300, effects: 400, proposals: 700, strengths: 1500 };
 
 /** Proposals for the first plate of the order, then the suited strength of each. */
 async function judgeStack({ look, plates, schools }: StackOrder, isStale: () => boolean) {
@@ -101,15 +101,18 @@ export function useAnalysis(): void {
   useEffect(() => {
     const plate = orders().find((o) => o.id === currentId);
     if (!plate) return;
-    const go = () => {
+    const go = (moving: boolean) => {
       lastAnalysed.current = performance.now();
-      runners.current.analyse({ look, plate, view, schools, stepId, readingId: readingId ?? '' });
+      runners.current.analyse({ look, plate, view, schools, moving, stepId, readingId: readingId ?? '' });
     };
     if (performance.now() - lastAnalysed.current > follow.most + follow.quiet)
       lastAnalysed.current = performance.now();
     const late = lastAnalysed.current + follow.most - performance.now();
-    const timer = setTimeout(go, Math.max(Math.min(follow.quiet, late), 0));
-    return () => clearTimeout(timer);
+    const timers = [
+      setTimeout(() => go(true), Math.max(Math.min(follow.quiet, late), 0)),
+      setTimeout(() => go(false), quiet.fine),
+    ];
+    return () => timers.forEach(clearTimeout);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
   }, [look, view, currentId, plates, profiles, schools, stepId, readingId]);
 

@@ -15,12 +15,15 @@ const channelColours: readonly Rgb[] = [
 
 /** More pixels are brighter, but the first few already show. */
 const glow = (count: number, most: number) =>
-  count === 0 ? 0 : 0.3 + 0.7 * Math.pow(Math.min(count / most, 1), 0.5);
+  count === 0 ? 0 : 0.3 + 0.7 * Math.sqrt(Math.min(count / most, 1));
 
-function putTrace(image: ImageData, x: number, y: number, colour: Rgb, light: number) {
-  const i = (y * image.width + x) * 4;
-  for (let c = 0; c < 3; c++) image.data[i + c] = Math.min(255, image.data[i + c] + colour[c] * light);
-  image.data[i + 3] = 255;
+/** Adds light to a pixel; the image holds itself to 255. */
+function putTrace({ data, width }: ImageData, x: number, y: number, colour: Rgb, light: number) {
+  const i = (y * width + x) * 4;
+  data[i] += colour[0] * light;
+  data[i + 1] += colour[1] * light;
+  data[i + 2] += colour[2] * light;
+  data[i + 3] = 255;
 }
 
 const lumaColour: Rgb = [190, 190, 190];
@@ -34,8 +37,8 @@ export function waveformImage(w: Waveform, kind: 'luma' | 'waveform' | 'parade')
   const trace = (counts: Uint32Array, shift: number, colour: Rgb, light: number) => {
     for (let x = 0; x < w.columns; x++)
       for (let level = 0; level < w.levels; level++) {
-        const share = glow(counts[x * w.levels + level], most) * light;
-        if (share > 0) putTrace(image, x + shift, w.levels - 1 - level, colour, share);
+        const count = counts[x * w.levels + level];
+        if (count > 0) putTrace(image, x + shift, w.levels - 1 - level, colour, glow(count, most) * light);
       }
   };
   if (kind === 'luma') trace(w.luma, 0, lumaColour, 0.9);

@@ -17,7 +17,7 @@ import { setStatus, useSaveStatus } from './saveStatus.ts';
 const quiet = 300;
 const retryAfter = 1500;
 /** Milliseconds until a change is taken down as a draft; leaving the page does it at once. */
-const noteAfter = 50;
+const noteAfter = 200;
 
 const same = (a: unknown, b: unknown) => a === b || canonicalJson(a) === canonicalJson(b);
 

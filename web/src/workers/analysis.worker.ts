@@ -36,6 +36,8 @@ export interface AnalysisOrder {
   plate: PlateOrder;
   view: AnalysedView;
   schools: Schools;
+  /** True while a control moves: quick and a little coarser. */
+  moving: boolean;
   /** The chosen step and reading; empty for none. */
   stepId: string;
   readingId: string;
@@ -67,9 +69,9 @@ const analysis = {
   /** Single changes under which a maker's table agrees. */
   diagnose: (profile: Profile) => diagnose(profile),
 
-  async analyse({ look, plate, view, schools, stepId, readingId }: AnalysisOrder): Promise<Analysis> {
+  async analyse({ look, plate, view, schools, moving, stepId, readingId }: AnalysisOrder): Promise<Analysis> {
     const luts = await shelfFor(look);
-    const baked = bakeFor({ look, view, luts, darker: schools.monitorDarker }, plate.profile);
+    const baked = bakeFor({ look, view, luts, darker: schools.monitorDarker, moving }, plate.profile);
     const { pipeline } = baked;
     const picture = await develop(frames, plate, view, baked);
     const shown = view === 'recorded' ? (await frames.frame(plate.url)).rgb : picture.signal;

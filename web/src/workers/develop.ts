@@ -23,7 +23,8 @@ export interface PlateOrder {
 export type AnalysedView = 'recorded' | 'normalised' | 'look' | 'monitor';
 
 const baker = new PreviewBaker();
-const grid = 33;
+/** Grids that are measured through: while a control moves, and at rest. */
+const grids = { moving: 17, rest: 33 };
 
 const isNeutral = (shot: Shot) => Object.values(shot).every((v) => v === 0);
 
@@ -33,9 +34,12 @@ export interface ViewedLook {
   luts: LutShelf;
   /** Stops by which the camera's screen is darker; for the monitor view. */
   darker: number;
+  /** True while a control moves: measured through a coarser grid. */
+  moving?: boolean;
 }
 
-export function bakeFor({ look, view, luts, darker }: ViewedLook, profile: Profile) {
+export function bakeFor({ look, view, luts, darker, moving }: ViewedLook, profile: Profile) {
+  const grid = moving ? grids.moving : grids.rest;
   const role = view === 'look' || view === 'monitor' ? ('combined' as const) : ('conversion' as const);
   return baker.bake({ look, profile, role, grid, luts, darker: view === 'monitor' ? darker : 0 });
 }

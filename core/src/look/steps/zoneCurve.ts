@@ -18,13 +18,13 @@ const flattest = 0.05;
 
 /** Weight of each zone at `stops` from mid-grey: smooth, overlapping neighbours only, summing to 1. */
 export function zoneWeights(p: ZonesParams, stops: number): number[] {
-  const centres = zoneNames.map((n) => p[n].centre);
-  const weights = zoneNames.map(() => 0);
-  const above = centres.findIndex((c) => c > stops);
+  const weights = [0, 0, 0, 0, 0];
+  const above = zoneNames.findIndex((n) => p[n].centre > stops);
   if (above === 0) weights[0] = 1;
-  else if (above < 0) weights[centres.length - 1] = 1;
+  else if (above < 0) weights[zoneNames.length - 1] = 1;
   else {
-    const t = (stops - centres[above - 1]) / (centres[above] - centres[above - 1]);
+    const low = p[zoneNames[above - 1]].centre;
+    const t = (stops - low) / (p[zoneNames[above]].centre - low);
     weights[above] = t * t * (3 - 2 * t);
     weights[above - 1] = 1 - weights[above];
   }
@@ -48,23 +48,35 @@ export function gainsAt(luminance: number): number {
   return Math.min(Math.max((stops - lowStop) * perStop, 0), tableSize - 1);
 }
 
-/** Tint of each channel in stops over the table, interleaved; the luminance of a grey is kept at every entry. */
-function tintTable(p: ZonesParams): Float64Array {
-  const table = new Float64Array(tableSize * 3);
+/** A setting of the zones over the table, mixed by their weights at each entry. */
+function mixedOver(p: ZonesParams, keys: readonly (keyof ZonesParams[ZoneName])[]): Float64Array[] {
+  const tables = keys.map(() => new Float64Array(tableSize));
   for (let i = 0; i < tableSize; i++) {
-    const w = zoneWeights(p, lowStop + i / perStop);
-    const mean = (key: 'warm' | 'green') => zoneNames.reduce((sum, n, k) => sum + w[k] * p[n][key], 0);
-    tintGains(mean('warm'), mean('green')).forEach((g, c) => (table[i * 3 + c] = Math.log2(g)));
+    const weights = zoneWeights(p, lowStop + i / perStop);
+    for (let z = 0; z < weights.length; z++) {
+      if (weights[z] === 0) continue;
+      for (let k = 0; k < keys.length; k++) tables[k][i] += weights[z] * p[zoneNames[z]][keys[k]];
+    }
   }
-  return table;
+  return tables;
 }
 
-/** Density in stops over the table, held where a channel would turn the order of tones round. */
-function densities(p: ZonesParams, tints: Float64Array): { density: Float64Array; heldAt: number[] } {
-  const density = new Float64Array(tableSize);
+interface ZoneTables {
+  /** Stops of light added, held where a channel would turn the order of tones round. */
+  density: Float64Array;
+  /** Tint of each channel in stops, interleaved; the luminance of a grey is kept at every entry. */
+  tints: Float64Array;
+  /** Stops at which density is held. */
+  heldAt: number[];
+}
+
+function zoneTables(p: ZonesParams): ZoneTables {
+  const [density, warm, green] = mixedOver(p, ['density', 'warm', 'green']);
+  const tints = new Float64Array(tableSize * 3);
   for (let i = 0; i < tableSize; i++) {
-    const w = zoneWeights(p, lowStop + i / perStop);
-    density[i] = zoneNames.reduce((sum, n, k) => sum + w[k] * p[n].density, 0);
+    if (warm[i] === 0 && green[i] === 0) continue;
+    const gains = tintGains(warm[i], green[i]);
+    for (let c = 0; c < 3; c++) tints[i * 3 + c] = Math.log2(gains[c]);
   }
   const heldAt: number[] = [];
   /** The least rise of density from entry i−1 to i at which every channel still rises. */
@@ -84,14 +96,13 @@ function densities(p: ZonesParams, tints: Float64Array): { density: Float64Array
     if (density[i] > most + 1e-12) heldAt.push(lowStop + i / perStop);
     density[i] = Math.min(density[i], most);
   }
-  return { density, heldAt };
+  return { density, tints, heldAt };
 }
 
 /** R, G, B gains over luminance, interleaved, `perStop` entries a stop. */
 export function makeGainTable(p: ZonesParams): { table: Float64Array; notes: string[] } {
-  const table = tintTable(p);
-  const { density, heldAt } = densities(p, table);
-  for (let i = 0; i < table.length; i++) table[i] = 2 ** (density[Math.floor(i / 3)] + table[i]);
+  const { density, tints, heldAt } = zoneTables(p);
+  const table = tints.map((tint, i) => 2 ** (density[Math.floor(i / 3)] + tint));
   return { table, notes: heldAt.length > 0 ? [holdNote(heldAt)] : [] };
 }
 
@@ -103,7 +114,7 @@ function holdNote(heldAt: number[]): string {
 
 /** What a grey at `stops` becomes, in stops: the tone curve of the zones. */
 export function zoneStops(p: ZonesParams): (stops: number) => number {
-  const { density } = densities(p, tintTable(p));
+  const { density } = zoneTables(p);
   return (stops) => {
     const at = Math.min(Math.max((stops - lowStop) * perStop, 0), tableSize - 1);
     const k = Math.min(Math.floor(at), tableTop);

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useId, useRef, useState } from 'react';
+import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { RoleId } from '@velvet-dusk/core/cube/roles';
 import type { Look } from '@velvet-dusk/core/look/document';
@@ -9,61 +9,14 @@ import { useDocument } from '../../state/document.ts';
 import { useView, type View } from '../../state/view.ts';
 import { soloed } from '../useBench.ts';
 import { engine } from '../../workers/index.ts';
+import { type CubeOrder, cubeRunner, type Held, viewGrid } from './cubeRunner.ts';
 import { latestOnly } from '../../workers/latest.ts';
 
-/** The everyday grid: at rest the viewer draws with the cube an export of this size would hold. */
-export const viewGrid = 33;
-/** While a control moves, a coarser cube comes first, so that the picture keeps up with the hand. */
-const movingGrid = 17;
-
-type Held = { key: string; cube: NonNullable<ViewCube>; final: boolean };
-interface Order {
-  look: Look;
-  profile: Profile;
-  role: RoleId;
-  darker: number;
-  key: string;
-}
-
-/** Milliseconds of quiet before the fine cube: the hand may move again. */
-const fineAfter = 140;
-
 /** A cube baked in the engine worker whenever its recipe changes; the last one stays until the next is there. */
-function useCube(order: Order | null): { held: Held | null; request: (order: Order) => void } {
+function useCube(order: CubeOrder | null): { held: Held | null; request: (order: CubeOrder) => void } {
   const [held, setHeld] = useState<Held | null>(null);
   const channel = useId();
-  const wanted = useRef('');
-  const wake = useRef(() => {});
-  const run = useRef<((order: Order) => void) | null>(null);
-  run.current ??= latestOnly(async ({ key, ...order }: Order) => {
-    try {
-      for (const grid of [movingGrid, viewGrid]) {
-        const final = grid === viewGrid;
-        // The coarse cube is always finished: under a hand that never rests the picture still moves.
-        const baked = await engine.bake({ ...order, grid, ...(final && { channel }) });
-        if (!baked) return;
-        setHeld({ key, cube: { size: grid, data: baked.data }, final });
-        if (final) {
-          if (order.role === 'combined') setMeasured({ notes: baked.notes });
-          return;
-        }
-        await new Promise<void>((done) => {
-          wake.current = done;
-          setTimeout(done, fineAfter);
-        });
-        if (wanted.current !== key) return;
-      }
-    } catch (error) {
-      setMeasured({ trouble: `The picture could not be made: ${(error as Error).message}` });
-    }
-  });
-  const request = useCallback((order: Order) => {
-    if (wanted.current === order.key) return;
-    wanted.current = order.key;
-    wake.current();
-    void engine.breakOff(channel);
-    run.current!(order);
-  }, [channel]);
+  const request = useMemo(() => cubeRunner(channel, setHeld), [channel]);
   const key = order?.key ?? '';
   useEffect(() => {
     if (order) request(order);
@@ -72,17 +25,21 @@ function useCube(order: Order | null): { held: Held | null; request: (order: Ord
   return { held, request };
 }
 
-/** What decides the picture of a look. */
-const recipeOf = ({ rendering, steps, strength, colourOnly }: Look) => [
-  rendering,
-  steps,
-  strength,
-  colourOnly,
-];
+const texts = new WeakMap<object, string>();
+/** Canonical JSON of a part of the document; parts are never changed in place, so each is written once. */
+function textOf(part: object): string {
+  let text = texts.get(part);
+  if (text === undefined) texts.set(part, (text = canonicalJson(part)));
+  return text;
+}
 
-function cubeOrder(role: RoleId, look: Look, profile: Profile, darker = 0): Order {
-  const recipe = role === 'conversion' ? look.rendering : recipeOf(look);
-  return { look, profile, role, darker, key: canonicalJson([role, profile, recipe, darker]) };
+/** What decides the picture of a look. */
+const recipeOf = ({ rendering, steps, strength, colourOnly }: Look) =>
+  [textOf(rendering), ...steps.map(textOf), strength, colourOnly].join();
+
+function cubeOrder(role: RoleId, look: Look, profile: Profile, darker = 0): CubeOrder {
+  const recipe = role === 'conversion' ? textOf(look.rendering) : recipeOf(look);
+  return { look, profile, role, darker, key: [role, textOf(profile), recipe, darker].join() };
 }
 
 /** The cube of a picture without its look. */
@@ -133,7 +90,7 @@ export function useOverlay({ look, profile, kind, stepId }: OverlayWish): Overla
     }
   });
   const needed = kind === 'bands' || kind === 'matte' || kind === 'gamut';
-  const key = needed ? canonicalJson([profile, recipeOf(look), stepId]) : '';
+  const key = needed ? [textOf(profile), recipeOf(look), stepId].join() : '';
   useEffect(() => {
     if (key) run.current!({ look, profile, stepId });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for its parts

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { linearToStops } from '@velvet-dusk/core/camera/exposure';
 import { zoneNames, zoneWeights } from '@velvet-dusk/core/look/steps/zoneCurve';
 import type { ZonesParams } from '@velvet-dusk/core/look/steps/zones';
@@ -28,7 +28,9 @@ export function ToneRail({ profile }: CurrentPlate) {
   const zone = useView((s) => s.zone);
   const [ref, size] = useSize<HTMLDivElement>();
   const [dragFrom, setDragFrom] = useState<RailCurve | null>(null);
-  const curves = useMemo(() => toneCurves(look), [look]);
+  // The picture comes first; the line follows it.
+  const drawnLook = useDeferredValue(look);
+  const curves = useMemo(() => toneCurves(drawnLook), [drawnLook]);
   const s = railScale(size.width, size.height);
 
   const zones = look.steps.find((step) => step.type === 'zones');
