@@ -3,7 +3,3 @@
  * own power, and a whole bake is made of powers; the result differs by some 1e-15 of its size.
  */
 export const power = (x: number, e: number): number => Math.exp(e * Math.log(x));
-
-/** Real cube root of any number, made as `power` is. */
-export const cubeRoot = (x: number): number =>
-  x < 0 ? -Math.exp(Math.log(-x) / 3) : Math.exp(Math.log(x) / 3);

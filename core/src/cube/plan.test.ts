@@ -23,6 +23,19 @@ test('a planned picture is what applyTetrahedral gives, edges and equal fraction
   );
 });
 
+test('the bytes of an image are the same picture, rounded and held to 0–255', () => {
+  const cube = warmCube(9);
+  const rgb = Float32Array.from({ length: 300 }, (_, i) => ((i * 0.377) % 1.3) - 0.1);
+  const plan = planTetrahedral(rgb, 9);
+  const exact = new Float32Array(300);
+  applyPlan(plan, cube, exact);
+  const bytes = new Uint8ClampedArray(400).fill(255);
+  applyPlan(plan, cube, bytes, { channels: 4, scale: 255 });
+  for (let i = 0; i < 400; i++)
+    if (i % 4 === 3) expect(bytes[i]).toBe(255);
+    else expect(Math.abs(bytes[i] - exact[((i / 4) | 0) * 3 + (i % 4)] * 255)).toBeLessThan(0.501);
+});
+
 test('a cube of another grid is refused', () => {
   expect(() => applyPlan(planTetrahedral(new Float32Array(3), 17), warmCube(5), new Float32Array(3))).toThrow(
     /for a grid of 17, the cube has 5/,

@@ -56,16 +56,20 @@ export function planTetrahedral(rgb: Float32Array, size: number): TetrahedralPla
   return { size, corners, weights };
 }
 
-/** The planned picture through a cube of the plan's grid: interleaved RGB into `out`. Throws for another grid. */
+/**
+ * The planned picture through a cube of the plan's grid, with `channels` values a pixel in `out`: 3 for RGB; 4 for the
+ * bytes of an image, whose fourth is left alone. @param scale multiplies every value. Throws for another grid.
+ */
 export function applyPlan(
   { size, corners, weights }: TetrahedralPlan,
   cube: Pick<Cube3d, 'size' | 'data'>,
-  out: Float32Array,
+  out: Float32Array | Uint8ClampedArray,
+  { channels = 3, scale = 1 } = {},
 ): void {
   if (cube.size !== size)
     throw new RangeError(`the plan is for a grid of ${size}, the cube has ${cube.size}`);
-  const { data } = cube;
-  for (let q = 0, p = 0; q < corners.length; q += 4, p += 3) {
+  const data = scale === 1 ? cube.data : cube.data.map((v) => v * scale);
+  for (let q = 0, p = 0; q < corners.length; q += 4, p += channels) {
     const a = corners[q];
     const b = corners[q + 1];
     const c = corners[q + 2];

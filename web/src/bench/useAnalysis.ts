@@ -50,10 +50,10 @@ async function measureEffects(order: Pick<AnalysisOrder, 'look' | 'plate'>) {
 }
 
 /** Milliseconds of quiet before scopes and readings follow, and the longest they lag behind a moving control. */
-const follow = { quiet: 90, most: 450 };
+const follow = { quiet: 150, most: 450 };
 
 /** Milliseconds of quiet before they are taken once more, finely; before the stack is painted, and before the many trials of proposals, then of strengths. */
-const quiet = { fine: 220, thumbs: 300, effects: 400, proposals: 700, strengths: 1500 };
+const quiet = { fine: 250, thumbs: 300, effects: 400, proposals: 700, strengths: 1500 };
 
 /** Proposals for the first plate of the order, then the suited strength of each. */
 async function judgeStack({ look, plates, schools }: StackOrder, isStale: () => boolean) {

@@ -33,13 +33,15 @@ const asCube = ({ size, data }: NonNullable<ViewCube>): Cube3d => ({
   ...{ kind: '3d', size, data, ...unitDomain, title: '', comments: [] },
 });
 
-/** The picture last painted: its code after the shot lane, and where that falls in each grid. */
-let held: {
+/** A picture to paint: its code, that after the shot lane, and where the latter falls in each grid. */
+interface Picture {
   key: string;
   recorded: Float32Array;
   trimmed: Float32Array;
   plans: Map<number, TetrahedralPlan>;
-} | null = null;
+}
+/** The picture last painted. */
+let held: Picture | null = null;
 
 async function hold({ url, width, height, profile, shot }: PaintOrder) {
   const key = JSON.stringify([url, width, height, shot, shot && profile]);
@@ -51,23 +53,36 @@ async function hold({ url, width, height, profile, shot }: PaintOrder) {
   return held;
 }
 
+/** Where the held picture falls in a grid; null where it is too large to be planned. */
+function planOf({ trimmed, plans }: Picture, size: number): TetrahedralPlan | null {
+  if (trimmed.length / 3 > mostPlanned) return null;
+  let plan = plans.get(size);
+  if (!plan) plans.set(size, (plan = planTetrahedral(trimmed, size)));
+  return plan;
+}
+
 /** A cube applied to the held picture. */
-function through(picture: NonNullable<typeof held>, cube: NonNullable<ViewCube>): Float32Array {
-  const { trimmed, plans } = picture;
-  const out = new Float32Array(trimmed.length);
-  if (trimmed.length / 3 > mostPlanned) {
-    out.set(trimmed);
-    applyTetrahedral(asCube(cube), out);
-    return out;
-  }
-  let plan = plans.get(cube.size);
-  if (!plan) plans.set(cube.size, (plan = planTetrahedral(trimmed, cube.size)));
-  applyPlan(plan, cube, out);
+function through(picture: Picture, cube: NonNullable<ViewCube>): Float32Array {
+  const plan = planOf(picture, cube.size);
+  const out = plan ? new Float32Array(picture.trimmed.length) : Float32Array.from(picture.trimmed);
+  if (plan) applyPlan(plan, cube, out);
+  else applyTetrahedral(asCube(cube), out);
   return out;
 }
 
+const blankBytes = (values: number) => new Uint8ClampedArray((values / 3) * 4).fill(255);
+
+/** The everyday picture in one pass; null where something else lies over it or it is not planned. */
+function plainBytes(picture: Picture, { cube, overlay = noOverlay, castLens }: PaintOrder) {
+  const plan = cube && overlay.kind === 'none' && !castLens ? planOf(picture, cube.size) : null;
+  if (!plan) return null;
+  const bytes = blankBytes(picture.trimmed.length);
+  applyPlan(plan, cube!, bytes, { channels: 4, scale: 255 });
+  return bytes;
+}
+
 function toBytes(rgb: Float32Array, marks: Float32Array | null, overlay: Overlay, castLens: boolean) {
-  const bytes = new Uint8ClampedArray((rgb.length / 3) * 4).fill(255);
+  const bytes = blankBytes(rgb.length);
   if (overlay.kind === 'none' && !castLens) {
     for (let i = 0, p = 0; p < rgb.length; i += 4, p += 3) {
       bytes[i] = rgb[p] * 255;
@@ -88,8 +103,11 @@ const painter = {
   async paint(order: PaintOrder): Promise<Uint8ClampedArray<ArrayBuffer>> {
     const { cube, overlay = noOverlay, castLens = false } = order;
     const picture = await hold(order);
-    const marks = overlay.cube && through(picture, overlay.cube);
-    const bytes = toBytes(cube ? through(picture, cube) : picture.recorded, marks, overlay, castLens);
+    let bytes = plainBytes(picture, order);
+    if (!bytes) {
+      const marks = overlay.cube && through(picture, overlay.cube);
+      bytes = toBytes(cube ? through(picture, cube) : picture.recorded, marks, overlay, castLens);
+    }
     return Comlink.transfer(bytes, [bytes.buffer]);
   },
 };

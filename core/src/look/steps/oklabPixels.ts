@@ -1,6 +1,5 @@
 import { invert } from '../../colour/matrix.ts';
 import { lmsToOklab, oklabToLms, rgbToLms } from '../../colour/oklab.ts';
-import { cubeRoot } from '../../colour/power.ts';
 import { working } from '../../colour/spaces/index.ts';
 import { midGrey } from '../../camera/exposure.ts';
 
@@ -47,9 +46,9 @@ export function readOklab(rgb: ArrayLike<number>, i: number, lab: Float64Array):
   const r = rgb[i];
   const g = rgb[i + 1];
   const b = rgb[i + 2];
-  const l = cubeRoot(m[0] * r + m[1] * g + m[2] * b);
-  const c = cubeRoot(m[3] * r + m[4] * g + m[5] * b);
-  const s = cubeRoot(m[6] * r + m[7] * g + m[8] * b);
+  const l = Math.cbrt(m[0] * r + m[1] * g + m[2] * b);
+  const c = Math.cbrt(m[3] * r + m[4] * g + m[5] * b);
+  const s = Math.cbrt(m[6] * r + m[7] * g + m[8] * b);
   lab[0] = n[0] * l + n[1] * c + n[2] * s;
   lab[1] = n[3] * l + n[4] * c + n[5] * s;
   lab[2] = n[6] * l + n[7] * c + n[8] * s;

@@ -7,8 +7,11 @@ import { engine } from '../../workers/index.ts';
 
 /** The everyday grid: at rest the viewer draws with the cube an export of this size would hold. */
 export const viewGrid = 33;
-/** While a control moves, a coarser cube comes first, so that the picture keeps up with the hand. */
-const movingGrid = 17;
+/**
+ * While a control moves, a coarser cube comes first, so that the picture keeps up with the hand: of the usual grid, or
+ * of the hurried one where the usual takes longer than `slow` ms, until that takes less than `quick`.
+ */
+const movingGrids = { usual: 17, hurried: 13, slow: 14, quick: 5 };
 /** Milliseconds of quiet before the fine cube: the hand may move again. */
 const fineAfter = 140;
 
@@ -32,12 +35,19 @@ export function cubeRunner(channel: string, put: (held: Held) => void): (order: 
   let waiting: CubeOrder | null = null;
   let busy = false;
   let timer: ReturnType<typeof setTimeout>;
+  let movingGrid: number = movingGrids.usual;
 
+  const suitGrid = (took: number) => {
+    if (took > movingGrids.slow) movingGrid = movingGrids.hurried;
+    else if (took < movingGrids.quick) movingGrid = movingGrids.usual;
+  };
   const bake = async ({ key, ...order }: CubeOrder, final: boolean) => {
     const grid = final ? viewGrid : movingGrid;
+    const start = performance.now();
     try {
       const baked = await engine.bake({ ...order, grid, ...(final && { channel }) });
       if (!baked) return;
+      if (!final) suitGrid(performance.now() - start);
       put({ key, cube: { size: grid, data: baked.data }, final });
       if (final && order.role === 'combined') setMeasured({ notes: baked.notes });
     } catch (error) {
