@@ -71,7 +71,7 @@ try {
   const at = (share: number) => times[Math.floor(share * (times.length - 1))].toFixed(0);
   process.stdout.write(
     `a control moved → new picture, ${fullRecipe().steps.length} steps, ${Math.round(box.width)}×${Math.round(box.height)} view, ` +
-      `${await bench.canvas.getAttribute('data-renderer')}: median ${at(0.5)} ms, 90 % ${at(0.9)} ms, worst ${at(1)} ms ` +
+      `${await bench.canvas.getAttribute('data-renderer')}, no graphics processor: median ${at(0.5)} ms, 90 % ${at(0.9)} ms, worst ${at(1)} ms ` +
       `(${moves} moves; goal: median under 50 ms)\n`,
   );
 } finally {
