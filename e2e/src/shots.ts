@@ -44,6 +44,18 @@ const shots: Record<string, Shot> = {
     await page.keyboard.press('t');
     await page.waitForTimeout(6000);
   },
+  'bench-step': async (page, bench) => {
+    await bench.open();
+    await bench.button('Add a step').click();
+    await page.getByRole('menuitem', { name: 'CDL' }).click();
+    for (const [label, value] of [
+      ['Slope R', '1.06'],
+      ['Power B', '0.95'],
+      ['Offset B', '0.004'],
+    ])
+      await bench.type(label, value);
+    await page.waitForTimeout(6000);
+  },
   'bench-path': async (page, bench) => {
     await bench.open();
     await bench.radio('Path').click();

@@ -64,8 +64,10 @@ export function endGesture(): void {
 }
 
 function edit(change: (document: BenchDocument) => Partial<BenchDocument>): void {
+  const before = documentOf(useDocument.getState());
   useDocument.setState((s) => change(s));
-  if (inGesture) history().pause();
+  const { look, plates } = useDocument.getState();
+  if (inGesture && (look !== before.look || plates !== before.plates)) history().pause();
 }
 
 export const editLook = (change: (look: Look) => Look) => edit(({ look }) => ({ look: change(look) }));
@@ -145,11 +147,15 @@ export function duplicateStep(id: string): string {
   return copy.id;
 }
 
-/** Moves a step earlier (−1) or later (+1); at the end of the list it stays. */
-export const moveStep = (id: string, by: -1 | 1) =>
+/** Moves a step to a place in the recipe, from 0; beyond its ends it stays at them. */
+export const moveStepTo = (id: string, place: number) =>
   editLook((look) => {
     const at = look.steps.findIndex((s) => s.id === id);
-    const to = at + by;
-    if (to < 0 || to >= look.steps.length) return look;
+    const to = Math.min(Math.max(place, 0), look.steps.length - 1);
+    if (at < 0 || to === at) return look;
     return { ...look, steps: look.steps.toSpliced(at, 1).toSpliced(to, 0, look.steps[at]) };
   });
+
+/** Moves a step earlier (−1) or later (+1); at the end of the list it stays. */
+export const moveStep = (id: string, by: -1 | 1) =>
+  moveStepTo(id, useDocument.getState().look.steps.findIndex((s) => s.id === id) + by);

@@ -7,6 +7,8 @@ import { CurvesDock } from './curves/CurvesDock.tsx';
 import { dockLabels } from './docks.ts';
 import { HueDock } from './hue/HueDock.tsx';
 import { LutDock } from './lut/LutDock.tsx';
+import { ResponseDock } from './response/ResponseDock.tsx';
+import { useResponseStep } from './response/useResponseStep.ts';
 import { PathDock } from './path/PathDock.tsx';
 import { ToneRail } from './tone/ToneRail.tsx';
 
@@ -24,6 +26,7 @@ const docks: Record<DockId, (current: CurrentPlate) => ReactNode> = {
 export function Dock() {
   const current = useCurrentPlate();
   const dock = useView((s) => s.dock);
+  const alone = useResponseStep(dock);
   return (
     <section
       aria-label={dockLabels.find((d) => d.value === dock)!.label}
@@ -37,7 +40,9 @@ export function Dock() {
           </span>
         )}
       </div>
-      <div className="flex-1 min-h-0">{current && docks[dock](current)}</div>
+      <div className="flex-1 min-h-0">
+        {current && (alone ? <ResponseDock step={alone} /> : docks[dock](current))}
+      </div>
     </section>
   );
 }

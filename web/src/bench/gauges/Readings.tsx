@@ -74,7 +74,12 @@ export function Readings() {
           Target: {chosen.target}.
         </p>
       )}
-      {view === 'look' && <NextProposal chosen={chosen} />}
+      {/* Always as tall as a proposal: what lies below must not move under the hand. */}
+      {view === 'look' && (
+        <div className="min-h-[66px]">
+          <NextProposal chosen={chosen} />
+        </div>
+      )}
     </section>
   );
 }

@@ -1,27 +1,19 @@
 import { memo } from 'react';
-import type { z } from 'zod';
 import type { LookStep } from '@velvet-dusk/core/look/document';
-import { isNumberField, numberField, type NumberFieldSpec } from '@velvet-dusk/core/numberField';
+import type { NumberFieldSpec } from '@velvet-dusk/core/numberField';
 import { stepDefinition, type StepType } from '@velvet-dusk/core/look/steps/index';
 import { duplicateStep, editParams, editStep, moveStep, removeStep } from '../../state/document.ts';
 import { useMeasured } from '../../state/measured.ts';
 import { setView, useView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
 import { dockOf } from '../dock/docks.ts';
+import { responseKinds } from '../dock/response/responseKinds.ts';
+import { stepNumbers } from '../dock/stepNumbers.ts';
 import { CdlFiles } from './CdlFiles.tsx';
 import { type FieldTable, fieldTables } from './fieldTables.ts';
+import { useRowDrag } from './useRowDrag.ts';
 import { StrengthField } from '../StrengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
-
-/** The numbers of a step that stand in its row, from its schema: those that are plain numbers. */
-function numberFields(step: LookStep): [key: string, spec: NumberFieldSpec][] {
-  const { shape } = stepDefinition(step.type).schema as z.ZodObject;
-  return Object.entries(shape).flatMap(([key, schema]) =>
-    isNumberField(schema as z.ZodType)
-      ? [[key, numberField(schema as Parameters<typeof numberField>[0])] as [string, NumberFieldSpec]]
-      : [],
-  );
-}
 
 interface ParamFieldProps {
   step: LookStep;
@@ -46,7 +38,7 @@ function ParamField({ step, name, spec, hideLabel }: ParamFieldProps) {
 interface ParamTableProps {
   step: LookStep;
   table: FieldTable;
-  specs: Map<string, NumberFieldSpec>;
+  specs: ReadonlyMap<string, NumberFieldSpec>;
 }
 
 /** Numbers that belong together in rows and columns, each still named whole for those who do not see the table. */
@@ -133,18 +125,18 @@ const effectText = (step: LookStep, effect: number | undefined) => {
   return effect < 0.05 ? '–' : `ΔE ${effect.toFixed(1)}`;
 };
 
-/** Steps whose numbers stand in their dock; the row keeps a summary. */
+/** Steps whose numbers always stand in their dock; the row keeps a summary. */
 const inDock: readonly string[] = [
   ...['hueBelt', 'curves', 'satByLuminance', 'satBySaturation', 'colourBox', 'skinKeep', 'placedLut'],
 ];
 
 /** The numbers of a chosen step, its strength, and what can be done with it. */
-function StepDetails({ step, fields }: { step: LookStep; fields: ReturnType<typeof numberFields> }) {
+function StepDetails({ step, fields }: { step: LookStep; fields: [key: string, spec: NumberFieldSpec][] }) {
   const table = fieldTables[step.type];
   const tabled = new Set(table?.rows.flatMap((r) => r.keys));
   return (
     <div className="flex flex-wrap justify-between gap-x-3 px-3 pl-[34px] pb-1.5 text-[12px]">
-      {table && <ParamTable step={step} table={table} specs={new Map(fields)} />}
+      {table && fields.length > 0 && <ParamTable step={step} table={table} specs={new Map(fields)} />}
       {step.type === 'cdl' && <CdlFiles step={step} />}
       {fields
         .filter(([name], i) => (table ? !tabled.has(name) : i > 0))
@@ -163,11 +155,23 @@ export const StepRow = memo(function StepRow({ step }: { step: LookStep }) {
   const selected = useView((s) => s.stepId === step.id);
   const soloId = useView((s) => s.soloId);
   const effect = useMeasured((s) => s.effects.get(step.id));
-  const fields = inDock.includes(step.type) ? [] : numberFields(step);
+  const type = step.type as StepType;
+  const dockShows = useView((s) => s.stepId === step.id && s.dock === dockOf[type]) && responseKinds[type];
+  const fields = inDock.includes(type) || dockShows ? [] : [...stepNumbers(type)];
+  const rowDrag = useRowDrag(step.id);
   const heard = step.on && (soloId === '' || soloId === step.id);
   return (
     <li className={`${selected ? 'bg-g3 shadow-[inset_2px_0_var(--color-violet)]' : ''}`}>
-      <div className="grid grid-cols-[22px_1fr_auto_58px] items-center h-[25px] px-3">
+      <div className="relative grid grid-cols-[22px_1fr_auto_58px] items-center h-[25px] px-3 group">
+        <span
+          aria-hidden
+          data-testid={`grip ${step.id}`}
+          title="Drag to another place; Earlier and Later do the same"
+          className="absolute left-[1px] w-[10px] h-full grid place-items-center cursor-ns-resize touch-none opacity-0 group-hover:opacity-100"
+          {...rowDrag}
+        >
+          <span className="w-[5px] h-[9px] border-y border-t3" />
+        </span>
         <button
           type="button"
           role="switch"
@@ -182,7 +186,7 @@ export const StepRow = memo(function StepRow({ step }: { step: LookStep }) {
           type="button"
           aria-expanded={selected}
           className={`text-left truncate ${heard ? (selected ? 'text-t1' : 'text-t2') : 'text-t3'} hover:text-t1`}
-          onClick={() => setView({ stepId: step.id, dock: dockOf[step.type as StepType] })}
+          onClick={() => setView({ stepId: step.id, dock: dockOf[type] })}
         >
           {definition.label}
         </button>

@@ -75,9 +75,9 @@ export function ProbeTable({ samples, hovered, plateName }: ProbeTableProps) {
         <caption className="sr-only">Probes on {plateName}</caption>
         <thead className="text-t2">
           <tr>
-            {['', '%  R G B', '10 bit', '8 bit', 'stops', 'hue', 'chroma', ''].map((h, i) => (
+            {['Place', '%  R G B', '10 bit', '8 bit', 'stops', 'hue', 'chroma', 'Remove'].map((h, i, all) => (
               <th key={i} scope="col" className={`${cell} font-normal text-left`}>
-                {h}
+                {i === 0 || i === all.length - 1 ? <span className="sr-only">{h}</span> : h}
               </th>
             ))}
           </tr>

@@ -3,95 +3,17 @@ import type { LookStep } from '@velvet-dusk/core/look/document';
 import type { CurvePoint } from '@velvet-dusk/core/look/steps/curvePoints';
 import type { ColourDistribution } from '@velvet-dusk/core/scopes/colourDistribution';
 import { useDrag } from '../../../ui/useDrag.ts';
+import { PlotBackdrop } from '../plot/PlotBackdrop.tsx';
+import { evenPlaces, plotPath, type PlotScale, plotScale } from '../plot/plotScale.ts';
 import type { CurveKind } from './curveKinds.ts';
 import { movePoint, pointsOf, removePoint } from './pointEdit.ts';
-
-const margin = { left: 38, right: 18, top: 8, bottom: 18 };
-
-function scaleOf(width: number, height: number, { x, shownY: y }: CurveKind) {
-  const w = Math.max(width - margin.left - margin.right, 10);
-  const h = Math.max(height - margin.top - margin.bottom, 10);
-  return {
-    x: (v: number) => margin.left + ((v - x.min) / (x.max - x.min)) * w,
-    y: (v: number) => margin.top + h * (1 - (Math.min(Math.max(v, y.min), y.max) - y.min) / (y.max - y.min)),
-    xAt: (px: number) => x.min + ((px - margin.left) / w) * (x.max - x.min),
-    perX: w / (x.max - x.min),
-    perY: h / (y.max - y.min),
-    bottom: margin.top + h,
-    right: margin.left + w,
-  };
-}
-type Scale = ReturnType<typeof scaleOf>;
-
-const label = (v: number) => `${v < 0 ? '−' : ''}${Number(Math.abs(v).toFixed(2))}`;
-
-function Backdrop({
-  s,
-  kind,
-  distribution,
-}: {
-  s: Scale;
-  kind: CurveKind;
-  distribution: ColourDistribution | null;
-}) {
-  const spread = distribution && kind.spread(distribution);
-  const most = spread ? Math.max(...spread.shares) || 1 : 1;
-  return (
-    <g aria-hidden>
-      {spread &&
-        Array.from(spread.shares, (share, i) => {
-          const width = (spread.max - spread.min) / spread.shares.length;
-          const tall = Math.sqrt(share / most) * (s.bottom - margin.top) * 0.7;
-          const x = s.x(spread.min + i * width);
-          return (
-            <rect
-              key={i}
-              x={x}
-              width={width * s.perX + 0.3}
-              y={s.bottom - tall}
-              height={tall}
-              className="fill-[#343434]"
-            />
-          );
-        })}
-      {kind.ticks.y.map((v) => (
-        <g key={v}>
-          <line x1={margin.left} x2={s.right} y1={s.y(v)} y2={s.y(v)} className="stroke-[#2e2e2e]" />
-          <text x={margin.left - 6} y={s.y(v) + 3.5} textAnchor="end" fontSize={10.5} className="fill-t3 num">
-            {label(v)}
-          </text>
-        </g>
-      ))}
-      {kind.ticks.x.map((v) => (
-        <text
-          key={v}
-          x={s.x(v)}
-          y={s.bottom + 14}
-          textAnchor="middle"
-          fontSize={10.5}
-          className="fill-t3 num"
-        >
-          {label(v)}
-        </text>
-      ))}
-      <line
-        x1={s.x(kind.x.min)}
-        y1={s.y(kind.rest(kind.x.min))}
-        x2={s.x(kind.x.max)}
-        y2={s.y(kind.rest(kind.x.max))}
-        strokeDasharray="3 3"
-        className="stroke-g5"
-      />
-    </g>
-  );
-}
 
 interface PointProps {
   step: LookStep;
   kind: CurveKind;
   point: CurvePoint;
   index: number;
-  s: Scale;
+  s: PlotScale;
   selected: boolean;
   onChoose(index: number): void;
 }
@@ -179,15 +101,9 @@ export function CurveDrawing({
   onChoose,
   onPut,
 }: CurveDrawingProps) {
-  const s = scaleOf(width, height, kind);
+  const s = plotScale(width, height, kind.x, kind.shownY);
   const points = pointsOf(step, kind);
-  const path = (k: CurveKind) => {
-    const at = k.drawn(pointsOf(step, k));
-    return Array.from({ length: 161 }, (_, i) => {
-      const x = k.x.min + ((k.x.max - k.x.min) * i) / 160;
-      return `${i ? 'L' : 'M'}${s.x(x).toFixed(1)} ${s.y(at(x)).toFixed(1)}`;
-    }).join('');
-  };
+  const path = (k: CurveKind) => plotPath(s, evenPlaces(k.x, 161), k.drawn(pointsOf(step, k)));
   return (
     <svg
       width={width}
@@ -197,7 +113,15 @@ export function CurveDrawing({
       onDoubleClick={(e) => onPut(s.xAt(e.clientX - e.currentTarget.getBoundingClientRect().left))}
     >
       <rect width={width} height={height} fill="transparent" />
-      <Backdrop s={s} kind={kind} distribution={distribution} />
+      <PlotBackdrop s={s} ticks={kind.ticks} spread={distribution && kind.spread(distribution)} />
+      <line
+        x1={s.x(kind.x.min)}
+        y1={s.y(kind.rest(kind.x.min))}
+        x2={s.x(kind.x.max)}
+        y2={s.y(kind.rest(kind.x.max))}
+        strokeDasharray="3 3"
+        className="stroke-g5"
+      />
       {behind.map((k) => (
         <path key={k.id} d={path(k)} fill="none" stroke={k.colour} opacity={0.35} />
       ))}

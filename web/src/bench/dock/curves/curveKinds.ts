@@ -4,13 +4,10 @@ import { satByLuminanceAxes, satFactor } from '@velvet-dusk/core/look/steps/satB
 import { satBySaturationAxes, satOut } from '@velvet-dusk/core/look/steps/satBySaturation';
 import type { StepType } from '@velvet-dusk/core/look/steps/index';
 import type { ColourDistribution } from '@velvet-dusk/core/scopes/colourDistribution';
-import { saturationBins, saturationTop } from '@velvet-dusk/core/scopes/colourDistribution';
+import { plateAxes } from '../plot/plateAxes.ts';
+import type { Spread } from '../plot/PlotBackdrop.tsx';
+import type { Axis } from '../plot/plotScale.ts';
 import type { Sample } from '../../../workers/sample.ts';
-
-interface Axis {
-  min: number;
-  max: number;
-}
 
 /** One curve of the dock: whose parameter it is, its axes, how it is drawn and what lies behind it. */
 export interface CurveKind {
@@ -33,7 +30,7 @@ export interface CurveKind {
   /** The level at which a point changes nothing. */
   rest(x: number): number;
   /** The plate's own spread along x: shares of even bins over an axis. */
-  spread(d: ColourDistribution): { shares: Float32Array } & Axis;
+  spread(d: ColourDistribution): Spread;
   picked(sample: Sample): number;
   gap: number;
 }
@@ -43,12 +40,12 @@ const stops = {
   x: curveAxis,
   y: { min: -10, max: 8 },
   shownY: curveAxis,
-  ticks: { x: [-8, -6, -4, -2, 0, 2, 4, 6], y: [-8, -4, 0, 4] },
+  ticks: { x: plateAxes.stops.ticks, y: [-8, -4, 0, 4] },
   ...{ xUnit: 'st', yUnit: 'st', digits: 2, gap: 0.05 },
   drawn: (points: readonly CurvePoint[]) => curveStops(risingPoints(points).points),
   rest: (x: number) => x,
-  spread: (d: ColourDistribution) => ({ shares: d.stops.shares, min: d.stops.low, max: d.stops.high }),
-  picked: ({ atStep }: Sample) => atStep.stops,
+  spread: plateAxes.stops.spread,
+  picked: ({ atStep }: Sample) => plateAxes.stops.at(atStep),
 };
 
 const factors = [0, 0.5, 1, 1.5, 2];
@@ -83,7 +80,7 @@ export const curveKinds: readonly CurveKind[] = [
       x: satBySaturationAxes.x,
       y: satBySaturationAxes.y,
       shownY: satBySaturationAxes.y,
-      ticks: { x: [0, 0.1, 0.2, 0.3, 0.4, 0.5], y: factors },
+      ticks: { x: plateAxes.saturation.ticks, y: factors },
       xUnit: '',
       yUnit: '×',
       digits: 3,
@@ -94,8 +91,8 @@ export const curveKinds: readonly CurveKind[] = [
       return (x) => at(Math.max(x, 1e-4)) / Math.max(x, 1e-4);
     },
     rest: () => 1,
-    spread: (d) => ({ shares: d.saturations.slice(0, saturationBins), min: 0, max: saturationTop }),
-    picked: ({ atStep }) => atStep.saturation,
+    spread: plateAxes.saturation.spread,
+    picked: ({ atStep }) => plateAxes.saturation.at(atStep),
     gap: 0.01,
   },
 ];

@@ -3,6 +3,7 @@ import type { LookStep } from '@velvet-dusk/core/look/document';
 import { type HueBeltParams, hueBeltLanes, type HueNode } from '@velvet-dusk/core/look/steps/hueBelt';
 import { type ColourDistribution, hueBins } from '@velvet-dusk/core/scopes/colourDistribution';
 import { useDrag } from '../../../ui/useDrag.ts';
+import { hueColour } from '../plot/plateAxes.ts';
 import { editNode, type Lane, lanes, nodeField, removeNode } from './beltEdit.ts';
 
 const margin = { left: 38, right: 18, top: 6, bottom: 20 };
@@ -14,7 +15,6 @@ const reachOf: Record<Lane, [low: number, high: number]> = {
   saturation: [0, 2],
   density: [-1.2, 1.2],
 };
-const colourAt = (hue: number) => `oklch(0.68 0.1 ${hue.toFixed(1)})`;
 
 interface BeltProps {
   width: number;
@@ -78,7 +78,7 @@ function Backdrop({
               width={width + 0.5}
               y={s.bottom - tall}
               height={tall}
-              fill={colourAt(hue)}
+              fill={hueColour(hue)}
               opacity={0.4}
             />
             <rect
@@ -86,7 +86,7 @@ function Backdrop({
               width={width + 0.5}
               y={s.bottom + 2}
               height={4}
-              fill={colourAt(hue)}
+              fill={hueColour(hue)}
             />
           </g>
         );
@@ -198,7 +198,7 @@ function BeltNode({ step, node, index, lane, s, selected, onChoose }: NodeProps)
         cx={x}
         cy={y}
         r={5.5}
-        fill={colourAt(node.hue + (lane === 'turn' ? node.turn : 0))}
+        fill={hueColour(node.hue + (lane === 'turn' ? node.turn : 0))}
         className={`${selected ? 'stroke-violet' : 'stroke-g0'} group-focus-visible:stroke-white`}
         strokeWidth={1.8}
       />

@@ -4,6 +4,7 @@ import { contrast as contrastStep } from '@velvet-dusk/core/look/steps/contrast'
 import { numberField } from '@velvet-dusk/core/numberField';
 import { editParams, editStep } from '../../../state/document.ts';
 import { setView } from '../../../state/view.ts';
+import { arrowStep } from '../../../ui/arrowStep.ts';
 import { useDrag } from '../../../ui/useDrag.ts';
 import type { RailScale } from './railScale.ts';
 
@@ -34,11 +35,11 @@ export function ContrastLine({ step, s, at }: ContrastLineProps) {
     move: ({ dy }, from) => set(from.value - dy / s.perPercent / reach / from.slope),
   });
   const onKeyDown = (e: KeyboardEvent) => {
-    const direction = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[e.key];
-    if (!direction) return;
+    const steps = arrowStep(e);
+    if (steps === 0) return;
     e.preventDefault();
     e.stopPropagation();
-    set(value + direction * (e.shiftKey ? 0.1 : e.altKey ? 0.001 : 0.01));
+    set(value + steps * limits.step);
   };
   const end = (side: number) =>
     [s.x(at.stops + side * reach), s.y(at.percent + side * reach * at.slope)] as const;
