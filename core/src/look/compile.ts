@@ -1,4 +1,6 @@
+import { midGrey } from '../camera/exposure.ts';
 import { acescct } from '../colour/transfer/acescct.ts';
+import type { Carried } from '../film/print.ts';
 import { compileRendering } from '../render/rendering.ts';
 import { luminanceBack } from './colourOnly.ts';
 import { restContext } from './context.ts';
@@ -38,6 +40,16 @@ function withStrength(run: (rgb: Float32Array) => void, strength: number): (rgb:
     run(rgb);
     mix(before, rgb, strength);
   };
+}
+
+/** What a negative makes of 18 % grey and of no light. */
+function carriedBy(run: (rgb: Float32Array) => void): Carried {
+  const through = (light: number) => {
+    const rgb = new Float32Array(3).fill(light);
+    run(rgb);
+    return [rgb[0], rgb[1], rgb[2]] as const;
+  };
+  return { grey: through(midGrey), base: through(0) };
 }
 
 /** Steps that were compiled lately, for whoever compiles almost the same look again and again. */
@@ -80,11 +92,17 @@ export function compileLook(
   if (look.strength === 0) return { run: () => {}, stages: [], finish: () => {}, notes: [] };
   const rendering = look.rendering ? compileRendering(look.rendering) : restContext().rendering;
   const active = look.steps.filter(isActive);
-  const compiled = active.map((step) => cache.compile(step, { rendering, luts }));
-  const stages = active.map((step, i): Stage => {
-    const asked = stepDefinition(step.type).usesContext ? look.rendering : null;
+  let { carried } = restContext();
+  const compiled: CompiledStep[] = [];
+  const stages = active.map((step): Stage => {
+    const { usesContext, carries } = stepDefinition(step.type);
+    const one = cache.compile(step, { rendering, luts, carried });
+    compiled.push(one);
+    const asked = usesContext ? [look.rendering, carried] : null;
     const key = JSON.stringify([step.type, step.strength, step.params, asked]);
-    return { key, run: withStrength(compiled[i].run, step.strength) };
+    const run = withStrength(one.run, step.strength);
+    if (carries) carried = carriedBy(run);
+    return { key, run };
   });
   const mixed = (before: Float32Array, after: Float32Array) => {
     if (look.strength < 1) mix(before, after, look.strength);

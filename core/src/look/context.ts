@@ -1,3 +1,4 @@
+import { plainCarried } from '../film/print.ts';
 import { compileRendering, renderingSchema } from '../render/rendering.ts';
 import type { StepContext } from './steps/step.ts';
 
@@ -5,6 +6,10 @@ let rest: StepContext | undefined;
 
 /** The standard rendering and no imported LUT: what a step compiled on its own is judged under. */
 export function restContext(): StepContext {
-  rest ??= { rendering: compileRendering(renderingSchema.parse({})), luts: new Map() };
+  rest ??= {
+    rendering: compileRendering(renderingSchema.parse({})),
+    luts: new Map(),
+    carried: plainCarried,
+  };
   return rest;
 }

@@ -31,6 +31,8 @@ export interface CompiledRendering {
   beforeFit(rgb: Float32Array): void;
   /** Display code → working RGB, in place; exact for colours that `run` did not clip. */
   inverse(rgb: Float32Array): void;
+  /** Display-linear light 0–1 → display code, one channel. */
+  toCode(light: number): number;
   /** Display code 0–1 → signal 0–1 of the chosen range, one channel. */
   toSignal(code: number): number;
 }
@@ -50,6 +52,7 @@ export function compileRendering(rendering: Rendering): CompiledRendering {
   const toDisplay = rgbToRgb(working, output.space);
   const toScene = invert(toDisplay);
   const l = levels(rendering.range, outputDepth);
+  const toCode = (x: number) => signalToCode(output.curve.forward(Math.min(Math.max(x, 0), 1)), l);
   const beforeFit = (rgb: Float32Array) => {
     if (soft) compressGamut(rgb);
     mapBuffer(rgb, (x) => Math.min(tone.forward(x), 1));
@@ -59,10 +62,11 @@ export function compileRendering(rendering: Rendering): CompiledRendering {
     output,
     tone,
     beforeFit,
+    toCode,
     run(rgb) {
       beforeFit(rgb);
       fit.run(rgb);
-      mapBuffer(rgb, (x) => signalToCode(output.curve.forward(Math.min(Math.max(x, 0), 1)), l));
+      mapBuffer(rgb, toCode);
     },
     inverse(rgb) {
       mapBuffer(rgb, (x) => output.curve.inverse(codeToSignal(x, l)));

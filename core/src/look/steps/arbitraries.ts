@@ -1,4 +1,6 @@
 import fc from 'fast-check';
+import { negatives } from '../../film/negatives.ts';
+import { prints } from '../../film/prints.ts';
 import { sectors } from './sixSectors.ts';
 import { zoneNames } from './zoneCurve.ts';
 import { zonesSchema } from './zones.ts';
@@ -103,4 +105,14 @@ settings.placedLut = fc.record({
   lut: fc.constantFrom(null, { sha256: 'a'.repeat(64), name: 'warm.cube' }),
   encoding: fc.constantFrom('log', 'display'),
   interpolation: fc.constantFrom('tetrahedral', 'trilinear'),
+});
+settings.negative = fc.record({
+  stock: fc.constantFrom(null, ...negatives),
+  ...{ index: amount(-3, 3), push: amount(-2, 2) },
+});
+settings.print = fc.record({
+  stock: fc.constantFrom(null, ...prints),
+  locked: fc.boolean(),
+  ...{ red: amount(-25, 75), green: amount(-25, 75), blue: amount(-25, 75), density: amount(-24, 24) },
+  ...{ contrast: amount(0.6, 1.5), blackSoft: amount(0, 1), whiteSoft: amount(0, 1), silver: amount(0, 1) },
 });

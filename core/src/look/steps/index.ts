@@ -9,7 +9,9 @@ import { exposure } from './exposure.ts';
 import { fade } from './fade.ts';
 import { gamutCompression } from './gamutCompression.ts';
 import { hueBelt } from './hueBelt.ts';
+import { negative } from './negative.ts';
 import { placedLut } from './placedLut.ts';
+import { print } from './print.ts';
 import { printerLights } from './printerLights.ts';
 import { satByLuminance } from './satByLuminance.ts';
 import { satBySaturation } from './satBySaturation.ts';
@@ -38,6 +40,8 @@ export const stepDefinitions = [
   colourBox,
   skinKeep,
   cdl,
+  negative,
+  print,
   placedLut,
   cleanEnds,
   fade,

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Cube } from '../../cube/cube.ts';
+import type { Carried } from '../../film/print.ts';
 import type { CompiledRendering } from '../../render/rendering.ts';
 
 /** A step made ready to run. */
@@ -20,6 +21,8 @@ export interface StepContext {
   /** The rendering the look is judged under. */
   readonly rendering: CompiledRendering;
   readonly luts: LutShelf;
+  /** What the negative before this step carries on; plain where there is none. */
+  readonly carried: Carried;
 }
 
 /** One kind of look step. The schema gives type, default, range and unit of every parameter. */
@@ -31,6 +34,8 @@ export interface StepDefinition<S extends z.ZodType = z.ZodType> {
   readonly keeps: { readonly neutral: boolean; readonly luminance: boolean };
   /** True where compiling asks for the rendering or for files, so that the parameters alone do not decide. */
   readonly usesContext?: boolean;
+  /** True for a negative: what it makes of 18 % grey and of no light is told to the steps after it. */
+  readonly carries?: boolean;
   /** True where these parameters change nothing, so the step can be left out. */
   isNeutral(params: z.output<S>): boolean;
   /** The setting in a few characters, for the recipe row. */

@@ -19,10 +19,10 @@ import { tintGains, zoneStops, zoneWeights } from './zoneCurve.ts';
 import { zones, type ZonesParams, zonesSchema } from './zones.ts';
 
 /** Steps that tint greys by design, and steps without an inverse. */
-const tints = ['zones', 'printerLights', 'cdl', 'curves', 'colourBox', 'placedLut'];
+const tints = ['zones', 'printerLights', 'cdl', 'curves', 'colourBox', 'placedLut', 'negative', 'print'];
 const oneWay = [
   ...['sixSectors', 'zones', 'toeShoulder', 'gamutCompression', 'cleanEnds', 'cdl', 'curves', 'hueBelt'],
-  ...['satByLuminance', 'satBySaturation', 'colourBox', 'skinKeep', 'placedLut'],
+  ...['satByLuminance', 'satBySaturation', 'colourBox', 'skinKeep', 'placedLut', 'negative', 'print'],
 ];
 const context = { ...restContext(), luts: new Map([['a'.repeat(64), warmCube()]]) };
 const colour = fc.tuple(amount(-0.5, 4), amount(-0.5, 4), amount(-0.5, 4));

@@ -1,0 +1,165 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { stopsToLinear } from '../camera/exposure.ts';
+import { deltaE2000 } from '../colour/deltaE2000.ts';
+import { displayToLab } from '../colour/displayLab.ts';
+import { compileLook } from '../look/compile.ts';
+import { restContext } from '../look/context.ts';
+import { newLook, parseLook } from '../look/document.ts';
+import { negatives } from './negatives.ts';
+import { makePrint, plainCarried, timeLights } from './print.ts';
+import { drawnIn } from '../render/gamutFit.ts';
+import { prints } from './prints.ts';
+import { pairFacts, plainPrint, systemLights, toneReproduction } from './system.ts';
+
+const pairs = negatives.flatMap((n) => prints.map((p) => [n.id, p.id, n, p] as const));
+const stopsRange = Array.from({ length: 57 }, (_, i) => -8 + i / 4);
+
+/** Greys through a film look, to display code. */
+function shown(steps: { type: string; params: Record<string, unknown> }[], stops: readonly number[]) {
+  const look = parseLook({ ...newLook('Film'), steps: steps.map((s) => ({ id: s.type, ...s })) }, 'test');
+  const rgb = Float32Array.from(stops.flatMap((s) => [0, 0, 0].map(() => stopsToLinear(s))));
+  const { rendering } = restContext();
+  compileLook(look).run(rgb);
+  rendering.run(rgb);
+  return rgb;
+}
+
+describe.each(pairs)('%s on %s', (_n, _p, negative, print) => {
+  test('is timed to a neutral 18 % grey at the aim density, over push ±2 and index ±2', () => {
+    for (const push of [-2, 0, 2])
+      for (const index of [-2, 0, 2])
+        for (const settings of [
+          plainPrint,
+          { ...plainPrint, contrast: 1.3, silver: 0.6, blackSoft: 0.5, whiteSoft: 0.5 },
+        ]) {
+          const [grey] = toneReproduction(
+            {
+              negative: { stock: negative, development: { index, push } },
+              print: { stock: print, settings, lights: null },
+            },
+            [0],
+          );
+          for (const d of grey.print!) expect(Math.abs(d - print.aim)).toBeLessThan(0.005);
+        }
+  });
+
+  test('shows that grey neutral within ΔE2000 0.2 through the look and the display', () => {
+    for (const [push, index] of [
+      [0, 0],
+      [2, -2],
+      [-2, 2],
+    ]) {
+      const code = shown(
+        [
+          { type: 'negative', params: { stock: negative, push, index } },
+          { type: 'print', params: { stock: print } },
+        ],
+        [0],
+      );
+      const { output } = restContext().rendering;
+      const lab = displayToLab(output.space, output.curve)(code[0], code[1], code[2]);
+      expect(deltaE2000(lab, [lab[0], 0, 0])).toBeLessThan(0.2);
+    }
+  });
+
+  test('never turns greys round: more light is never darker on the print', () => {
+    const points = toneReproduction(
+      {
+        negative: { stock: negative, development: { index: 0, push: 0 } },
+        print: { stock: print, settings: plainPrint, lights: null },
+      },
+      stopsRange,
+    );
+    for (let i = 1; i < points.length; i++)
+      for (let c = 0; c < 3; c++) {
+        expect(points[i].negative![c]).toBeGreaterThan(points[i - 1].negative![c] - 1e-9);
+        expect(points[i].print![c]).toBeLessThan(points[i - 1].print![c] + 1e-9);
+      }
+  });
+});
+
+test('what a print shows passes the rendering unchanged, for any light', () => {
+  const { rendering } = restContext();
+  const steps = [{ id: 'p', type: 'print', params: { stock: prints[0] } }];
+  const compiled = compileLook(parseLook({ ...newLook('x'), steps }, 'test'));
+  fc.assert(
+    fc.property(
+      fc.array(fc.double({ min: -0.5, max: 8, noNaN: true }), { minLength: 3, maxLength: 3 }),
+      (light) => {
+        const direct = Float32Array.from(light);
+        makePrint(
+          prints[0],
+          plainPrint,
+          timeLights(prints[0], plainPrint, plainCarried.grey),
+          plainCarried.base,
+        )(direct);
+        drawnIn(rendering.output.space)(direct);
+        const through = Float32Array.from(light);
+        compiled.run(through);
+        rendering.run(through);
+        const black = rendering.tone.forward(0);
+        return through.every((v, i) => Math.abs(v - rendering.toCode(Math.max(direct[i], black))) < 1e-4);
+      },
+    ),
+    { numRuns: 500 },
+  );
+});
+
+test('a system is steeper than the scene, and its grey lies where a tone scale puts it (common practice)', () => {
+  const facts = pairFacts(negatives[0], prints[0]);
+  expect(facts.systemGamma).toBeGreaterThan(1.3);
+  expect(facts.systemGamma).toBeLessThan(1.9);
+  const code = shown(
+    [
+      { type: 'negative', params: { stock: negatives[0] } },
+      { type: 'print', params: { stock: prints[0] } },
+    ],
+    [0, 3, -6],
+  );
+  expect(code[0]).toBeGreaterThan(0.38);
+  expect(code[0]).toBeLessThan(0.46);
+  expect(code[3]).toBeGreaterThan(0.8);
+  expect(code[6]).toBeLessThan(0.06);
+});
+
+test('a point of light is 0.025 log exposure: twelve locked points move a print as a stop of scene light does', () => {
+  const [n, p] = [negatives[0], prints[0]];
+  const negative = { stock: n, development: { index: 0, push: 0 } };
+  const timed = systemLights({ negative, print: { stock: p, settings: plainPrint, lights: null } })!;
+  const at = (lights: [number, number, number]) =>
+    toneReproduction({ negative, print: { stock: p, settings: plainPrint, lights } }, [0])[0].print![1];
+  const lighter = at([timed[0] - 7, timed[1] - 7, timed[2] - 7]);
+  const settings = { ...plainPrint, density: 7 };
+  const byDensity = toneReproduction({ negative, print: { stock: p, settings, lights: null } }, [0])[0]
+    .print![1];
+  expect(byDensity).toBeCloseTo(lighter, 9);
+  expect(lighter).toBeLessThan(p.aim - 0.3);
+});
+
+test('silver makes colours greyer and the middle harder; soft blacks stay short of Dmax', () => {
+  const run = (params: Record<string, unknown>, rgb: number[]) => {
+    const buffer = Float32Array.from(rgb);
+    const steps = [
+      { id: 'n', type: 'negative', params: { stock: negatives[0] } },
+      { id: 'p', type: 'print', params: { stock: prints[0], ...params } },
+    ];
+    compileLook(parseLook({ ...newLook('x'), steps }, 'test')).run(buffer);
+    restContext().rendering.run(buffer);
+    return buffer;
+  };
+  const spread = (v: Float32Array) => Math.max(...v) - Math.min(...v);
+  expect(spread(run({ silver: 1 }, [0.3, 0.1, 0.05]))).toBeLessThan(spread(run({}, [0.3, 0.1, 0.05])) * 0.9);
+  expect(run({ silver: 1 }, [0.03, 0.03, 0.03])[1]).toBeLessThan(run({}, [0.03, 0.03, 0.03])[1]);
+  expect(run({ blackSoft: 1 }, [0.002, 0.002, 0.002])[1]).toBeGreaterThan(
+    run({}, [0.002, 0.002, 0.002])[1] + 0.02,
+  );
+});
+
+test('black-and-white has no colour on a neutral print but that of the print', () => {
+  const slate = negatives.find((n) => n.id === 'slate')!;
+  const rgb = Float32Array.of(0.5, 0.1, 0.05);
+  const steps = [{ id: 'n', type: 'negative', params: { stock: slate } }];
+  compileLook(parseLook({ ...newLook('x'), steps }, 'test')).run(rgb);
+  expect(Math.max(...rgb) - Math.min(...rgb)).toBeLessThan(1e-6);
+});

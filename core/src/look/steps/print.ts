@@ -1,0 +1,63 @@
+import { z } from 'zod';
+import { type Carried, makePrint, middleLight, timeLights, type Lights } from '../../film/print.ts';
+import { printSchema } from '../../film/stock.ts';
+import { mapBuffer } from '../../camera/codec.ts';
+import { drawnIn } from '../../render/gamutFit.ts';
+import { restContext } from '../context.ts';
+import { defineStep } from './step.ts';
+
+const light = (label: string) =>
+  z.number().min(-25).max(75).default(middleLight).meta({ label, unit: 'pt', step: 1 });
+const softness = (label: string) =>
+  z.number().min(0).max(1).default(0).meta({ label, unit: '×', step: 0.02 });
+
+export const printStepSchema = z.strictObject({
+  stock: printSchema.nullable().default(null),
+  /** Lights as they stand, for a print whose timer is off. */
+  locked: z.boolean().default(false),
+  red: light('Red light'),
+  green: light('Green light'),
+  blue: light('Blue light'),
+  density: z.number().min(-24).max(24).default(0).meta({ label: 'Printed lighter', unit: 'pt', step: 0.5 }),
+  contrast: z.number().min(0.6).max(1.5).default(1).meta({ label: 'Print contrast', unit: '×', step: 0.01 }),
+  blackSoft: softness('Soft blacks'),
+  whiteSoft: softness('Soft whites'),
+  silver: softness('Silver kept'),
+});
+export type PrintParams = z.output<typeof printStepSchema>;
+
+/** The lights a print is made with: those it holds where they are locked, else the timer's. */
+export function lightsOf(p: PrintParams, grey: Carried['grey']): Lights {
+  if (p.locked || !p.stock) return [p.red, p.green, p.blue];
+  return timeLights(p.stock, p, grey);
+}
+
+/**
+ * Print: prints what the negative carries (or scene light, as from a straight negative) and shows it. The print is then
+ * the rendering: what the look's own rendering does to it is taken out beforehand, so its colours reach the display as
+ * they are, but for the last tenth of the display's gamut, where a rendering cannot be undone.
+ */
+export const print = defineStep({
+  id: 'print',
+  label: 'Print',
+  schema: printStepSchema,
+  keeps: { neutral: false, luminance: false },
+  usesContext: true,
+  isNeutral: (p) => p.stock === null,
+  summary: (p) => p.stock?.name ?? 'none',
+  compile(p, { rendering, carried } = restContext()) {
+    if (!p.stock) return { run: () => {} };
+    const toPrint = makePrint(p.stock, p, lightsOf(p, carried.grey), carried.base);
+    const drawIn = drawnIn(rendering.output.space);
+    // The rendering has no darker black than its own.
+    const black = rendering.tone.forward(0);
+    return {
+      run(rgb) {
+        toPrint(rgb);
+        drawIn(rgb);
+        mapBuffer(rgb, (light) => rendering.toCode(Math.max(light, black)));
+        rendering.inverse(rgb);
+      },
+    };
+  },
+});
