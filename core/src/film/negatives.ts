@@ -26,11 +26,11 @@ const documents: readonly unknown[] = [
       'skin, skies keep their depth, and colours are full without being loud. Shadows run out evenly.',
     sensitivity: { red: [0.94, 0.06, 0], green: [0.03, 0.94, 0.03], blue: [0, 0.05, 0.95] },
     layers: {
-      red: curve(0.2, 2.45, 0.57, -1.08, 0.1, 0.28),
-      green: curve(0.6, 2.9, 0.58, -1.1, 0.1, 0.28),
-      blue: curve(0.82, 3.15, 0.59, -1.12, 0.1, 0.3),
+      red: curve(0.2, 2.55, 0.6, -1.14, 0.1, 0.28),
+      green: curve(0.6, 3, 0.61, -1.16, 0.1, 0.28),
+      blue: curve(0.82, 3.25, 0.62, -1.18, 0.1, 0.3),
     },
-    interLayer: { redFromGreen: 0.12, greenFromRed: 0.08, greenFromBlue: 0.06, blueFromGreen: 0.12 },
+    interLayer: { redFromGreen: 0.2, redFromBlue: 0.02, greenFromRed: 0.14, greenFromBlue: 0.1, blueFromGreen: 0.18 },
     push: { gamma: 0.12, speed: 0.55, fog: 0.03 },
   },
   {
@@ -46,7 +46,7 @@ const documents: readonly unknown[] = [
       green: curve(0.64, 2.75, 0.55, -1.42, 0.18, 0.42),
       blue: curve(0.92, 2.95, 0.52, -1.66, 0.26, 0.4),
     },
-    interLayer: { redFromGreen: 0.1, greenFromRed: 0.08, greenFromBlue: 0.05, blueFromGreen: 0.08 },
+    interLayer: { redFromGreen: 0.18, greenFromRed: 0.11, greenFromBlue: 0.07, blueFromGreen: 0.12 },
     push: { gamma: 0.1, speed: 0.65, fog: 0.04 },
   },
   {
@@ -62,7 +62,7 @@ const documents: readonly unknown[] = [
       green: curve(0.58, 2.3, 0.47, -1.28, 0.24, 0.6),
       blue: curve(0.8, 2.5, 0.48, -1.3, 0.24, 0.62),
     },
-    interLayer: { redFromGreen: 0.03, greenFromRed: 0.03, greenFromBlue: 0.03, blueFromGreen: 0.03 },
+    interLayer: { redFromGreen: 0.09, greenFromRed: 0.06, greenFromBlue: 0.05, blueFromGreen: 0.06 },
     push: { gamma: 0.14, speed: 0.5, fog: 0.03 },
   },
   {
@@ -100,7 +100,7 @@ const documents: readonly unknown[] = [
       green: curve(0.78, 2.35, 0.5, -1, 0.26, 0.42),
       blue: curve(1.2, 2.4, 0.42, -1.02, 0.34, 0.4),
     },
-    interLayer: { redFromGreen: 0.05, greenFromRed: 0.04, greenFromBlue: 0.03, blueFromGreen: 0.04 },
+    interLayer: { redFromGreen: 0.09, greenFromRed: 0.06, greenFromBlue: 0.03, blueFromGreen: 0.04 },
     push: { gamma: 0.1, speed: 0.35, fog: 0.08 },
   },
   {
