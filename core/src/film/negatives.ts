@@ -30,7 +30,13 @@ const documents: readonly unknown[] = [
       green: curve(0.6, 3, 0.61, -1.16, 0.1, 0.28),
       blue: curve(0.82, 3.25, 0.62, -1.18, 0.1, 0.3),
     },
-    interLayer: { redFromGreen: 0.2, redFromBlue: 0.02, greenFromRed: 0.14, greenFromBlue: 0.1, blueFromGreen: 0.18 },
+    interLayer: {
+      redFromGreen: 0.2,
+      redFromBlue: 0.02,
+      greenFromRed: 0.14,
+      greenFromBlue: 0.1,
+      blueFromGreen: 0.18,
+    },
     push: { gamma: 0.12, speed: 0.55, fog: 0.03 },
   },
   {
