@@ -1,5 +1,7 @@
 import { useEffect } from 'react';
-import { redo, undo } from '../state/document.ts';
+import { filmSteps } from '../bench/dock/film/filmSteps.ts';
+import { nextStock } from '../bench/dock/film/stocks.ts';
+import { redo, undo, useDocument } from '../state/document.ts';
 import { showFull } from '../bench/viewer/fullScreen.ts';
 import type { OverlayKind } from '../gl/drawing.ts';
 import { type Compare, setView, useView, type View } from '../state/view.ts';
@@ -15,6 +17,7 @@ export const keyHelp: readonly [keys: string, does: string][] = [
   ['S', 'The chosen step alone, and back'],
   ['F', 'Picture on the whole screen'],
   ['Z', 'Fit, or one pixel to one'],
+  [',  .', 'Film dock: the stock before, the stock after'],
   ['Ctrl Z', 'Undo'],
   ['Ctrl Shift Z', 'Redo'],
   ['E', 'Export a cube'],
@@ -27,7 +30,14 @@ export const keyHelp: readonly [keys: string, does: string][] = [
 
 const views: Record<string, View> = { r: 'recorded', n: 'normalised', l: 'look', m: 'monitor' };
 const compares: Record<string, Compare> = { w: 'wipe', t: 'twoUp', i: 'inset' };
+const stockKeys: Record<string, 1 | -1> = { ',': -1, '.': 1 };
 const overlays: readonly OverlayKind[] = ['none', 'bands', 'ends', 'matte', 'gamut'];
+
+/** Loads the next negative, or print where prints are auditioned. */
+function auditionNext(by: 1 | -1): void {
+  const kind = useView.getState().audition ?? 'negative';
+  nextStock(kind, filmSteps(useDocument.getState().look)[kind], by);
+}
 
 /** Is the key meant for the field it went to? Number fields take no letters. */
 function isTyping({ target, key }: KeyboardEvent): boolean {
@@ -54,6 +64,7 @@ function onPlainKey(key: string, plateIds: string[]): boolean {
   else if (key === 'Escape' && state.pick) setView({ pick: null });
   else if (key === 'z') setView({ zoom: state.zoom === 'fit' ? 1 : 'fit' });
   else if (key === 'e') setView({ exporting: true });
+  else if (stockKeys[key] && state.dock === 'film') auditionNext(stockKeys[key]);
   else if (key === '?') setView({ help: true });
   else if (/^[1-9]$/.test(key) && plateIds[Number(key) - 1]) setView({ plateId: plateIds[Number(key) - 1] });
   else return false;

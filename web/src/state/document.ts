@@ -4,7 +4,7 @@ import type { Plate, Project } from '@velvet-dusk/core/api/contract';
 import { type Look, type LookStep, newLook } from '@velvet-dusk/core/look/document';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import { freeStepId, insertStep } from '@velvet-dusk/core/look/edit';
-import type { StepType } from '@velvet-dusk/core/look/steps/index';
+import { stepDefinition, type StepType } from '@velvet-dusk/core/look/steps/index';
 
 /** What a user edits of a plate. */
 export type PlateEdits = Pick<Plate, 'name' | 'profileId' | 'shot' | 'marks'>;
@@ -112,8 +112,8 @@ export function redo(): void {
 }
 
 /** Puts a step at its place in the usual order; returns its ID. */
-export function addStep(type: StepType, params: Record<string, unknown> = {}): string {
-  const { id, steps } = insertStep(useDocument.getState().look.steps, type, params);
+export function addStep(type: StepType, params: object = stepDefinition(type).start ?? {}): string {
+  const { id, steps } = insertStep(useDocument.getState().look.steps, type, { ...params });
   editLook((look) => ({ ...look, steps }));
   return id;
 }

@@ -9,7 +9,7 @@ export type View = AnalysedView;
 /** Two pictures at once: on either side of an edge, side by side, or with the reference. */
 export const compareModes = ['one', 'wipe', 'twoUp', 'inset', 'reference', 'placement'] as const;
 export type Compare = (typeof compareModes)[number];
-export type DockId = 'tone' | 'hue' | 'curves' | 'boxes' | 'lut' | 'path';
+export type DockId = 'tone' | 'hue' | 'curves' | 'film' | 'boxes' | 'lut' | 'path';
 export type Zoom = 'fit' | 1 | 2;
 export const surrounds = { black: 0, dim: 0.18, grey: 0.46 } as const;
 export type Surround = keyof typeof surrounds;
@@ -58,6 +58,8 @@ interface ViewStore {
   surround: Surround;
   stepId: string;
   zone: ZoneName;
+  /** The strip of one plate under every stock is shown. */
+  audition: 'negative' | 'print' | null;
   scope: ScopeKind;
   /** The scope below the first; none for one at a time. */
   secondScope: ScopeKind | null;
@@ -88,6 +90,7 @@ export const useView = create<ViewStore>(() => ({
   surround: 'dim',
   stepId: 'zones',
   zone: 'midtones',
+  audition: null,
   scope: 'waveform',
   secondScope: null,
   levelScale: '%',

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { negatives } from '../../film/negatives.ts';
 import { exposeNegative } from '../../film/negative.ts';
 import { negativeSchema } from '../../film/stock.ts';
 import { signed } from '../../numeric/signed.ts';
@@ -22,6 +23,7 @@ export const negative = defineStep({
   schema: negativeStepSchema,
   keeps: { neutral: false, luminance: false },
   carries: true,
+  start: { stock: negatives[0] },
   isNeutral: (p) => p.stock === null,
   summary: (p) => (p.stock ? `${p.stock.name}${p.push ? ` ${signed(p.push, 1)}` : ''}` : 'none'),
   compile: ({ stock, index, push }) => ({ run: stock ? exposeNegative(stock, { index, push }) : () => {} }),

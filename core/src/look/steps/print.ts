@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { type Carried, makePrint, middleLight, timeLights, type Lights } from '../../film/print.ts';
+import { prints } from '../../film/prints.ts';
 import { printSchema } from '../../film/stock.ts';
 import { mapBuffer } from '../../camera/codec.ts';
 import { drawnIn } from '../../render/gamutFit.ts';
@@ -43,6 +44,7 @@ export const print = defineStep({
   schema: printStepSchema,
   keeps: { neutral: false, luminance: false },
   usesContext: true,
+  start: { stock: prints[0] },
   isNeutral: (p) => p.stock === null,
   summary: (p) => p.stock?.name ?? 'none',
   compile(p, { rendering, carried } = restContext()) {

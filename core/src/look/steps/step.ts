@@ -36,6 +36,8 @@ export interface StepDefinition<S extends z.ZodType = z.ZodType> {
   readonly usesContext?: boolean;
   /** True for a negative: what it makes of 18 % grey and of no light is told to the steps after it. */
   readonly carries?: boolean;
+  /** What a step that is put in by hand starts with, where it cannot work at rest. */
+  readonly start?: Partial<z.output<S>>;
   /** True where these parameters change nothing, so the step can be left out. */
   isNeutral(params: z.output<S>): boolean;
   /** The setting in a few characters, for the recipe row. */

@@ -5,6 +5,7 @@ import { type CurrentPlate, useCurrentPlate } from '../useBench.ts';
 import { BoxesDock } from './boxes/BoxesDock.tsx';
 import { CurvesDock } from './curves/CurvesDock.tsx';
 import { dockLabels } from './docks.ts';
+import { FilmDock } from './film/FilmDock.tsx';
 import { HueDock } from './hue/HueDock.tsx';
 import { LutDock } from './lut/LutDock.tsx';
 import { ResponseDock } from './response/ResponseDock.tsx';
@@ -18,6 +19,7 @@ const docks: Record<DockId, (current: CurrentPlate) => ReactNode> = {
   hue: () => <HueDock />,
   curves: () => <CurvesDock />,
   boxes: () => <BoxesDock />,
+  film: (current) => <FilmDock {...current} />,
   lut: () => <LutDock />,
   path: () => <PathDock />,
 };

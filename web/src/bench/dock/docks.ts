@@ -22,6 +22,8 @@ export const dockOf: Readonly<Record<StepType, DockId>> = {
   gamutCompression: 'hue',
   colourBox: 'boxes',
   skinKeep: 'boxes',
+  negative: 'film',
+  print: 'film',
   placedLut: 'lut',
 };
 
@@ -34,6 +36,7 @@ export const dockLabels: readonly { value: DockId; label: string; hint: string }
     hint: 'Curves over stops, and saturation by luminance and by saturation',
   },
   { value: 'boxes', label: 'Boxes', hint: 'Soft colour selections, and skin keep' },
+  { value: 'film', label: 'Film', hint: 'Negative, development, lights and print, as curves' },
   { value: 'lut', label: 'Placed LUT', hint: 'An imported LUT as a step' },
   { value: 'path', label: 'Path', hint: 'The practitioner’s path as a measured checklist' },
 ];

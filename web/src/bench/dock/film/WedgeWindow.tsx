@@ -1,0 +1,208 @@
+import { useState } from 'react';
+import { characteristic } from '@velvet-dusk/core/film/characteristic';
+import { negatives } from '@velvet-dusk/core/film/negatives';
+import { layerNames, type NegativeStock } from '@velvet-dusk/core/film/stock';
+import { readWedge, type Wedge, WedgeError, wedgeExposures, wedgeSteps } from '@velvet-dusk/core/film/wedge';
+import { fitWedge, layersOfFit, type WedgeFit } from '@velvet-dusk/core/film/wedgeFit';
+import type { LookStep } from '@velvet-dusk/core/look/document';
+import { Button } from '../../../ui/Button.tsx';
+import { FileButton } from '../../../ui/FileButton.tsx';
+import { Window } from '../../../ui/Window.tsx';
+import { PlotBackdrop } from '../plot/PlotBackdrop.tsx';
+import { evenPlaces, plotPath, plotScale } from '../plot/plotScale.ts';
+import { lineColours } from '../response/lineColours.ts';
+import { loadStock, stockOf } from './stocks.ts';
+
+type Read = { wedge: Wedge; fit: WedgeFit } | { problems: readonly string[] } | null;
+
+function read(text: string): Read {
+  if (text.trim() === '') return null;
+  try {
+    const wedge = readWedge(text);
+    return { wedge, fit: fitWedge(wedge) };
+  } catch (error) {
+    if (error instanceof WedgeError) return { problems: error.problems };
+    throw error;
+  }
+}
+
+/** Makes a negative of measured densities: a pasted table, the fitted curves over its points, what they say. */
+export function WedgeWindow({
+  open,
+  onClose,
+  negative,
+}: {
+  open: boolean;
+  onClose(): void;
+  negative: LookStep | undefined;
+}) {
+  const [text, setText] = useState('');
+  const [found, setFound] = useState<Read>(null);
+  const take = (table: string) => {
+    setText(table);
+    setFound(read(table));
+  };
+  const use = (fit: WedgeFit) => {
+    const from = (stockOf(negative) as NegativeStock | null) ?? negatives[0];
+    const stock = {
+      ...from,
+      id: 'measured',
+      name: 'Measured negative',
+      about: 'Curves fitted to a wedge.',
+      layers: layersOfFit(fit),
+    };
+    loadStock('negative', negative, stock);
+    onClose();
+  };
+  return (
+    <Window
+      open={open}
+      onClose={onClose}
+      title="Fit a wedge"
+      about={`Paste ${wedgeSteps} steps of R, G, B densities, half a stop (0.15) apart, one step a line, either way round.`}
+      width={960}
+    >
+      <div className="px-5 pb-5 grid grid-cols-[260px_1fr] gap-5 text-[12.5px]">
+        <div className="flex flex-col gap-2">
+          <textarea
+            aria-label="Densities"
+            spellCheck={false}
+            className="num h-[300px] bg-g1 border border-g4 p-2 text-[11.5px] resize-none"
+            placeholder={'1  0.20  0.61  0.83\n2  0.21  0.62  0.84\n…'}
+            value={text}
+            onChange={(e) => take(e.currentTarget.value)}
+          />
+          <FileButton
+            text="Load a table"
+            label="Table of densities"
+            accept=".txt,.csv,.tsv"
+            onFiles={(files) => void files[0].text().then(take)}
+          />
+        </div>
+        <div>
+          {found === null && (
+            <p className="text-t3">
+              The curves of each layer are fitted to the points; Dmin, gamma, speed and latitude are read from
+              them, and the stock can be loaded into the look.
+            </p>
+          )}
+          {found && 'problems' in found && (
+            <div role="alert" className="text-ember">
+              <p>▲ This is no wedge that could be fitted:</p>
+              <ul className="list-disc pl-5">
+                {found.problems.map((p) => (
+                  <li key={p}>{p}</li>
+                ))}
+              </ul>
+            </div>
+          )}
+          {found && 'fit' in found && (
+            <>
+              <WedgePlot {...found} />
+              <FitTable fit={found.fit} />
+              <p className="text-t2 pt-2">
+                ISO 5800 takes the speed at log H{' '}
+                <span className="num">{found.fit.speedExposure.toFixed(2)}</span> from the first step; a meter
+                set to it puts an 18 % grey at{' '}
+                <span className="num">{found.fit.greyExposure.toFixed(2)}</span>.
+              </p>
+              <Button kind="main" className="mt-3" onClick={() => use(found.fit)}>
+                Load as the negative
+              </Button>
+            </>
+          )}
+        </div>
+      </div>
+    </Window>
+  );
+}
+
+const plotSize = { width: 640, height: 250 };
+
+function WedgePlot({ wedge, fit }: { wedge: Wedge; fit: WedgeFit }) {
+  const x = { min: 0, max: wedgeExposures[wedgeSteps - 1] };
+  const y = { min: 0, max: Math.ceil(Math.max(...layerNames.flatMap((n) => wedge[n])) * 2 + 0.2) / 2 };
+  const s = plotScale(plotSize.width, plotSize.height, x, y);
+  const xs = evenPlaces(x, 121);
+  return (
+    <svg
+      {...plotSize}
+      role="img"
+      aria-label="Fitted curves over the measured points, density over log exposure"
+    >
+      <PlotBackdrop
+        s={s}
+        ticks={{ x: [0, 0.6, 1.2, 1.8, 2.4, 3], y: evenPlaces(y, y.max * 2 + 1) }}
+        spread={null}
+      />
+      {layerNames.map((n, c) => (
+        <g key={n}>
+          <path
+            d={plotPath(s, xs, characteristic(fit.layers[n].curve).density)}
+            fill="none"
+            stroke={lineColours[c]}
+            strokeWidth={1.4}
+          />
+          {wedge[n].map((d, i) => (
+            <circle
+              key={i}
+              cx={s.x(wedgeExposures[i])}
+              cy={s.y(d)}
+              r={2.2}
+              fill="none"
+              stroke={lineColours[c]}
+            />
+          ))}
+        </g>
+      ))}
+    </svg>
+  );
+}
+
+function FitTable({ fit }: { fit: WedgeFit }) {
+  const cell = 'num text-right';
+  return (
+    <table className="w-full">
+      <thead>
+        <tr className="text-t3 text-right">
+          {[
+            'Layer',
+            'Dmin',
+            'gamma',
+            'contrast index',
+            'speed, log H',
+            'latitude, st',
+            'residual',
+            'most',
+          ].map((h, i) => (
+            <th key={h} scope="col" className={`font-normal ${i === 0 ? 'text-left' : ''}`}>
+              {h}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {layerNames.map((n) => {
+          const { curve, gamma, contrastIndex, speed, latitude, residuals } = fit.layers[n];
+          return (
+            <tr key={n}>
+              <th scope="row" className="font-normal text-left text-t2">
+                {n}
+              </th>
+              <td className={cell}>{curve.dMin.toFixed(2)}</td>
+              <td className={cell}>{gamma.toFixed(3)}</td>
+              <td className={cell}>{contrastIndex.toFixed(3)}</td>
+              <td className={cell}>{speed.toFixed(2)}</td>
+              <td className={cell}>
+                {latitude.open ? 'over ' : ''}
+                {latitude.stops.toFixed(1)}
+              </td>
+              <td className={cell}>{residuals.rms.toFixed(3)}</td>
+              <td className={cell}>{residuals.most.toFixed(3)}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

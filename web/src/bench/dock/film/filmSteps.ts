@@ -1,0 +1,37 @@
+import { type FilmSystem, systemLights } from '@velvet-dusk/core/film/system';
+import type { Look, LookStep } from '@velvet-dusk/core/look/document';
+import type { NegativeParams } from '@velvet-dusk/core/look/steps/negative';
+import type { PrintParams } from '@velvet-dusk/core/look/steps/print';
+import { editParams } from '../../../state/document.ts';
+
+/** The negative and the print of a look that belong together: the print, and the last negative before it. */
+export function filmSteps({ steps }: Look): {
+  negative?: LookStep | undefined;
+  print?: LookStep | undefined;
+} {
+  const at = steps.findIndex((s) => s.type === 'print');
+  const before = at < 0 ? steps : steps.slice(0, at);
+  return { negative: before.findLast((s) => s.type === 'negative'), print: steps[at] };
+}
+
+export type FilmSteps = ReturnType<typeof filmSteps>;
+
+/** The two steps as sensitometry sees them. */
+export function systemOf({ negative, print }: FilmSteps): FilmSystem {
+  const n = negative?.params as NegativeParams | undefined;
+  const p = print?.params as PrintParams | undefined;
+  return {
+    negative: n?.stock ? { stock: n.stock, development: n } : null,
+    print: p?.stock
+      ? { stock: p.stock, settings: p, lights: p.locked ? [p.red, p.green, p.blue] : null }
+      : null,
+  };
+}
+
+/** Holds the lights as the timer has set them now, or lets it set them again. */
+export function setLocked(steps: FilmSteps, locked: boolean): void {
+  const lights = systemLights(systemOf(steps));
+  if (!steps.print || !lights) return;
+  const [red, green, blue] = lights.map((l) => Number(l.toFixed(2)));
+  editParams(steps.print.id, () => (locked ? { locked, red, green, blue } : { locked }));
+}
