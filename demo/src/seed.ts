@@ -20,7 +20,7 @@ const demoFolder = fileURLToPath(new URL('..', import.meta.url));
 const projectId = 'saltmarsh-line';
 
 /** The looks in the order of the project; the first is on the bench when it is opened. */
-const lookOrder = ['slack-water', 'sodium-quay', 'oilskin'];
+const lookOrder = ['slack-water', 'sodium-quay', 'oilskin', 'lamplight-negative'];
 
 /** One JSON file a document; the file name without its ending is the ID. */
 function documents(folder: string) {

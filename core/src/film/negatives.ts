@@ -80,9 +80,9 @@ const documents: readonly unknown[] = [
       'quickly and highlights have little room. Expose it with care, and print it on a soft stock.',
     sensitivity: { red: [0.98, 0.02, 0], green: [0.01, 0.98, 0.01], blue: [0, 0.02, 0.98] },
     layers: {
-      red: curve(0.16, 2.9, 0.8, -0.78, 0.1, 0.35),
-      green: curve(0.2, 3, 0.82, -0.8, 0.1, 0.35),
-      blue: curve(0.24, 3.05, 0.82, -0.8, 0.1, 0.35),
+      red: curve(0.16, 2.9, 0.8, -0.8, 0.13, 0.38),
+      green: curve(0.2, 3, 0.82, -0.82, 0.13, 0.38),
+      blue: curve(0.24, 3.05, 0.82, -0.82, 0.13, 0.38),
     },
     interLayer: {
       redFromGreen: 0.16,

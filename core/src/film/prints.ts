@@ -50,9 +50,9 @@ const documents: readonly unknown[] = [
     about: 'A hard print: steep, full blacks that arrive early, colours that gain as they darken.',
     aim: 0.98,
     layers: {
-      red: { dMin: 0.04, dMax: 4.2, gamma: 3.25, speed: 0, toe: 0.16, shoulder: 0.4 },
-      green: { dMin: 0.04, dMax: 4.25, gamma: 3.3, speed: 0, toe: 0.16, shoulder: 0.4 },
-      blue: { dMin: 0.04, dMax: 4.2, gamma: 3.3, speed: 0, toe: 0.16, shoulder: 0.4 },
+      red: { dMin: 0.04, dMax: 4.2, gamma: 3.15, speed: 0, toe: 0.2, shoulder: 0.5 },
+      green: { dMin: 0.04, dMax: 4.25, gamma: 3.2, speed: 0, toe: 0.2, shoulder: 0.5 },
+      blue: { dMin: 0.04, dMax: 4.2, gamma: 3.2, speed: 0, toe: 0.2, shoulder: 0.5 },
     },
     dyes: { redFromGreen: 0.03, greenFromRed: 0.03, greenFromBlue: 0.03, blueFromGreen: 0.04 },
   },

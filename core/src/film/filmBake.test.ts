@@ -1,0 +1,36 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from 'vitest';
+import { parseProfile } from '../camera/profile.ts';
+import { bake, compileOrder } from '../cube/bake.ts';
+import { proofLimits, proveCube } from '../cube/proof.ts';
+import { type Look, newLook, parseLook } from '../look/document.ts';
+import { negatives } from './negatives.ts';
+import { prints } from './prints.ts';
+
+const read = (path: string) =>
+  JSON.parse(readFileSync(new URL(`../../../demo/${path}`, import.meta.url), 'utf8'));
+const heron = parseProfile(read('profiles/heron.json'), 'heron');
+
+function prove(look: Look, samples: number) {
+  const order = { look, profile: heron, role: 'combined', grid: 33 } as const;
+  return proveCube(bake(order), compileOrder(order), 'tetrahedral', samples);
+}
+
+test.each(negatives.flatMap((n) => prints.map((p) => [n.id, p.id, n, p] as const)))(
+  '%s on %s bakes inside the proof limits at 33',
+  (_n, _p, negative, print) => {
+    const steps = [
+      { id: 'n', type: 'negative', params: { stock: negative } },
+      { id: 'p', type: 'print', params: { stock: print } },
+    ];
+    const proof = prove(parseLook({ ...newLook('Film'), steps }, 'test'), 4000);
+    expect(proof.mean).toBeLessThanOrEqual(proofLimits.mean);
+    expect(proof.p99).toBeLessThanOrEqual(proofLimits.p99);
+  },
+);
+
+test('the demo look "Lamplight Negative" bakes inside the proof limits at 33', () => {
+  const proof = prove(parseLook(read('looks/lamplight-negative.json'), 'lamplight-negative'), 20_000);
+  expect(proof.mean).toBeLessThanOrEqual(proofLimits.mean);
+  expect(proof.p99).toBeLessThanOrEqual(proofLimits.p99);
+});

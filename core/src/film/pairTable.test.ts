@@ -1,0 +1,18 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from 'vitest';
+import { pairTable } from './pairTable.ts';
+
+test('the table of stock pairs in docs/film.md holds the numbers of the stocks', () => {
+  const text = readFileSync(new URL('../../../docs/film.md', import.meta.url), 'utf8');
+  const rows = text
+    .split('\n')
+    .filter((line) => line.startsWith('|'))
+    .map((line) =>
+      line
+        .slice(1, -1)
+        .split('|')
+        .map((cell) => cell.trim())
+        .join(' | '),
+    );
+  for (const row of pairTable()) expect(rows).toContain(row);
+});

@@ -1,0 +1,20 @@
+import { negatives } from './negatives.ts';
+import { prints } from './prints.ts';
+import { pairFacts } from './system.ts';
+
+const number = (v: number) => v.toFixed(2);
+
+/** Every stock pair that ships in a line of Markdown: what the table in the documentation holds. */
+export function pairTable(): string[] {
+  return negatives.flatMap((n) =>
+    prints.map((p) => {
+      const { negativeGamma, systemGamma, white, grey, black, lights } = pairFacts(n, p);
+      const cells = [
+        ...[n.name, p.name, number(negativeGamma), number(systemGamma)],
+        ...[number(white), grey.map(number).join(' '), number(black)],
+        lights.map((l) => l.toFixed(1)).join(' '),
+      ];
+      return cells.join(' | ');
+    }),
+  );
+}
