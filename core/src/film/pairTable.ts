@@ -8,11 +8,10 @@ const number = (v: number) => v.toFixed(2);
 export function pairTable(): string[] {
   return negatives.flatMap((n) =>
     prints.map((p) => {
-      const { negativeGamma, systemGamma, white, grey, black, lights } = pairFacts(n, p);
+      const { negativeGamma, systemGamma, white, grey, black } = pairFacts(n, p);
       const cells = [
         ...[n.name, p.name, number(negativeGamma), number(systemGamma)],
         ...[number(white), grey.map(number).join(' '), number(black)],
-        lights.map((l) => l.toFixed(1)).join(' '),
       ];
       return cells.join(' | ');
     }),

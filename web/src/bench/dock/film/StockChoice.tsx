@@ -13,6 +13,7 @@ export function StockChoice({ kind, step }: { kind: StockKind; step: LookStep | 
     <label className="flex items-baseline gap-1.5" title={loaded?.about}>
       <span className="text-t2">{labels[kind]}</span>
       <select
+        aria-label={labels[kind]}
         className="appearance-none bg-transparent text-t1 border-b border-g4 hover:border-g5 max-w-[130px] [&>option]:bg-g3"
         value={own ? 'own' : (loaded?.id ?? '')}
         onChange={(e) => {

@@ -1,0 +1,88 @@
+import { characteristic } from '@velvet-dusk/core/film/characteristic';
+import { negatives } from '@velvet-dusk/core/film/negatives';
+import { layerNames } from '@velvet-dusk/core/film/stock';
+import { wedgeExposures } from '@velvet-dusk/core/film/wedge';
+import { expectAxeClean } from '../src/axe.ts';
+import { expect, test } from '../src/fixtures.ts';
+
+/** Negative, print, lights, audition and wedge, as a designer works them. */
+
+test('a negative and a print are loaded, timed, dragged on their curves, auditioned by key, and edited', async ({
+  page,
+  bench,
+}) => {
+  await bench.radio('Film').click();
+  await bench.button('Add negative').click();
+  await expect(page.getByLabel('Negative', { exact: true })).toHaveValue('cordgrass');
+  await page.getByLabel('Print', { exact: true }).selectOption('harbour');
+  await bench.drawn();
+  // Lights as timed change with the exposure of the negative, and print 18 % grey where it was.
+  const lights = page.getByLabel('Lights, red green blue, points');
+  await expect(lights).toHaveText('25.0  25.0  25.0');
+  const grey = await bench.read('Mid-grey');
+  await bench.type('Exposed over', '1');
+  await expect(lights).not.toHaveText('25.0  25.0  25.0');
+  await expect.poll(() => bench.read('Mid-grey')).toBeGreaterThan(grey - 4);
+  await expect.poll(() => bench.read('Mid-grey')).toBeLessThan(grey + 4);
+  // Locked, they stay, and the print follows the negative instead.
+  await page.getByRole('switch', { name: 'Lights locked' }).click();
+  const held = await lights.innerText();
+  await bench.type('Exposed over', '2');
+  expect(await lights.innerText()).toBe(held);
+  await expect.poll(() => bench.read('Mid-grey')).toBeGreaterThan(grey + 6);
+  await page.keyboard.press('Control+z');
+  await page.getByRole('switch', { name: 'Lights locked' }).click();
+
+  const push = page.getByRole('slider', { name: 'Push on the curve' });
+  await push.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(bench.number('Push')).toHaveValue('+0.10');
+  await bench.drag(push.locator('rect'), 0, -14);
+  expect(Number(await bench.number('Push').inputValue())).toBeGreaterThan(0.3);
+  await expectAxeClean(page);
+
+  await bench.button('Audition').click();
+  const strip = page.getByRole('group', { name: 'Audition' });
+  await expect(strip.getByRole('button')).toHaveCount(negatives.length);
+  await expect(strip.getByRole('button', { pressed: true })).toHaveText('Cordgrass 64');
+  await page.keyboard.press('.');
+  await expect(strip.getByRole('button', { pressed: true })).toHaveText('Lantern 640');
+  await page.keyboard.press(',');
+  await strip.getByRole('button', { name: 'Slate 250' }).click();
+  await expect.poll(() => bench.read('Skin sat')).toBeLessThan(2);
+  await bench.button('Curves').click();
+
+  await bench.button('Edit stocks').click();
+  await bench.number('Slate 250, red, Gamma').fill('0.5');
+  await bench.number('Slate 250, red, Gamma').press('Enter');
+  await expectAxeClean(page);
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Negative', { exact: true }).locator('option:checked')).toHaveText(
+    'Slate 250, changed',
+  );
+});
+
+test('a wedge is fitted and loaded as a negative; a table that is none is refused with its places', async ({
+  page,
+  bench,
+}) => {
+  const curves = layerNames.map((n) => characteristic(negatives[0].layers[n]));
+  const rows = wedgeExposures.map((x) => curves.map((c) => c.density(x - 2).toFixed(3)).join('\t'));
+  await bench.radio('Film').click();
+  await bench.button('Add negative').click();
+  await bench.button('Fit a wedge').click();
+  const table = page.getByRole('textbox', { name: 'Densities' });
+  await table.fill(rows.slice(1).join('\n'));
+  await expect(page.getByRole('alert')).toContainText('a wedge of 21 steps is expected, the table has 20');
+  await table.fill(rows.with(4, '0.3\tdark\t0.9').join('\n'));
+  await expect(page.getByRole('alert')).toContainText('line 5');
+  await table.fill(rows.join('\n'));
+  await expect(page.getByRole('row', { name: /^green/ })).toContainText('0.609');
+  await expectAxeClean(page);
+  await bench.button('Load as the negative').click();
+  await expect(page.getByLabel('Negative', { exact: true }).locator('option:checked')).toContainText(
+    'Measured negative',
+  );
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Negative', { exact: true })).toHaveValue('cordgrass');
+});
