@@ -1,3 +1,5 @@
+import { negatives } from '@velvet-dusk/core/film/negatives';
+import { prints } from '@velvet-dusk/core/film/prints';
 import { type Look, newLook, parseLook } from '@velvet-dusk/core/look/document';
 import { stepDefinitions } from '@velvet-dusk/core/look/steps/index';
 
@@ -29,6 +31,8 @@ const settings: Record<string, Record<string, unknown>> = {
   colourBox: { hue: 145, density: 0.1, saturation: 0.9 },
   skinKeep: { hue: 0.5 },
   cdl: { slopeR: 1.01, powerB: 0.99 },
+  negative: { stock: negatives[0], index: 0.2 },
+  print: { stock: prints[0] },
   cleanEnds: { shadows: 0.5 },
   fade: { black: 0.1 },
   gamutCompression: { amount: 0.5 },

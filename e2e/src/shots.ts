@@ -21,7 +21,7 @@ const shots: Record<string, Shot> = {
   },
   'bench-hue': async (page, bench) => {
     await bench.open();
-    await bench.button('3 looks').click();
+    await bench.button('4 looks').click();
     await page.getByRole('menuitem', { name: 'Sodium Quay', exact: true }).click();
     await page.getByRole('button', { name: 'Hue belt', exact: true }).click();
     await page.getByRole('radio', { name: 'Vector' }).click();
@@ -29,7 +29,7 @@ const shots: Record<string, Shot> = {
   },
   'bench-boxes': async (page, bench) => {
     await bench.open();
-    await bench.button('3 looks').click();
+    await bench.button('4 looks').click();
     await page.getByRole('menuitem', { name: 'Oilskin', exact: true }).click();
     await page.getByRole('button', { name: 'Colour box', exact: true }).click();
     await bench.button('Show selection').click();

@@ -210,7 +210,7 @@ test('a step is heard alone, and copied to another look', async ({ page, bench }
   await page.keyboard.press('s');
   await expect(bench.canvas).not.toHaveAttribute('aria-label', /one step alone/);
   await bench.button('Copy Saturation').click();
-  await bench.button('3 looks').click();
+  await bench.button('4 looks').click();
   await page.getByRole('menuitem', { name: 'Oilskin', exact: true }).click();
   await expect(page.getByLabel('Name of the look')).toHaveValue('Oilskin');
   await bench.button('Add a step').click();

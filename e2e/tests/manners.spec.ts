@@ -72,7 +72,7 @@ test('a new look is made from a starting point, steps are added and moved, and t
   bench,
 }) => {
   await bench.type('Saturation', '1.11');
-  await bench.button('3 looks').click();
+  await bench.button('4 looks').click();
   await page.getByRole('menuitem', { name: /^Muted teal/ }).click();
   await expect(page.getByLabel('Name of the look')).toHaveValue('Muted teal, kept reds');
   const lane = page.getByRole('region', { name: 'Look lane' });
@@ -89,11 +89,11 @@ test('a new look is made from a starting point, steps are added and moved, and t
   await page.keyboard.press('Control+z');
   await expect(lane.getByRole('listitem').first()).toContainText('Printer lights');
   await expectAxeClean(page);
-  await bench.button('4 looks').click();
+  await bench.button('5 looks').click();
   await page.getByRole('menuitem', { name: 'Slack Water' }).click();
   await expect(page.getByLabel('Name of the look')).toHaveValue('Slack Water');
   await expect(bench.number('Saturation')).toHaveValue('1.11');
-  await bench.button('4 looks').click();
+  await bench.button('5 looks').click();
   await page.getByRole('menuitem', { name: 'Muted teal, kept reds', exact: true }).click();
   await lane.getByRole('button', { name: 'Printer lights', exact: true }).click();
   await expect(bench.number('All')).toHaveValue('+6.00');

@@ -73,6 +73,13 @@ async function measure(folder: string): Promise<Row[]> {
       ours: await medianTime(() => bake(order(grid))),
       ...(grid === 33 ? { ocio: theirs.output33, goal: 'within 3× of an ACES SDR output' } : {}),
     });
+  const film = await readLook(demo('looks/lamplight-negative.json'));
+  rows.push({
+    work: 'bake a film look at 33³',
+    ours: await medianTime(() => bake({ ...order(33), look: film })),
+    ocio: theirs.output33,
+    goal: 'within 3× of an ACES SDR output',
+  });
   const write = await medianTime(() => writeCube(cube65));
   const read = await medianTime(() => parseCube(readFileSync(at('65.cube'), 'utf8'), '65.cube'));
   rows.push({ work: 'write 65³ as text', ours: write, goal: 'no slower than reading' });

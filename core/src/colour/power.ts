@@ -3,3 +3,6 @@
  * own power, and a whole bake is made of powers; the result differs by some 1e-15 of its size.
  */
 export const power = (x: number, e: number): number => Math.exp(e * Math.log(x));
+
+/** 10 to the power x, made likewise. */
+export const tenTo = (x: number): number => Math.exp(Math.LN10 * x);

@@ -1,6 +1,7 @@
 import { midGrey } from '../camera/exposure.ts';
 import { mixMatrix, mixKeys, type Mix } from '../colour/greyMix.ts';
 import type { Mat3 } from '../colour/matrix.ts';
+import { tenTo } from '../colour/power.ts';
 import { type Characteristic, characteristic, type CurveParams } from './characteristic.ts';
 import { curveTable } from './curveTable.ts';
 import { layerNames, type NegativeStock } from './stock.ts';
@@ -82,7 +83,7 @@ export function exposeNegative(stock: NegativeStock, development: Development): 
   return (rgb) => {
     for (let i = 0; i < rgb.length; i += 3) {
       density(rgb[i], rgb[i + 1], rgb[i + 2], d);
-      for (let c = 0; c < 3; c++) rgb[i + c] = midGrey * 10 ** ((d[c] - grey[c]) / carriedGamma);
+      for (let c = 0; c < 3; c++) rgb[i + c] = midGrey * tenTo((d[c] - grey[c]) / carriedGamma);
     }
   };
 }

@@ -1,5 +1,6 @@
 import { midGrey } from '../camera/exposure.ts';
 import { mixMatrix } from '../colour/greyMix.ts';
+import { tenTo } from '../colour/power.ts';
 import { logExposurePerPoint } from '../look/steps/printerLights.ts';
 import { type Characteristic, characteristic, type CurveParams } from './characteristic.ts';
 import { curveTable } from './curveTable.ts';
@@ -125,12 +126,12 @@ export function makePrint(
   const white = Math.min(...layerNames.map((n) => stock.layers[n].dMin));
   const d = new Float64Array(3);
   density(...base, d);
-  const black = ((1 - settings.blackSoft) * d.reduce((sum, v) => sum + 10 ** (white - v), 0)) / 3;
+  const black = ((1 - settings.blackSoft) * d.reduce((sum, v) => sum + tenTo(white - v), 0)) / 3;
   return (rgb) => {
     for (let i = 0; i < rgb.length; i += 3) {
       density(rgb[i], rgb[i + 1], rgb[i + 2], d);
       for (let c = 0; c < 3; c++)
-        rgb[i + c] = Math.min(Math.max((10 ** (white - d[c]) - black) / (1 - black), 0), 1);
+        rgb[i + c] = Math.min(Math.max((tenTo(white - d[c]) - black) / (1 - black), 0), 1);
     }
   };
 }

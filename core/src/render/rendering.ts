@@ -29,7 +29,9 @@ export interface CompiledRendering {
   run(rgb: Float32Array): void;
   /** Working RGB → display-linear RGB before the gamut fit, in place: outside 0–1 where the display cannot follow. */
   beforeFit(rgb: Float32Array): void;
-  /** Display code → working RGB, in place; exact for colours that `run` did not clip. */
+  /** Display-linear RGB → working RGB, in place; exact for colours that `run` did not clip. */
+  inverseLight(rgb: Float32Array): void;
+  /** Display code → working RGB, in place; likewise. */
   inverse(rgb: Float32Array): void;
   /** Display-linear light 0–1 → display code, one channel. */
   toCode(light: number): number;
@@ -53,6 +55,12 @@ export function compileRendering(rendering: Rendering): CompiledRendering {
   const toScene = invert(toDisplay);
   const l = levels(rendering.range, outputDepth);
   const toCode = (x: number) => signalToCode(output.curve.forward(Math.min(Math.max(x, 0), 1)), l);
+  const inverseLight = (rgb: Float32Array) => {
+    fit.inverse(rgb);
+    transformBuffer(toScene, rgb);
+    mapBuffer(rgb, tone.inverse);
+    if (soft) expandGamut(rgb);
+  };
   const beforeFit = (rgb: Float32Array) => {
     if (soft) compressGamut(rgb);
     mapBuffer(rgb, (x) => Math.min(tone.forward(x), 1));
@@ -68,12 +76,10 @@ export function compileRendering(rendering: Rendering): CompiledRendering {
       fit.run(rgb);
       mapBuffer(rgb, toCode);
     },
+    inverseLight,
     inverse(rgb) {
       mapBuffer(rgb, (x) => output.curve.inverse(codeToSignal(x, l)));
-      fit.inverse(rgb);
-      transformBuffer(toScene, rgb);
-      mapBuffer(rgb, tone.inverse);
-      if (soft) expandGamut(rgb);
+      inverseLight(rgb);
     },
     toSignal: (code) => codeToSignal(code, l),
   };

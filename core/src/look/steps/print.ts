@@ -57,8 +57,8 @@ export const print = defineStep({
       run(rgb) {
         toPrint(rgb);
         drawIn(rgb);
-        mapBuffer(rgb, (light) => rendering.toCode(Math.max(light, black)));
-        rendering.inverse(rgb);
+        mapBuffer(rgb, (light) => Math.max(light, black));
+        rendering.inverseLight(rgb);
       },
     };
   },
