@@ -1,0 +1,155 @@
+import { readFileSync } from 'node:fs';
+import { converter } from 'culori';
+import { describe, expect, test } from 'vitest';
+import { transformBuffer } from '../colour/matrix.ts';
+import { deltaE2000 } from '../colour/deltaE2000.ts';
+import { displayToLab } from '../colour/displayLab.ts';
+import { rgbToRgb } from '../colour/rgbSpace.ts';
+import { bt709, working } from '../colour/spaces/index.ts';
+import { parseExr } from '../formats/exr.ts';
+import { compileLook } from '../look/compile.ts';
+import { type Look, newLook, parseLook } from '../look/document.ts';
+import { compileRendering, renderingSchema } from '../render/rendering.ts';
+import { displayPixels } from './displayLab.ts';
+import { isMatchStep, shownPixels, solveMatch, steered, withMatch } from './solve.ts';
+import { matchZones, pictureStatistics } from './statistics.ts';
+import { beyondGrading, differenceInWords } from './words.ts';
+
+const rendering = compileRendering(renderingSchema.parse({}));
+const plain: Look = { ...newLook('Plain'), steps: [] };
+
+/** Every so many pixels of a demo master, in working light. */
+function scene(name: string, count = 2500): Float32Array {
+  const file = new URL(`../../../demo/plates/${name}.exr`, import.meta.url);
+  const { rgb } = parseExr(readFileSync(file), name);
+  const step = Math.floor(rgb.length / 3 / count);
+  const out = new Float32Array(count * 3);
+  for (let i = 0; i < count; i++) out.set(rgb.subarray(i * step * 3, i * step * 3 + 3), i * 3);
+  transformBuffer(rgbToRgb(bt709, working), out);
+  return out;
+}
+
+function shown(light: Float32Array, look: Look): Float32Array {
+  const rgb = Float32Array.from(light);
+  compileLook(look).run(rgb);
+  rendering.run(rgb);
+  return rgb;
+}
+
+function meanDifference(a: Float32Array, b: Float32Array): number {
+  const lab = displayToLab(rendering.output.space, rendering.output.curve);
+  let sum = 0;
+  for (let p = 0; p < a.length; p += 3)
+    sum += deltaE2000(lab(a[p], a[p + 1], a[p + 2]), lab(b[p], b[p + 1], b[p + 2]));
+  return sum / (a.length / 3);
+}
+
+/** Looks with known parameters, of the kinds a match can find. */
+const known: [string, unknown[]][] = [
+  [
+    'a cold look',
+    [
+      { id: 'c', type: 'contrast', params: { contrast: 1.16 } },
+      {
+        id: 'z',
+        type: 'zones',
+        params: {
+          shadows: { density: -0.4, warm: -0.8, green: 0.15 },
+          midtones: { warm: -0.35 },
+          highlights: { warm: 0.2 },
+        },
+      },
+      { id: 's', type: 'saturation', params: { amount: 0.72 } },
+    ],
+  ],
+  [
+    'a faded warm look',
+    [
+      { id: 'e', type: 'exposure', params: { stops: 0.2 } },
+      { id: 'c', type: 'contrast', params: { contrast: 0.9 } },
+      {
+        id: 'z',
+        type: 'zones',
+        params: { midtones: { warm: 0.2 }, highlights: { warm: 0.3, density: -0.15 } },
+      },
+      { id: 'f', type: 'fade', params: { black: 0.5 } },
+    ],
+  ],
+];
+
+describe.each(known)('%s', (_, steps) => {
+  const look = parseLook({ ...newLook('Known'), steps }, 'test');
+
+  test('is recovered from its picture within ΔE2000 1.5, and holds on a second plate within 3', () => {
+    const [a, b] = [scene('heads-and-chart'), scene('marsh-noon')];
+    const reference = shown(a, look);
+    const solved = solveMatch({ scene: a, look: plain, reference, keepSkin: false });
+    expect(solved.after).toBeLessThan(solved.before / 4);
+    const found = withMatch(plain, solved.steps);
+    expect(meanDifference(shown(a, plain), reference)).toBeGreaterThan(4);
+    expect(meanDifference(shown(a, found), reference)).toBeLessThan(1.5);
+    expect(meanDifference(shown(b, found), shown(b, look))).toBeLessThan(3);
+  });
+});
+
+test('a steered match goes from nothing to all of it, as ordinary steps, and another takes its place', () => {
+  const light = scene('quay-blue-hour', 1200);
+  const reference = shown(light, parseLook({ ...newLook('x'), steps: known[0][1] }, 'x'));
+  const solved = solveMatch({ scene: light, look: plain, reference, keepSkin: true });
+  expect(
+    meanDifference(shown(light, withMatch(plain, steered(solved.steps, true, 0))), shown(light, plain)),
+  ).toBeLessThan(1e-3);
+  const half = meanDifference(shown(light, withMatch(plain, steered(solved.steps, true, 0.5))), reference);
+  expect(half).toBeLessThan(meanDifference(shown(light, plain), reference));
+  expect(half).toBeGreaterThan(meanDifference(shown(light, withMatch(plain, solved.steps)), reference));
+  const once = withMatch(plain, solved.steps);
+  expect(withMatch(once, solved.steps).steps).toEqual(once.steps);
+  expect(once.steps.every(isMatchStep)).toBe(true);
+  expect(once.steps.some((s) => s.type === 'skinKeep')).toBe(true);
+  expect(parseLook(JSON.parse(JSON.stringify(once)), 'match').steps).toHaveLength(once.steps.length);
+});
+
+describe('statistics', () => {
+  test('Oklab of a picture is culori’s, for the same display light', () => {
+    const oklab = converter('oklab');
+    const code = Float32Array.of(0.8, 0.3, 0.2, 0.1, 0.5, 0.9);
+    const { lab, luma } = displayPixels(code, rendering);
+    for (const i of [0, 1]) {
+      const [r, g, b] = [0, 1, 2].map((c) => rendering.output.curve.inverse(code[i * 3 + c]));
+      const theirs = oklab({ mode: 'lrgb', r, g, b });
+      expect(lab[i * 3]).toBeCloseTo(theirs.l, 3);
+      expect(lab[i * 3 + 1]).toBeCloseTo(theirs.a, 3);
+      expect(lab[i * 3 + 2]).toBeCloseTo(theirs.b, 3);
+      expect(luma[i]).toBeCloseTo(
+        0.2126 * code[i * 3] + 0.7152 * code[i * 3 + 1] + 0.0722 * code[i * 3 + 2],
+        6,
+      );
+    }
+  });
+
+  test('zones hold their share, and greys have no tint', () => {
+    const greys = Float32Array.from({ length: 300 }, (_, i) => Math.floor(i / 3) / 99);
+    const s = pictureStatistics(displayPixels(greys, rendering));
+    expect(s.zones.reduce((sum, z) => sum + z.share, 0)).toBeCloseTo(1, 9);
+    expect(s.zones.map((z) => Math.round(z.share * 100))).toEqual(
+      matchZones.map((_, i) => [10, 20, 30, 25, 15][i]),
+    );
+    for (const z of s.zones) expect(Math.abs(z.warm) + Math.abs(z.green) + z.saturation).toBeLessThan(0.05);
+    expect(s.contrast).toBeCloseTo(80, 0);
+  });
+
+  test('says in words what differs, and what no grade can bring', () => {
+    const light = scene('heads-and-chart', 1500);
+    const mine = pictureStatistics(shownPixels(light, plain, rendering));
+    const cold = parseLook({ ...newLook('x'), steps: known[0][1] }, 'x');
+    const theirs = pictureStatistics(shownPixels(light, cold, rendering));
+    const said = differenceInWords(mine, theirs).join(' ');
+    expect(said).toMatch(/Shadows [^.]*bluer/);
+    expect(said).toMatch(/paler/);
+    expect(differenceInWords(mine, mine)).toEqual([]);
+    expect(beyondGrading(mine, mine)).toEqual([]);
+    // A night of neon holds colour that a lit wall does not, and far more black.
+    const neon = pictureStatistics(shownPixels(scene('arcade-neon', 1500), plain, rendering));
+    expect(beyondGrading(mine, neon).join(' ')).toMatch(/Blacks fill/);
+  });
+});
