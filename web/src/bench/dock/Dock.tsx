@@ -10,6 +10,7 @@ import { HueDock } from './hue/HueDock.tsx';
 import { LutDock } from './lut/LutDock.tsx';
 import { ResponseDock } from './response/ResponseDock.tsx';
 import { useResponseStep } from './response/useResponseStep.ts';
+import { MatchDock } from './match/MatchDock.tsx';
 import { PathDock } from './path/PathDock.tsx';
 import { ToneRail } from './tone/ToneRail.tsx';
 
@@ -20,6 +21,7 @@ const docks: Record<DockId, (current: CurrentPlate) => ReactNode> = {
   curves: () => <CurvesDock />,
   boxes: () => <BoxesDock />,
   film: (current) => <FilmDock {...current} />,
+  match: (current) => <MatchDock {...current} />,
   lut: () => <LutDock />,
   path: () => <PathDock />,
 };

@@ -37,6 +37,11 @@ export const dockLabels: readonly { value: DockId; label: string; hint: string }
   },
   { value: 'boxes', label: 'Boxes', hint: 'Soft colour selections, and skin keep' },
   { value: 'film', label: 'Film', hint: 'Negative, development, lights and print, as curves' },
+  {
+    value: 'match',
+    label: 'Match',
+    hint: 'The plate beside a finished still, zone by zone, and the way there',
+  },
   { value: 'lut', label: 'Placed LUT', hint: 'An imported LUT as a step' },
   { value: 'path', label: 'Path', hint: 'The practitioner’s path as a measured checklist' },
 ];

@@ -1,0 +1,174 @@
+import { useEffect, useState } from 'react';
+import { steered, withMatch } from '@velvet-dusk/core/match/solve';
+import { editLook, useDocument } from '../../../state/document.ts';
+import { setMeasured } from '../../../state/measured.ts';
+import { Button } from '../../../ui/Button.tsx';
+import { Choice } from '../../../ui/Choice.tsx';
+import { Fader } from '../../../ui/Fader.tsx';
+import { judge } from '../../../workers/index.ts';
+import type { MatchAim, MatchResult, MatchTable } from '../../../workers/match.ts';
+import {
+  type CurrentPlate,
+  thumbUrl,
+  plateOrder,
+  useOpenProject,
+  usePlates,
+  useReference,
+} from '../../useBench.ts';
+import { MatchTableView } from './MatchTableView.tsx';
+
+const about =
+  'Bring a finished still as the reference (Bring in frames, at the foot of the plates): this dock then shows how it ' +
+  'differs from the plate, zone by zone, and solves for the steps that lead there.';
+
+/** Milliseconds of quiet before the table is counted anew. */
+const quiet = 300;
+
+/** Everything a plate can be held against: the reference still, then the other plates under this look. */
+function useAims(plateId: string) {
+  const reference = useReference();
+  const { profiles } = useOpenProject();
+  const plates = usePlates();
+  const aims: { id: string; label: string; aim: MatchAim }[] = [];
+  if (reference)
+    aims.push({ id: reference.id, label: reference.name, aim: { kind: 'still', url: thumbUrl(reference) } });
+  for (const plate of plates) {
+    const profile = profiles.find((p) => p.id === plate.profileId);
+    if (profile && plate.id !== plateId)
+      aims.push({
+        id: plate.id,
+        label: `${plate.name}, ${profile.name}`,
+        aim: { kind: 'plate', plate: plateOrder(plate, profile) },
+      });
+  }
+  return { aims, reference };
+}
+
+/** The plate beside its aim, in numbers and words, and the steps that lead there. */
+export function MatchDock(current: CurrentPlate) {
+  const { aims } = useAims(current.plate.id);
+  if (aims.length === 0)
+    return <p className="h-full grid place-content-center max-w-[62ch] mx-auto text-t2">{about}</p>;
+  return <Match {...current} />;
+}
+
+function Match({ plate, profile }: CurrentPlate) {
+  const look = useDocument((s) => s.look);
+  const { aims } = useAims(plate.id);
+  const [aimId, setAimId] = useState('');
+  const [keepSkin, setKeepSkin] = useState(true);
+  const [table, setTable] = useState<MatchTable | null>(null);
+  const [solved, setSolved] = useState<(MatchResult & { keepSkin: boolean; secondName: string }) | null>(
+    null,
+  );
+  const [solving, setSolving] = useState(false);
+  const [steer, setSteer] = useState(100);
+  const chosen = aims.find((a) => a.id === aimId) ?? aims[0];
+  const second = aims.find((a) => a.aim.kind === 'plate' && a.id !== chosen.id);
+  const key = JSON.stringify([chosen.id, plate.id, plate.shot]);
+
+  useEffect(() => {
+    let stale = false;
+    const timer = setTimeout(() => {
+      judge.matchTable({ plate: plateOrder(plate, profile), look, aim: chosen.aim }).then(
+        (found) => !stale && setTable(found),
+        (error: Error) => setMeasured({ trouble: `The match could not be measured: ${error.message}` }),
+      );
+    }, quiet);
+    return () => {
+      stale = true;
+      clearTimeout(timer);
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for plate and aim
+  }, [look, key]);
+
+  const solve = async () => {
+    setSolving(true);
+    try {
+      const found = await judge.matchSolve({
+        ...{ plate: plateOrder(plate, profile), look, aim: chosen.aim, keepSkin },
+        second: second?.aim.kind === 'plate' ? second.aim.plate : null,
+      });
+      setSolved({ ...found, keepSkin, secondName: second?.label ?? '' });
+      setSteer(100);
+      editLook((l) => withMatch(l, found.steps));
+    } catch (error) {
+      setMeasured({ trouble: `The match could not be solved: ${(error as Error).message}` });
+    } finally {
+      setSolving(false);
+    }
+  };
+  const steerTo = (percent: number) => {
+    setSteer(percent);
+    editLook((l) =>
+      withMatch(l, percent === 0 ? [] : steered(solved!.steps, solved!.keepSkin, percent / 100)),
+    );
+  };
+
+  return (
+    <div className="h-full flex gap-5 px-4 py-1 text-[12px]">
+      <div className="flex-1 min-w-0 scroll-quiet">
+        {table ? <MatchTableView table={table} /> : <p className="text-t3">Counting …</p>}
+        {table && (
+          <p className="pt-1.5 text-t2" aria-label="Differences in words">
+            {table.words.length > 0 ? table.words.join(' ') : 'No difference worth a word.'}
+          </p>
+        )}
+        {table?.beyond.map((line) => (
+          <p key={line} className="text-close">
+            ◐ {line}
+          </p>
+        ))}
+      </div>
+      <div className="w-[270px] flex flex-col gap-1.5">
+        <Choice
+          label="Against"
+          value={chosen.id}
+          options={aims.map(({ id, label }) => ({ value: id, label }))}
+          onChange={(id) => {
+            setAimId(id);
+            setSolved(null);
+          }}
+        />
+        <label className="flex items-center gap-2 text-t2">
+          <input type="checkbox" checked={keepSkin} onChange={(e) => setKeepSkin(e.currentTarget.checked)} />
+          Skin is kept near its line
+        </label>
+        <p>
+          <Button kind="main" disabled={solving} onClick={() => void solve()}>
+            {solving ? 'Solving …' : solved ? 'Solve again' : 'Solve'}
+          </Button>
+        </p>
+        {solved && (
+          <>
+            <Fader
+              label="Steer"
+              unit="%"
+              min={0}
+              max={100}
+              step={1}
+              rest={100}
+              digits={0}
+              value={steer}
+              onChange={steerTo}
+            />
+            <p className="text-t2">
+              Difference{' '}
+              <span className="num text-t1">
+                {solved.before.toFixed(1)} → {solved.after.toFixed(1)}
+              </span>
+            </p>
+            {solved.second && (
+              <p className="text-t2">
+                On {solved.secondName}{' '}
+                <span className="num text-t1">
+                  {solved.second.before.toFixed(1)} → {solved.second.after.toFixed(1)}
+                </span>
+              </p>
+            )}
+          </>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,101 @@
+import { compilePipeline } from '@velvet-dusk/core/look/pipeline';
+import type { Look } from '@velvet-dusk/core/look/document';
+import type { LookStep } from '@velvet-dusk/core/look/document';
+import { type DisplayPixels, displayPixels } from '@velvet-dusk/core/match/displayLab';
+import {
+  isMatchStep,
+  matchDistance,
+  shownPixels,
+  solveMatch,
+  withMatch,
+} from '@velvet-dusk/core/match/solve';
+import { type PictureStatistics, pictureStatistics } from '@velvet-dusk/core/match/statistics';
+import { beyondGrading, differenceInWords } from '@velvet-dusk/core/match/words';
+import { sparse } from '@velvet-dusk/core/proposals/trial';
+import { compileRendering } from '@velvet-dusk/core/render/rendering';
+import { type PlateOrder, trimmedCode } from './develop.ts';
+import type { FrameCache } from './frameCache.ts';
+import { shelfFor } from './lutShelf.ts';
+
+/** What a plate is held against: a finished still, or another plate under the same look. */
+export type MatchAim = { kind: 'still'; url: string } | { kind: 'plate'; plate: PlateOrder };
+
+export interface MatchTable {
+  plate: PictureStatistics;
+  aim: PictureStatistics;
+  words: string[];
+  beyond: string[];
+  /** Root mean square difference of the statistics, hundredths of Oklab. */
+  distance: number;
+}
+export interface MatchResult {
+  steps: LookStep[];
+  before: number;
+  after: number;
+  /** The same two figures on another plate, which the solve has not seen. */
+  second: { before: number; after: number } | null;
+}
+
+/** Pixels a picture is judged by, and solved on. */
+const pixels = { table: 20_000, solve: 2600 };
+
+async function sceneOf(frames: FrameCache, plate: PlateOrder, look: Look, count: number) {
+  const { width, height, code } = await trimmedCode(frames, plate);
+  const { rgb } = sparse(code, width, height, count);
+  compilePipeline({ profile: plate.profile, look: { ...look, steps: [] } }).input(rgb);
+  return rgb;
+}
+
+const renderingOf = (look: Look) => compileRendering(look.rendering);
+
+async function shownPlate(frames: FrameCache, plate: PlateOrder, look: Look, count: number) {
+  const scene = await sceneOf(frames, plate, look, count);
+  return shownPixels(scene, look, renderingOf(look), await shelfFor(look));
+}
+
+/** Display code of the aim; a plate is shown by the look it is matched under. */
+async function aimCode(frames: FrameCache, aim: MatchAim, look: Look, count: number): Promise<Float32Array> {
+  if (aim.kind === 'still') {
+    const { rgb, width, height } = await frames.frame(aim.url);
+    return sparse(rgb, width, height, count).rgb;
+  }
+  const scene = await sceneOf(frames, aim.plate, look, count);
+  const pipeline = compilePipeline({ profile: aim.plate.profile, look, luts: await shelfFor(look) });
+  pipeline.look(scene);
+  pipeline.output(scene);
+  return scene;
+}
+
+/** Where a plate stands beside its aim. */
+export async function matchTable(
+  frames: FrameCache,
+  { plate, look, aim }: { plate: PlateOrder; look: Look; aim: MatchAim },
+): Promise<MatchTable> {
+  const mine = await shownPlate(frames, plate, look, pixels.table);
+  const theirs = displayPixels(await aimCode(frames, aim, look, pixels.table), renderingOf(look));
+  const [p, r] = [mine, theirs].map(pictureStatistics);
+  return {
+    ...{ plate: p, aim: r, words: differenceInWords(p, r), beyond: beyondGrading(p, r) },
+    distance: matchDistance(mine, theirs),
+  };
+}
+
+/** Solves for the steps that bring a plate to its aim, on top of the look without those of an earlier match. */
+export async function matchSolve(
+  frames: FrameCache,
+  order: { plate: PlateOrder; look: Look; aim: MatchAim; keepSkin: boolean; second: PlateOrder | null },
+): Promise<MatchResult> {
+  const { plate, aim, keepSkin, second } = order;
+  const look = { ...order.look, steps: order.look.steps.filter((s) => !isMatchStep(s)) };
+  const luts = await shelfFor(look);
+  const reference = await aimCode(frames, aim, look, pixels.solve);
+  const scene = await sceneOf(frames, plate, look, pixels.solve);
+  const { steps, before, after } = solveMatch({ scene, look, reference, keepSkin, luts });
+  let check: MatchResult['second'] = null;
+  if (second) {
+    const theirs: DisplayPixels = displayPixels(reference, renderingOf(look));
+    const under = async (l: Look) => matchDistance(await shownPlate(frames, second, l, pixels.solve), theirs);
+    check = { before: await under(look), after: await under(withMatch(look, steps)) };
+  }
+  return { steps, before, after, second: check };
+}
