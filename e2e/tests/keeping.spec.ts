@@ -67,7 +67,7 @@ test('the server killed during an export: after its return the file is whole', a
   await bench.button('Export cube').click();
   await bench.radio('65').click();
   await bench.button('Bake and prove').click();
-  await expect(page.getByText(/Baking \d+ %/)).toBeVisible();
+  await expect(page.getByText(/(Baking|Writing|Reading back|Proving) \d+ %/)).toBeVisible();
   await server.restart();
   await page.reload();
   await bench.drawn();
