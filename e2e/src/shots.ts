@@ -56,6 +56,32 @@ const shots: Record<string, Shot> = {
       await bench.type(label, value);
     await page.waitForTimeout(6000);
   },
+  'bench-film': async (page, bench) => {
+    await bench.open();
+    await bench.button('4 looks').click();
+    await page.getByRole('menuitem', { name: 'Lamplight Negative', exact: true }).click();
+    await page.getByRole('button', { name: 'Negative', exact: true }).click();
+    await page.waitForTimeout(7000);
+  },
+  'bench-audition': async (page, bench) => {
+    await bench.open();
+    await page.keyboard.press('3');
+    await bench.button('4 looks').click();
+    await page.getByRole('menuitem', { name: 'Lamplight Negative', exact: true }).click();
+    await page.getByRole('button', { name: 'Negative', exact: true }).click();
+    await bench.button('Audition').click();
+    await page.waitForTimeout(8000);
+  },
+  'bench-match': async (page, bench) => {
+    await bench.open();
+    await page.keyboard.press('6');
+    await bench.radio('Match').click();
+    await bench.button('Solve').click();
+    await page.getByText(/^Difference/).waitFor({ timeout: 60_000 });
+    await page.getByRole('button', { name: /^Compare:/ }).click();
+    await page.getByRole('menuitemradio', { name: /^Reference beside/ }).click();
+    await page.waitForTimeout(7000);
+  },
   'bench-path': async (page, bench) => {
     await bench.open();
     await bench.radio('Path').click();

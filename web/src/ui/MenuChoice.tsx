@@ -3,6 +3,8 @@ import { DropdownMenu } from 'radix-ui';
 export interface MenuOption<T extends string> {
   value: T;
   label: string;
+  /** What the bar says while it is chosen, where the label is long. */
+  short?: string;
   hint?: string;
   disabled?: boolean;
 }
@@ -26,7 +28,7 @@ export function MenuChoice<T extends string>({ label, value, rest, options, onCh
         aria-label={`${label}: ${chosen?.label ?? ''}`}
         className={`px-1.5 py-1 text-[12px] rounded-sm border ${active ? 'text-t1 border-violet' : 'text-t2 border-transparent hover:text-t1'}`}
       >
-        {active ? chosen?.label : label} <span aria-hidden>▾</span>
+        {active ? (chosen?.short ?? chosen?.label) : label} <span aria-hidden>▾</span>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content

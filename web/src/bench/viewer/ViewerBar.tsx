@@ -23,12 +23,14 @@ const compares = (hasReference: boolean): MenuOption<Compare>[] => [
   {
     value: 'inset',
     label: 'Reference inset',
+    short: 'Inset',
     hint: 'The reference over a corner (I)',
     disabled: !hasReference,
   },
   {
     value: 'reference',
     label: 'Reference beside',
+    short: 'Beside',
     hint: 'The reference beside the picture',
     disabled: !hasReference,
   },
@@ -39,7 +41,7 @@ const overlays: MenuOption<OverlayKind>[] = [
   { value: 'bands', label: 'Exposure', hint: 'Bands of the scene’s light, one colour a stop' },
   { value: 'ends', label: 'Clip and crush', hint: 'What is cut off at either end' },
   { value: 'matte', label: 'Selection', hint: 'What the chosen box or skin keep selects' },
-  { value: 'gamut', label: 'Out of gamut', hint: 'Colours the display cannot follow' },
+  { value: 'gamut', label: 'Out of gamut', short: 'Gamut', hint: 'Colours the display cannot follow' },
 ];
 const zooms: { value: `${Zoom}`; label: string; hint: string }[] = [
   { value: 'fit', label: 'Fit', hint: 'The whole picture' },
