@@ -6,10 +6,12 @@ import { displayToLab } from '../colour/displayLab.ts';
 import { compileLook } from '../look/compile.ts';
 import { restContext } from '../look/context.ts';
 import { newLook, parseLook } from '../look/document.ts';
+import { exposeNegative } from './negative.ts';
 import { negatives } from './negatives.ts';
 import { makePrint, plainCarried, timeLights } from './print.ts';
 import { drawnIn } from '../render/gamutFit.ts';
 import { prints } from './prints.ts';
+import { parseNegative, parsePrint } from './stock.ts';
 import { pairFacts, plainPrint, systemLights, toneReproduction } from './system.ts';
 
 const pairs = negatives.flatMap((n) => prints.map((p) => [n.id, p.id, n, p] as const));
@@ -162,4 +164,67 @@ test('black-and-white has no colour on a neutral print but that of the print', (
   const steps = [{ id: 'n', type: 'negative', params: { stock: slate } }];
   compileLook(parseLook({ ...newLook('x'), steps }, 'test')).run(rgb);
   expect(Math.max(...rgb) - Math.min(...rgb)).toBeLessThan(1e-6);
+});
+
+describe('development', () => {
+  const [stock] = negatives;
+  const negativeAt = (development: { index: number; push: number }, stops: number[]) =>
+    toneReproduction({ negative: { stock, development }, print: null }, stops).map((p) => p.negative![1]);
+
+  test('a push makes the negative steeper and faster, and raises its fog (common practice)', () => {
+    const plain = negativeAt({ index: 0, push: 0 }, [-12, -3, 3]);
+    const pushed = negativeAt({ index: 0, push: 1 }, [-12, -3, 3]);
+    expect(pushed[0]).toBeGreaterThan(plain[0]);
+    expect(pushed[2] - pushed[1]).toBeGreaterThan((plain[2] - plain[1]) * 1.05);
+    expect(pushed[1]).toBeGreaterThan(plain[1]);
+  });
+
+  test('a stop over is the curve a stop further along', () => {
+    const over = negativeAt({ index: 1, push: 0 }, [-2, 0, 1]);
+    const further = negativeAt({ index: 0, push: 0 }, [-1, 1, 2]);
+    over.forEach((d, i) => expect(d).toBeCloseTo(further[i], 9));
+  });
+
+  test('layers that hold each other back give colours back that they have lost to cross-talk', () => {
+    const chromaOf = (interLayer: (typeof stock)['interLayer']) => {
+      const rgb = Float32Array.of(0.3, 0.15, 0.08);
+      exposeNegative({ ...stock, interLayer }, { index: 0, push: 0 })(rgb);
+      return Math.log2(rgb[0] / rgb[2]);
+    };
+    const none = Object.fromEntries(
+      Object.keys(stock.interLayer).map((k) => [k, 0]),
+    ) as (typeof stock)['interLayer'];
+    expect(chromaOf(stock.interLayer)).toBeGreaterThan(chromaOf(none) * 1.1);
+  });
+
+  test('stocks look clearly different: any two negatives are far apart on skin, foliage, dusk and neon', () => {
+    // Working light of skin, foliage, a dusk sky and red neon (invented).
+    const colours = [0.42, 0.28, 0.2, 0.06, 0.09, 0.03, 0.14, 0.18, 0.34, 2.5, 0.2, 0.6];
+    const { output } = restContext().rendering;
+    const lab = displayToLab(output.space, output.curve);
+    const look = (n: (typeof negatives)[number]) => {
+      const rgb = Float32Array.from(colours);
+      const steps = [
+        { id: 'n', type: 'negative', params: { stock: n } },
+        { id: 'p', type: 'print', params: { stock: prints[0] } },
+      ];
+      compileLook(parseLook({ ...newLook('x'), steps }, 'x')).run(rgb);
+      restContext().rendering.run(rgb);
+      return [0, 3, 6, 9].map((p) => lab(rgb[p], rgb[p + 1], rgb[p + 2]));
+    };
+    const all = negatives.map(look);
+    for (let i = 0; i < all.length; i++)
+      for (let k = i + 1; k < all.length; k++) {
+        const mean = all[i].reduce((sum, c, j) => sum + deltaE2000(c, all[k][j]), 0) / 4;
+        expect(mean, `${negatives[i].id} and ${negatives[k].id}`).toBeGreaterThan(3);
+      }
+  });
+
+  test('a stock document that is wrong is refused with its place', () => {
+    const wrong = { ...stock, sensitivity: { ...stock.sensitivity, red: [0.5, 0.1, 0] } };
+    expect(() => parseNegative(wrong, 'own.json')).toThrow(
+      /own.json: sensitivity.red: the shares of a layer must add up to 1/,
+    );
+    expect(() => parsePrint(stock, 'own.json')).toThrow(/not a print document/);
+  });
 });

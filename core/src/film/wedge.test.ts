@@ -1,27 +1,16 @@
 import { describe, expect, test } from 'vitest';
+import { normals, seeded } from '../camera/random.ts';
 import { characteristic } from './characteristic.ts';
 import { negatives } from './negatives.ts';
 import { layerNames, type NegativeStock } from './stock.ts';
 import { readWedge, wedgeExposures } from './wedge.ts';
 import { fitWedge, isoSpeed, layersOfFit } from './wedgeFit.ts';
 
-/** Numbers that are the same at every run: mulberry32, and two of them to a normal one (Box–Muller). */
-function normals(seed: number) {
-  let a = seed;
-  const uniform = () => {
-    a = (a + 0x6d2b79f5) | 0;
-    let t = Math.imul(a ^ (a >>> 15), 1 | a);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-  return () => Math.sqrt(-2 * Math.log(uniform() + 1e-12)) * Math.cos(2 * Math.PI * uniform());
-}
-
 /** Log exposure, from an 18 % grey, of the first step of a wedge exposed for a stock: its foot is in it. */
 const firstOf = (stock: NegativeStock) => stock.layers.green.speed - 0.9;
 /** A wedge of a stock with noise as a densitometer has it. */
 function wedgeText(stock: NegativeStock, noise: number, seed: number): string {
-  const next = normals(seed);
+  const next = normals(seeded(seed));
   const curves = layerNames.map((n) => characteristic(stock.layers[n]));
   const row = (x: number) =>
     curves.map((c) => Math.max(c.density(x) + noise * next(), 0).toFixed(4)).join(' ');
