@@ -3,6 +3,7 @@ import { negatives } from '@velvet-dusk/core/film/negatives';
 import { layerNames } from '@velvet-dusk/core/film/stock';
 import { wedgeExposures } from '@velvet-dusk/core/film/wedge';
 import { expectAxeClean } from '../src/axe.ts';
+import { temporary } from '../src/pictures.ts';
 import { expect, test } from '../src/fixtures.ts';
 
 /** Negative, print, lights, audition and wedge, as a designer works them. */
@@ -55,6 +56,15 @@ test('a negative and a print are loaded, timed, dragged on their curves, auditio
   await bench.button('Edit stocks').click();
   await bench.number('Slate 250, red, Gamma').fill('0.5');
   await bench.number('Slate 250, red, Gamma').press('Enter');
+  // A stock goes out as a file and comes back; another kind of document is refused by name.
+  const saving = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Save as a file' }).first().click();
+  const saved = temporary('slate.negative.json');
+  await (await saving).saveAs(saved);
+  await page.getByLabel('Stock file, print').setInputFiles(saved);
+  await expect(page.getByRole('alert')).toContainText('not a print document');
+  await page.getByLabel('Stock file, negative').setInputFiles(saved);
+  await expect(bench.number('Slate 250, red, Gamma')).toHaveValue('0.50');
   await expectAxeClean(page);
   await page.keyboard.press('Escape');
   await expect(page.getByLabel('Negative', { exact: true }).locator('option:checked')).toHaveText(

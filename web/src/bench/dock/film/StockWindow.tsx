@@ -1,13 +1,23 @@
+import { useState } from 'react';
 import { curveSchema, type CurveParams } from '@velvet-dusk/core/film/characteristic';
-import { layerNames, negativeSchema, printSchema } from '@velvet-dusk/core/film/stock';
+import { parseJson } from '@velvet-dusk/core/document';
+import {
+  layerNames,
+  negativeSchema,
+  parseNegative,
+  parsePrint,
+  printSchema,
+} from '@velvet-dusk/core/film/stock';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { editParams } from '../../../state/document.ts';
+import { FileButton } from '../../../ui/FileButton.tsx';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { Window } from '../../../ui/Window.tsx';
 import type { FilmSteps } from './filmSteps.ts';
-import { shippedStocks, type Stock, type StockKind, stockOf } from './stocks.ts';
+import { loadStock, shippedStocks, type Stock, type StockKind, stockOf } from './stocks.ts';
 
 const curveKeys = Object.keys(curveSchema.shape) as (keyof CurveParams)[];
+const parsers = { negative: parseNegative, print: parsePrint };
 const schemas = { negative: negativeSchema, print: printSchema };
 
 /** The curves of both stocks as numbers. A change that makes no stock is not taken. */
@@ -31,6 +41,15 @@ export function StockWindow({ open, onClose, steps }: { open: boolean; onClose()
 function StockTable({ kind, step }: { kind: StockKind; step: LookStep }) {
   const stock = stockOf(step)!;
   const shipped = shippedStocks[kind].find((s) => s.id === stock.id);
+  const [error, setError] = useState('');
+  const read = async (file: File) => {
+    try {
+      loadStock(kind, step, parsers[kind](parseJson(await file.text(), file.name), file.name));
+      setError('');
+    } catch (problem) {
+      setError((problem as Error).message);
+    }
+  };
   const put = (layer: (typeof layerNames)[number], key: keyof CurveParams, value: number) => {
     const layers = { ...stock.layers, [layer]: { ...stock.layers[layer], [key]: value } };
     const changed = schemas[kind].safeParse({ ...stock, layers });
@@ -38,7 +57,27 @@ function StockTable({ kind, step }: { kind: StockKind; step: LookStep }) {
   };
   return (
     <section aria-label={stock.name}>
-      <h3 className="font-semibold">{stock.name}</h3>
+      <div className="flex items-baseline gap-4">
+        <h3 className="font-semibold flex-1">{stock.name}</h3>
+        <a
+          className="text-violet hover:underline"
+          href={`data:application/json,${encodeURIComponent(`${JSON.stringify(stock, null, 2)}\n`)}`}
+          download={`${stock.id}.${kind}.json`}
+        >
+          Save as a file
+        </a>
+        <FileButton
+          text="Load a file"
+          label={`Stock file, ${kind}`}
+          accept=".json"
+          onFiles={(files) => void read(files[0])}
+        />
+      </div>
+      {error && (
+        <p role="alert" className="text-ember">
+          ▲ {error}
+        </p>
+      )}
       <p className="text-t2 pb-2 max-w-[86ch]">{stock.about}</p>
       <table className="w-full">
         <thead>
