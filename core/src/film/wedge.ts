@@ -12,8 +12,10 @@ export class WedgeError extends Error {
   }
 }
 
-/** Densities of each layer, least exposure first. */
-export type Wedge = Readonly<Record<LayerName, readonly number[]>>;
+/** Densities of each layer, least exposure first; and of unexposed film, where the table has a line for it. */
+export type Wedge = Readonly<Record<LayerName, readonly number[]>> & {
+  readonly base?: Readonly<Record<LayerName, number>>;
+};
 
 const highestDensity = 4.6;
 /** Densities that fall by less than this from one step to the next count as noise. */
@@ -34,7 +36,8 @@ function numbersOf(line: string): number[] {
 
 /**
  * Reads a pasted or loaded table of R, G, B densities, one step a line, with or without a step number before them; a
- * heading and lines that begin with # are left out. Steps may run either way. Throws a WedgeError for a table that is
+ * heading and lines that begin with # are left out; a line that begins with "base" holds the densities of unexposed
+ * film. Steps may run either way. Throws a WedgeError for a table that is
  * no 21-step wedge.
  */
 export function readWedge(text: string): Wedge {
@@ -42,9 +45,10 @@ export function readWedge(text: string): Wedge {
     .split(/\r?\n/)
     .map((line, i) => ({ at: i + 1, line: line.trim() }))
     .filter(({ line }) => line !== '' && !line.startsWith('#'));
-  if (lines.length > 0 && numbersOf(lines[0].line).every(Number.isNaN)) lines.shift();
+  if (lines.length > 0 && !isBase(lines[0].line) && numbersOf(lines[0].line).every(Number.isNaN))
+    lines.shift();
   const problems: string[] = [];
-  const rows = lines.map(({ at, line }) => {
+  const numbersAt = ({ at, line }: { at: number; line: string }) => {
     const numbers = numbersOf(line);
     if (numbers.some(Number.isNaN)) problems.push(`line ${at}: "${line}" holds something that is no number`);
     else if (numbers.length !== 3 && numbers.length !== 4)
@@ -52,12 +56,21 @@ export function readWedge(text: string): Wedge {
         `line ${at}: three densities are expected (a step number may stand before them), found ${numbers.length}`,
       );
     return numbers.slice(-3);
-  });
+  };
+  const rows = lines.filter(({ line }) => !isBase(line)).map(numbersAt);
+  const [base] = lines
+    .filter(({ line }) => isBase(line))
+    .map(({ at, line }) => numbersAt({ at, line: line.slice(baseWord.length) }));
   if (problems.length > 0) throw new WedgeError(problems.slice(0, 5));
   if (rows.length !== wedgeSteps)
     throw new WedgeError([`a wedge of ${wedgeSteps} steps is expected, the table has ${rows.length}`]);
-  return checked(rows);
+  return { ...checked(rows), ...(base && { base: byLayer((c) => base[c]) }) };
 }
+
+const baseWord = 'base';
+const isBase = (line: string) => line.toLowerCase().startsWith(baseWord);
+const byLayer = <T>(of: (c: number) => T) =>
+  Object.fromEntries(layerNames.map((n, c) => [n, of(c)])) as Record<LayerName, T>;
 
 function checked(rows: number[][]): Wedge {
   const total = (row: number[]) => row[0] + row[1] + row[2];
@@ -81,7 +94,7 @@ function checked(rows: number[][]): Wedge {
       );
   });
   if (problems.length > 0) throw new WedgeError(problems);
-  return Object.fromEntries(layerNames.map((n, c) => [n, rising.map((r) => r[c])])) as unknown as Wedge;
+  return byLayer((c) => rising.map((r) => r[c]));
 }
 
 /** Log exposure of each step, from that of the first. */

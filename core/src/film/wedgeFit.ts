@@ -57,24 +57,28 @@ interface Corners {
 const usualCorners: Corners = { toe: Math.log(0.15), shoulder: Math.log(0.35), spread: 0.6 };
 /** What a densitometer's densities are unsure by, from reading to reading. */
 const densityNoise = 0.01;
-/** Places beyond every wedge, where the model tells how its corners stand to what is expected. */
-const cornersAt = { toe: 1000, shoulder: 1001 };
+/** Places beyond every wedge: where the model tells how its corners stand to what is expected, and its Dmin. */
+const beyond = { toe: 1000, shoulder: 1001, base: 1002 };
 
 /**
  * Least squares over the steps. A wedge of 21 steps hardly tells a soft corner from a lower gamma, so that the corners
  * are held near what is expected by as much as the densities are unsure.
  */
-function fitLayer(d: readonly number[], corners: Corners): LayerFit {
+function fitLayer(d: readonly number[], base: number | undefined, corners: Corners): LayerFit {
   const unlikely = (value: number, usual: number) =>
     (densityNoise * (Math.log(value) - usual)) / corners.spread;
   const fitted = levenbergMarquardt(
-    { x: [...wedgeExposures, cornersAt.toe, cornersAt.shoulder], y: [...d, 0, 0] },
+    {
+      x: [...wedgeExposures, beyond.toe, beyond.shoulder, ...(base === undefined ? [] : [beyond.base])],
+      y: [...d, 0, 0, ...(base === undefined ? [] : [base])],
+    },
     (p) => {
       const curve = paramsOf(p);
       const { density } = characteristic(curve);
       return (x) => {
-        if (x === cornersAt.toe) return unlikely(curve.toe, corners.toe);
-        if (x === cornersAt.shoulder) return unlikely(curve.shoulder, corners.shoulder);
+        if (x === beyond.base) return curve.dMin;
+        if (x === beyond.toe) return unlikely(curve.toe, corners.toe);
+        if (x === beyond.shoulder) return unlikely(curve.shoulder, corners.shoulder);
         return density(x);
       };
     },
@@ -138,7 +142,7 @@ function sharedCorners(layers: Record<LayerName, LayerFit>): Corners {
 /** Fits a characteristic curve to each layer of a wedge by least squares (Levenberg–Marquardt). */
 export function fitWedge(wedge: Wedge): WedgeFit {
   const fitAll = (corners: Corners) =>
-    Object.fromEntries(layerNames.map((n) => [n, fitLayer(wedge[n], corners)])) as Record<
+    Object.fromEntries(layerNames.map((n) => [n, fitLayer(wedge[n], wedge.base?.[n], corners)])) as Record<
       LayerName,
       LayerFit
     >;

@@ -59,7 +59,7 @@ export function WedgeWindow({
       open={open}
       onClose={onClose}
       title="Fit a wedge"
-      about={`Paste ${wedgeSteps} steps of R, G, B densities, half a stop (0.15) apart, one step a line, either way round.`}
+      about={`Paste ${wedgeSteps} steps of R, G, B densities, half a stop (0.15) apart, one step a line, either way round; a line “base” for unexposed film.`}
       width={960}
     >
       <div className="px-5 pb-5 grid grid-cols-[260px_1fr] gap-5 text-[12.5px]">
@@ -68,7 +68,7 @@ export function WedgeWindow({
             aria-label="Densities"
             spellCheck={false}
             className="num h-[300px] bg-g1 border border-g4 p-2 text-[11.5px] resize-none"
-            placeholder={'1  0.20  0.61  0.83\n2  0.21  0.62  0.84\n…'}
+            placeholder={'1  0.20  0.61  0.83\n2  0.21  0.62  0.84\n…\nbase  0.20  0.60  0.82'}
             value={text}
             onChange={(e) => take(e.currentTarget.value)}
           />
