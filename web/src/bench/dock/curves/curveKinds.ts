@@ -4,6 +4,7 @@ import { satByLuminanceAxes, satFactor } from '@velvet-dusk/core/look/steps/satB
 import { satBySaturationAxes, satOut } from '@velvet-dusk/core/look/steps/satBySaturation';
 import type { StepType } from '@velvet-dusk/core/look/steps/index';
 import type { ColourDistribution } from '@velvet-dusk/core/scopes/colourDistribution';
+import { lineColours, singleLine } from '../plot/lineColours.ts';
 import { plateAxes } from '../plot/plateAxes.ts';
 import type { Spread } from '../plot/PlotBackdrop.tsx';
 import type { Axis } from '../plot/plotScale.ts';
@@ -52,10 +53,10 @@ const factors = [0, 0.5, 1, 1.5, 2];
 
 /** To add a curve: an object here. */
 export const curveKinds: readonly CurveKind[] = [
-  { ...stops, id: 'master', key: 'master', label: 'All', colour: '#e6e6e6' },
-  { ...stops, id: 'red', key: 'red', label: 'Red', colour: '#ff5c54' },
-  { ...stops, id: 'green', key: 'green', label: 'Green', colour: '#5cde78' },
-  { ...stops, id: 'blue', key: 'blue', label: 'Blue', colour: '#608cff' },
+  { ...stops, id: 'master', key: 'master', label: 'All', colour: singleLine },
+  { ...stops, id: 'red', key: 'red', label: 'Red', colour: lineColours[0] },
+  { ...stops, id: 'green', key: 'green', label: 'Green', colour: lineColours[1] },
+  { ...stops, id: 'blue', key: 'blue', label: 'Blue', colour: lineColours[2] },
   {
     ...{ id: 'satByLuminance', key: 'points', label: 'Saturation by luminance', step: 'satByLuminance' },
     ...{
@@ -66,7 +67,7 @@ export const curveKinds: readonly CurveKind[] = [
       xUnit: 'st',
       yUnit: '×',
       digits: 2,
-      colour: '#e6e6e6',
+      colour: singleLine,
     },
     drawn: satFactor,
     rest: () => 1,
@@ -84,7 +85,7 @@ export const curveKinds: readonly CurveKind[] = [
       xUnit: '',
       yUnit: '×',
       digits: 3,
-      colour: '#e6e6e6',
+      colour: singleLine,
     },
     drawn(points) {
       const { at } = satOut(points);

@@ -1,8 +1,10 @@
 import { useSize } from '../../../ui/useSize.ts';
 import { PlotBackdrop, type Spread } from '../plot/PlotBackdrop.tsx';
 import { plotPath, plotScale } from '../plot/plotScale.ts';
-import { lineColours } from '../response/lineColours.ts';
-import { FilmHandle, type FilmHandleSpec } from './FilmHandle.tsx';
+import { lineColours } from '../plot/lineColours.ts';
+import { ParamHandle } from '../plot/ParamHandle.tsx';
+import { stepNumbers } from '../stepNumbers.ts';
+import type { FilmHandleSpec } from './filmHandles.ts';
 import type { FilmPlot } from './filmPlots.ts';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 
@@ -42,7 +44,14 @@ export function FilmDiagram({ plot, handles, spread }: FilmDiagramProps) {
           />
         ))}
         {handles.map(({ step, spec }) => (
-          <FilmHandle key={spec.key} {...{ step, s, spec }} />
+          <ParamHandle
+            key={spec.key}
+            {...{ step, s, name: spec.key, at: spec.at, along: spec.along }}
+            spec={stepNumbers(step.type).get(spec.key)!}
+            place="on the curve"
+            perUnit={() => spec.perUnit}
+            shape="bar"
+          />
         ))}
       </svg>
     </div>

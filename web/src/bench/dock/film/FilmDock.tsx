@@ -10,7 +10,7 @@ import { Fader } from '../../../ui/Fader.tsx';
 import type { CurrentPlate } from '../../useBench.ts';
 import { EmptyDock } from '../EmptyDock.tsx';
 import { plateAxes } from '../plot/plateAxes.ts';
-import { setNumber } from '../response/ResponseHandle.tsx';
+import { setNumber } from '../setNumber.ts';
 import { stepNumbers } from '../stepNumbers.ts';
 import { Audition } from './Audition.tsx';
 import { FilmDiagram } from './FilmDiagram.tsx';

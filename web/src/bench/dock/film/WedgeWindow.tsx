@@ -10,7 +10,7 @@ import { FileButton } from '../../../ui/FileButton.tsx';
 import { Window } from '../../../ui/Window.tsx';
 import { PlotBackdrop } from '../plot/PlotBackdrop.tsx';
 import { evenPlaces, plotPath, plotScale } from '../plot/plotScale.ts';
-import { lineColours } from '../response/lineColours.ts';
+import { lineColours } from '../plot/lineColours.ts';
 import { loadStock, stockOf } from './stocks.ts';
 
 type Read = { wedge: Wedge; fit: WedgeFit } | { problems: readonly string[] } | null;

@@ -1,8 +1,17 @@
 import type { FilmSystem } from '@velvet-dusk/core/film/system';
 import type { LookStep } from '@velvet-dusk/core/look/document';
-import type { FilmHandleSpec } from './FilmHandle.tsx';
 import type { FilmPlot } from './filmPlots.ts';
 import type { FilmSteps } from './filmSteps.ts';
+
+/** A parameter that is dragged on the curve it moves. */
+export interface FilmHandleSpec {
+  key: string;
+  /** Where it sits, in the values of its diagram. */
+  at: readonly [x: number, y: number];
+  along: 'x' | 'y';
+  /** Change of the parameter for one unit along its axis. */
+  perUnit: number;
+}
 
 /** The value of a plot's middle line at a place. */
 function lineAt({ xs, lines }: FilmPlot, x: number): number {

@@ -12,7 +12,7 @@ import { PickButton } from '../PickButton.tsx';
 import { plateAxes } from '../plot/plateAxes.ts';
 import { stepNumbers } from '../stepNumbers.ts';
 import { ResponseDrawing } from './ResponseDrawing.tsx';
-import { setNumber } from './ResponseHandle.tsx';
+import { setNumber } from '../setNumber.ts';
 import { responseKinds, type ResponseView } from './responseKinds.ts';
 
 /** A step by what it does: the measured line over the plate's own spread, and a fader for each of its numbers. */

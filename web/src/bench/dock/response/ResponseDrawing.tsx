@@ -3,11 +3,12 @@ import type { LookStep } from '@velvet-dusk/core/look/document';
 import { responseOf } from '@velvet-dusk/core/look/response';
 import type { NumberFieldSpec } from '@velvet-dusk/core/numberField';
 import type { ColourDistribution } from '@velvet-dusk/core/scopes/colourDistribution';
+import { ParamHandle } from '../plot/ParamHandle.tsx';
 import { plateAxes } from '../plot/plateAxes.ts';
 import { PlotBackdrop } from '../plot/PlotBackdrop.tsx';
 import { evenPlaces, plotMargin, plotPath, plotScale } from '../plot/plotScale.ts';
-import { lineColours, singleLine } from './lineColours.ts';
-import { ResponseHandle } from './ResponseHandle.tsx';
+import { lineColours, singleLine } from '../plot/lineColours.ts';
+import { slopeAt } from './slopeAt.ts';
 import type { ResponseView } from './responseKinds.ts';
 
 const places = 121;
@@ -82,10 +83,17 @@ export function ResponseDrawing({
         />
       ))}
       {view.handles.map((handle, i) => (
-        <ResponseHandle
+        <ParamHandle
           key={handle.key}
-          {...{ step, view, handle, s, spec: specs.get(handle.key)! }}
-          y={handle.along === 'x' ? restOf(view) : atHandles[handle.line ?? 0][i]}
+          {...{ step, s, spec: specs.get(handle.key)!, name: handle.key, along: handle.along }}
+          place="handle"
+          at={[
+            handle.x(step.params as Record<string, number>),
+            handle.along === 'x' ? restOf(view) : atHandles[handle.line ?? 0][i],
+          ]}
+          perUnit={() => (handle.along === 'x' ? 1 : 1 / slopeAt(step, view, handle, specs.get(handle.key)!))}
+          shape={handle.along === 'x' ? 'wedge' : 'bar'}
+          {...(view.quantity === 'channels' && { colour: lineColours[handle.line ?? 0] })}
         />
       ))}
     </svg>
