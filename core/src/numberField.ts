@@ -12,6 +12,9 @@ export interface NumberFieldSpec {
   rest: number;
 }
 
+/** Decimals that show every step of a number. */
+export const digitsOf = ({ step }: Pick<NumberFieldSpec, 'step'>): number => (step < 0.01 ? 3 : 2);
+
 type DefaultedNumber = z.ZodDefault<z.ZodNumber>;
 
 export function isNumberField(schema: z.ZodType): schema is DefaultedNumber {

@@ -24,6 +24,9 @@ test('a match is measured, solved as ordinary steps, steered, and undone', async
   await bench.drawn();
   await expectAxeClean(page);
 
+  await bench.type('Steer', '40');
+  await page.keyboard.press('Control+z');
+  await expect(bench.number('Steer')).toHaveValue('100');
   await bench.type('Steer', '0');
   await expect(lane.getByRole('listitem')).toHaveCount(steps);
   await page.keyboard.press('Control+z');

@@ -11,7 +11,7 @@ import { compileLook } from '../look/compile.ts';
 import { type Look, newLook, parseLook } from '../look/document.ts';
 import { compileRendering, renderingSchema } from '../render/rendering.ts';
 import { displayPixels } from './displayLab.ts';
-import { isMatchStep, shownPixels, solveMatch, steered, withMatch } from './solve.ts';
+import { isMatchStep, shownPixels, solveMatch, steered, steerOf, withMatch } from './solve.ts';
 import { matchZones, pictureStatistics } from './statistics.ts';
 import { beyondGrading, differenceInWords } from './words.ts';
 
@@ -97,11 +97,14 @@ test('a steered match goes from nothing to all of it, as ordinary steps, and ano
   const reference = shown(light, parseLook({ ...newLook('x'), steps: known[0][1] }, 'x'));
   const solved = solveMatch({ scene: light, look: plain, reference, keepSkin: true });
   expect(
-    meanDifference(shown(light, withMatch(plain, steered(solved.steps, true, 0))), shown(light, plain)),
+    meanDifference(shown(light, withMatch(plain, steered(solved.steps, 0))), shown(light, plain)),
   ).toBeLessThan(1e-3);
-  const half = meanDifference(shown(light, withMatch(plain, steered(solved.steps, true, 0.5))), reference);
+  const half = meanDifference(shown(light, withMatch(plain, steered(solved.steps, 0.5))), reference);
   expect(half).toBeLessThan(meanDifference(shown(light, plain), reference));
   expect(half).toBeGreaterThan(meanDifference(shown(light, withMatch(plain, solved.steps)), reference));
+  for (const t of [0.25, 0.5, 1])
+    expect(steerOf(withMatch(plain, steered(solved.steps, t)), solved.steps)).toBeCloseTo(t, 2);
+  expect(steerOf(plain, solved.steps)).toBe(0);
   const once = withMatch(plain, solved.steps);
   expect(withMatch(once, solved.steps).steps).toEqual(once.steps);
   expect(once.steps.every(isMatchStep)).toBe(true);

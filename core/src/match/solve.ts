@@ -198,15 +198,40 @@ const mixed = (rest: unknown, full: unknown, t: number): unknown => {
   return full;
 };
 
-/** The steps of a match part of the way, 0 to 1: every number between its rest and its solution. */
-export function steered(steps: readonly LookStep[], keepSkin: boolean, t: number): LookStep[] {
-  const rest = stepsOf(
+const atRest = () =>
+  stepsOf(
     unknowns.map((u) => u.rest),
-    keepSkin,
+    true,
   );
+
+/** The steps of a match part of the way, 0 to 1: every number between its rest and its solution. */
+export function steered(steps: readonly LookStep[], t: number): LookStep[] {
+  const rest = atRest();
   return steps.map((step) => {
-    const from = rest.find((r) => r.id === step.id);
-    if (!from || step.type === 'skinKeep') return { ...step, strength: t };
+    if (step.type === 'skinKeep') return { ...step, strength: t };
+    const from = rest.find((r) => r.id === step.id)!;
     return { ...step, params: mixed(from.params, step.params, t) as Record<string, unknown> };
   });
+}
+
+/** Every number inside a value, with the way to it. */
+function numbersIn(value: unknown, way: string): [way: string, number: number][] {
+  if (typeof value === 'number') return [[way, value]];
+  if (typeof value !== 'object' || value === null) return [];
+  return Object.entries(value).flatMap(([key, v]) => numbersIn(v, `${way} ${key}`));
+}
+const numbersOf = (steps: readonly LookStep[]) => new Map(steps.flatMap((s) => numbersIn(s.params, s.id)));
+
+/** How far a look has gone toward a match, 0 to 1: read from the number that the match moves most. */
+export function steerOf(look: Look, steps: readonly LookStep[]): number {
+  const [now, rest] = [numbersOf(look.steps.filter(isMatchStep)), numbersOf(atRest())];
+  let most = 0;
+  let t = 0;
+  for (const [way, full] of numbersOf(steps)) {
+    const [n, r] = [now.get(way), rest.get(way)];
+    if (n === undefined || r === undefined || Math.abs(full - r) <= most) continue;
+    most = Math.abs(full - r);
+    t = (n - r) / (full - r);
+  }
+  return Math.min(Math.max(t, 0), 1);
 }

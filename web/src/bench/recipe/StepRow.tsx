@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import type { LookStep } from '@velvet-dusk/core/look/document';
-import type { NumberFieldSpec } from '@velvet-dusk/core/numberField';
+import { digitsOf, type NumberFieldSpec } from '@velvet-dusk/core/numberField';
 import { stepDefinition, type StepType } from '@velvet-dusk/core/look/steps/index';
 import { duplicateStep, editParams, editStep, moveStep, removeStep } from '../../state/document.ts';
 import { useMeasured } from '../../state/measured.ts';
@@ -27,7 +27,7 @@ function ParamField({ step, name, spec, hideLabel }: ParamFieldProps) {
     <NumberField
       {...spec}
       hideLabel={hideLabel}
-      digits={2}
+      digits={digitsOf(spec)}
       signed={spec.min < 0}
       value={step.params[name] as number}
       onChange={(v) => editParams(step.id, () => ({ [name]: v }))}

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { steered, withMatch } from '@velvet-dusk/core/match/solve';
+import { steered, steerOf, withMatch } from '@velvet-dusk/core/match/solve';
 import { editLook, useDocument } from '../../../state/document.ts';
 import { setMeasured } from '../../../state/measured.ts';
 import { Button } from '../../../ui/Button.tsx';
@@ -58,11 +58,8 @@ function Match({ plate, profile }: CurrentPlate) {
   const [aimId, setAimId] = useState('');
   const [keepSkin, setKeepSkin] = useState(true);
   const [table, setTable] = useState<MatchTable | null>(null);
-  const [solved, setSolved] = useState<(MatchResult & { keepSkin: boolean; secondName: string }) | null>(
-    null,
-  );
+  const [solved, setSolved] = useState<(MatchResult & { secondName: string }) | null>(null);
   const [solving, setSolving] = useState(false);
-  const [steer, setSteer] = useState(100);
   const chosen = aims.find((a) => a.id === aimId) ?? aims[0];
   const second = aims.find((a) => a.aim.kind === 'plate' && a.id !== chosen.id);
   const key = JSON.stringify([chosen.id, plate.id, plate.shot]);
@@ -89,8 +86,7 @@ function Match({ plate, profile }: CurrentPlate) {
         ...{ plate: plateOrder(plate, profile), look, aim: chosen.aim, keepSkin },
         second: second?.aim.kind === 'plate' ? second.aim.plate : null,
       });
-      setSolved({ ...found, keepSkin, secondName: second?.label ?? '' });
-      setSteer(100);
+      setSolved({ ...found, secondName: second?.label ?? '' });
       editLook((l) => withMatch(l, found.steps));
     } catch (error) {
       setMeasured({ trouble: `The match could not be solved: ${(error as Error).message}` });
@@ -99,10 +95,7 @@ function Match({ plate, profile }: CurrentPlate) {
     }
   };
   const steerTo = (percent: number) => {
-    setSteer(percent);
-    editLook((l) =>
-      withMatch(l, percent === 0 ? [] : steered(solved!.steps, solved!.keepSkin, percent / 100)),
-    );
+    editLook((l) => withMatch(l, percent === 0 ? [] : steered(solved!.steps, percent / 100)));
   };
 
   return (
@@ -149,7 +142,7 @@ function Match({ plate, profile }: CurrentPlate) {
               step={1}
               rest={100}
               digits={0}
-              value={steer}
+              value={100 * steerOf(look, solved.steps)}
               onChange={steerTo}
             />
             <p className="text-t2">

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { LookStep } from '@velvet-dusk/core/look/document';
+import { digitsOf } from '@velvet-dusk/core/numberField';
 import { stepDefinition, type StepType } from '@velvet-dusk/core/look/steps/index';
 import { useMeasured } from '../../../state/measured.ts';
 import { setView } from '../../../state/view.ts';
@@ -74,7 +75,7 @@ export function ResponseDock({ step }: { step: LookStep }) {
             <Fader
               key={key}
               {...spec}
-              digits={2}
+              digits={digitsOf(spec)}
               signed={spec.min < 0}
               value={step.params[key] as number}
               onChange={(v) => setNumber(step, key, spec, v)}
