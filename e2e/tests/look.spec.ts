@@ -134,10 +134,20 @@ test('placed LUT: a file is brought, baked in, survives a reload; a wrong one is
   await expect(page.getByText('17 cubed')).toBeVisible();
   await expect.poll(() => bench.read('Mid-grey')).not.toBe(grey);
   const changed = await bench.read('Mid-grey');
+  // The drawing is measured through the file, and read where the picture is picked.
+  const drawing = page.getByRole('img', { name: 'Light, stops over stops' });
+  await expect(drawing.locator('path')).toHaveCount(3);
+  await bench.button('Pick on the picture').click();
+  const box = (await bench.canvas.boundingBox())!;
+  await page.mouse.click(box.x + box.width * 0.1, box.y + box.height * 0.5);
+  await expect(drawing.getByText(/^at −\d\.\d st: R [+−]\d\.\d\d/)).toBeVisible();
+  await page.getByRole('button', { name: 'Turn', exact: true }).click();
+  await expect(page.getByRole('img', { name: 'Turn over hue' }).locator('path')).toHaveCount(1);
   await bench.saved();
   await page.reload();
   await bench.drawn();
   await expect.poll(() => bench.read('Mid-grey')).toBe(changed);
+  await expectAxeClean(page);
   await bench.button('Export cube').click();
   await bench.button('Bake and prove').click();
   await expect(page.getByTestId('proof')).toBeVisible({ timeout: 40_000 });

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { type Cube1d, unitDomain } from '../cube/cube.ts';
 import { responseOf } from './response.ts';
 import { stepDefinition } from './steps/index.ts';
 
@@ -50,5 +51,18 @@ describe('a step alone', () => {
     const [kept] = responseOf(step('cleanEnds', { shadows: 1 }), 'stops', 'saturation', [-7, 0]);
     expect(kept[0]).toBeCloseTo(0, 3);
     expect(kept[1]).toBeCloseTo(1, 5);
+  });
+
+  test('a placed LUT is measured through its file; without the file it says which one', () => {
+    // ACEScct codes 1/17.52 apart are a stop apart (S-2016-001): every code up by that is a stop of light.
+    const up: Cube1d = {
+      ...{ kind: '1d', size: 2, title: 'up', comments: [], ...unitDomain },
+      data: new Float32Array([0, 0, 0, 1, 1, 1]).map((v) => v + 1 / 17.52),
+    };
+    const sha256 = 'a'.repeat(64);
+    const placed = step('placedLut', { lut: { sha256, name: 'up.cube' } });
+    const lines = responseOf(placed, 'stops', 'channels', [-4, 0, 4], { luts: new Map([[sha256, up]]) });
+    for (const v of lines.flat()) expect(v).toBeCloseTo(1, 3);
+    expect(() => responseOf(placed, 'stops', 'channels', [0])).toThrow('"up.cube"');
   });
 });

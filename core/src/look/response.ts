@@ -1,10 +1,11 @@
 import { stopsToLinear } from '../camera/exposure.ts';
 import { luminanceWeights } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
-import { compileLook } from './compile.ts';
+import { compileLook, type Recipe } from './compile.ts';
 import type { LookStep } from './document.ts';
 import { hueDistance, hueOf, readOklab, saturationOf, writeOklab } from './steps/oklabPixels.ts';
 import { sectors } from './steps/sixSectors.ts';
+import type { LutShelf } from './steps/step.ts';
 
 /** What a step is probed along: stops from mid-grey, saturation (Oklab chroma over lightness), Oklab hue in degrees. */
 export type ResponseAxis = 'stops' | 'saturation' | 'hue';
@@ -73,16 +74,20 @@ const readers: Record<ResponseQuantity, (before: Float32Array, after: Float32Arr
  * What a step does, alone and at its strength, at some places of an axis: one line of values, or three for channels.
  * Greys stand for stops, mid-grey light for hue and saturation; along stops and saturation colours of every hue count
  * in equal parts.
+ * @param around what placed LUTs ask for: the look's rendering, and their files. Throws a MissingLutError where a file
+ * is not there.
  */
 export function responseOf(
   step: Pick<LookStep, 'type' | 'params' | 'strength'>,
   axis: ResponseAxis,
   quantity: ResponseQuantity,
   places: readonly number[],
+  { luts, rendering }: { luts?: LutShelf; rendering?: Recipe['rendering'] } = {},
 ): number[][] {
   const { rgb: before, perPlace } = probes(axis, quantity, places);
   const after = Float32Array.from(before);
-  compileLook({ steps: [{ ...step, id: 'alone', on: true }], strength: 1 }).run(after);
+  const alone = { steps: [{ ...step, id: 'alone', on: true }], strength: 1, ...(rendering && { rendering }) };
+  compileLook(alone, luts).run(after);
   const lines = Array.from({ length: quantity === 'channels' ? 3 : 1 }, () => places.map(() => 0));
   for (let i = 0; i < before.length; i += 3)
     readers[quantity](before, after, i).forEach(

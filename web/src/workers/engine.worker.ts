@@ -1,6 +1,8 @@
 import * as Comlink from 'comlink';
 import { bakeOverlay, type OverlayOrder } from '@velvet-dusk/core/cube/overlay';
 import { PreviewBaker, type PreviewOrder } from '@velvet-dusk/core/cube/previewBaker';
+import type { Look, LookStep } from '@velvet-dusk/core/look/document';
+import { type ResponseAxis, responseOf, type ResponseQuantity } from '@velvet-dusk/core/look/response';
 import { FrameCache } from './frameCache.ts';
 import { shelfFor } from './lutShelf.ts';
 
@@ -11,6 +13,12 @@ const baker = new PreviewBaker();
 
 /** `channel` names who may break the bake off. */
 type BakeOrder = Omit<PreviewOrder, 'luts'> & { channel?: string };
+interface ResponseOrder {
+  step: LookStep;
+  rendering: Look['rendering'];
+  view: { axis: ResponseAxis; quantity: ResponseQuantity };
+  places: readonly number[];
+}
 /** How often each channel has been broken off. */
 const turns = new Map<string, number>();
 
@@ -58,6 +66,12 @@ const engine = {
   /** Gives up what is being baked for a channel: something newer is about to be asked for. */
   breakOff(channel: string) {
     turns.set(channel, (turns.get(channel) ?? 0) + 1);
+  },
+
+  /** `responseOf` for a step with a file, which only workers hold. */
+  async response({ step, rendering, view, places }: ResponseOrder): Promise<number[][]> {
+    const luts = await shelfFor({ steps: [step] });
+    return responseOf(step, view.axis, view.quantity, places, { luts, rendering });
   },
 
   /** What overlays show, as a cube over camera code. */

@@ -15,6 +15,7 @@ import { stepNumbers } from '../stepNumbers.ts';
 import { ResponseDrawing } from './ResponseDrawing.tsx';
 import { setNumber } from '../setNumber.ts';
 import { responseKinds, type ResponseView } from './responseKinds.ts';
+import { ViewTabs } from './ViewTabs.tsx';
 
 /** A step by what it does: the measured line over the plate's own spread, and a fader for each of its numbers. */
 export function ResponseDock({ step }: { step: LookStep }) {
@@ -38,21 +39,7 @@ export function ResponseDock({ step }: { step: LookStep }) {
     <div className="h-full flex flex-col">
       <div className="flex items-center gap-3 px-4 h-7 text-[12px]">
         <span className="text-t1">{definition.label}</span>
-        {views.length > 1 ? (
-          views.map((v) => (
-            <button
-              key={v.id}
-              type="button"
-              aria-pressed={v === view}
-              className={v === view ? 'text-t1 border-b border-violet' : 'text-t2 hover:text-t1'}
-              onClick={() => setViewId(v.id)}
-            >
-              {v.label}
-            </button>
-          ))
-        ) : (
-          <span className="text-t3">{view.label}</span>
-        )}
+        <ViewTabs {...{ views, view, onChange: setViewId }} />
         <span className="flex-1" />
         <Button kind="text" onClick={() => setView({ stepId: '' })}>
           Whole {dock.label.toLowerCase()} dock

@@ -54,6 +54,15 @@ const laneOf = {
   },
 } as const;
 
+/** What a step does to every hue, with nothing to drag. */
+const overHue: readonly ResponseView[] = Object.values(laneOf).map(({ id, label, quantity, y }) => ({
+  ...{ id, label, quantity, axis: 'hue', handles: [] },
+  y: id === 'turn' ? { min: -30, max: 30 } : y,
+}));
+
+/** A LUT from elsewhere, by what it does. */
+export const lutViews: readonly ResponseView[] = [{ ...overStops('channels', 3), handles: [] }, ...overHue];
+
 const channels = ['R', 'G', 'B'] as const;
 /** Slope is dragged in the light, power about the middle, offset in the dark. */
 const cdlPlaces = { slope: 3, power: -1.5, offset: -5.5 };
@@ -118,10 +127,7 @@ export const responseKinds: Partial<Record<StepType, readonly ResponseView[]>> =
       handles: [up('amount', 0.45)],
     },
   ],
-  channelMix: Object.values(laneOf).map(({ id, label, quantity, y }) => ({
-    ...{ id, label, quantity, axis: 'hue', handles: [] },
-    y: id === 'turn' ? { min: -30, max: 30 } : y,
-  })),
+  channelMix: overHue,
   sixSectors: Object.values(laneOf).map(({ suffix, ...lane }) => ({
     ...lane,
     axis: 'hue',
