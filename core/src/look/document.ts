@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { checkDocument, migrate, type Migrations } from '../document.ts';
 import { renderingSchema } from '../render/rendering.ts';
+import { textureSchema } from '../texture/index.ts';
 import { startingSteps, stepDefinition, stepDefinitions } from './steps/index.ts';
 
 export const lookSchemaVersion = 1;
@@ -37,6 +38,8 @@ export const lookSchema = z.strictObject({
     .max(64)
     .refine((steps) => new Set(steps.map((s) => s.id)).size === steps.length, 'two steps share an id'),
   rendering: renderingSchema.prefault({}),
+  /** Grain and its like: seen on the picture, told to the finishing artist, never in a LUT. */
+  texture: textureSchema.prefault({}),
 });
 
 /** A look: the ordered steps that travel in a LUT, and the rendering they are judged under. */

@@ -1,7 +1,6 @@
-export interface Axis {
-  min: number;
-  max: number;
-}
+import type { Axis } from '@velvet-dusk/core/numeric/axis';
+
+export type { Axis };
 
 export const plotMargin = { left: 38, right: 18, top: 8, bottom: 18 };
 

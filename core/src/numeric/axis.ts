@@ -1,0 +1,5 @@
+/** The span of a drawing's axis. */
+export interface Axis {
+  min: number;
+  max: number;
+}

@@ -1,0 +1,74 @@
+import { makeCodec, mapBuffer } from '../camera/codec.ts';
+import type { Profile } from '../camera/profile.ts';
+import { multiply, transformBuffer } from '../colour/matrix.ts';
+import { type Shot, shotBlack, shotMatrix } from '../look/shot.ts';
+import { shotTables, tableReader } from '../look/shotTables.ts';
+import { activeTextures, type Texture, type TextureId, textureKind } from './index.ts';
+import { interleave, type Light, planesOf } from './light.ts';
+
+/** A recording: interleaved RGB code, how it was shot, and what is corrected of it. */
+export interface Recording {
+  /** Stands for all the rest. */
+  key: string;
+  code: Float32Array;
+  width: number;
+  height: number;
+  profile: Profile;
+  shot: Shot;
+}
+
+interface Stage {
+  key: string;
+  light: Light;
+}
+
+/** Pixels up to which the light behind every kind of texture is kept; of larger pictures only the recording's. */
+const mostKept = 1_000_000;
+
+/**
+ * Camera code with the shot lane and the texture in it, as if the lens and the film had made it: code → working light
+ * → trimmed → textured → code, held to 0–1 as a recording is. The look is then applied to it like to any frame.
+ * What was worked out for the recording last asked for is kept, so that a change works on from the kind it changes.
+ */
+export class TexturedCode {
+  private stages: Stage[] = [];
+
+  /** A new buffer of interleaved code; the recording is left as it is. */
+  of(recording: Recording, texture: Texture): Float32Array {
+    const { width, height, profile, shot } = recording;
+    const codec = makeCodec(profile);
+    const tables = tableReader(shotTables(profile, shot));
+    if (this.stages[0]?.key !== recording.key) {
+      const rgb = Float32Array.from(recording.code);
+      mapBuffer(rgb, tables.decode);
+      transformBuffer(multiply(shotMatrix(shot), codec.toWorking), rgb);
+      const black = shotBlack(shot);
+      if (black !== 0) mapBuffer(rgb, (x) => x - black);
+      this.stages = [{ key: recording.key, light: planesOf(rgb, width, height) }];
+    }
+    const rgb = new Float32Array(recording.code.length);
+    interleave(this.run(texture), rgb);
+    transformBuffer(codec.fromWorking, rgb);
+    mapBuffer(rgb, (x) => Math.min(Math.max(tables.encode(x), 0), 1));
+    return rgb;
+  }
+
+  /** The light behind all kinds at work. */
+  private run(texture: Texture): Light {
+    const [first] = this.stages;
+    const keeps = first.light.planes[0].length <= mostKept;
+    const kinds = activeTextures(texture);
+    const key = (id: TextureId) => `${id} ${JSON.stringify(texture[id])}`;
+    const same = kinds.findIndex((id, i) => this.stages[i + 1]?.key !== key(id));
+    const begun = same < 0 ? kinds.length : same;
+    this.stages.length = begun + 1;
+    let { light } = this.stages[begun];
+    for (const id of kinds.slice(begun)) {
+      const [r, g, b] = light.planes;
+      light = { ...light, planes: [Float32Array.from(r), Float32Array.from(g), Float32Array.from(b)] };
+      textureKind(id).run(texture[id], light);
+      if (keeps) this.stages.push({ key: key(id), light });
+    }
+    return light;
+  }
+}
