@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { expect } from '@playwright/test';
 import { type Frame, parsePng } from '@velvet-dusk/core/formats/png';
 import type { Bench } from './bench.ts';
 
@@ -38,6 +39,13 @@ export function applyByFfmpeg(cube: string, frame: string): Frame {
 /** Largest difference of two pictures of one size, in units of 1. */
 export function worstOf(a: Frame, b: Frame): number {
   return a.rgb.reduce((worst, v, i) => Math.max(worst, Math.abs(v - b.rgb[i])), 0);
+}
+
+/** Largest difference of two screens of the viewer, in codes of 8 bits; tags at the top are left out. */
+export function screenDifference(a: Frame, b: Frame): number {
+  expect([b.width, b.height]).toEqual([a.width, a.height]);
+  const from = tagHeight * a.width * 3;
+  return Math.round(worstOf({ ...a, rgb: a.rgb.subarray(from) }, { ...b, rgb: b.rgb.subarray(from) }) * 255);
 }
 
 /** Rows at the top and sides that tags lie over are left out. */

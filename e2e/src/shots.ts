@@ -72,6 +72,15 @@ const shots: Record<string, Shot> = {
     await bench.button('Audition').click();
     await page.waitForTimeout(8000);
   },
+  'bench-texture': async (page, bench) => {
+    await bench.open();
+    await bench.button('4 looks').click();
+    await page.getByRole('menuitem', { name: 'Lamplight Negative', exact: true }).click();
+    await bench.radio('Texture').click();
+    await page.getByRole('region', { name: 'Texture lane' }).getByRole('button', { name: 'Grain' }).click();
+    await page.getByRole('combobox', { name: 'Gauge' }).selectOption('16mm');
+    await page.waitForTimeout(7000);
+  },
   'bench-match': async (page, bench) => {
     await bench.open();
     await page.keyboard.press('6');

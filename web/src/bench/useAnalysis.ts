@@ -7,7 +7,7 @@ import type { AnalysisOrder } from '../workers/analysis.worker.ts';
 import type { PlateOrder } from '../workers/develop.ts';
 import { analysisEngine, judge } from '../workers/index.ts';
 import { latestOnly } from '../workers/latest.ts';
-import { plateOrder, useCurrentPlate, useOpenProject, usePlates, useShownLook } from './useBench.ts';
+import { plateOrder, useCurrentPlate, useOpenProject, usePlates, useMeasuredLook } from './useBench.ts';
 import { beforeOf } from './viewer/views.ts';
 
 const report = (error: unknown) => setMeasured({ trouble: `Measuring failed: ${(error as Error).message}` });
@@ -81,7 +81,7 @@ export function useAnalysis(): void {
   const { profiles, schools } = useOpenProject();
   const plates = usePlates();
   const current = useCurrentPlate();
-  const look = useShownLook();
+  const look = useMeasuredLook();
   const { stepId, readingId } = useView();
   const view = useView((s) => (s.before ? beforeOf(s.view) : s.view));
   const runners = useRef({

@@ -4,6 +4,7 @@ import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { Look } from '@velvet-dusk/core/look/document';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import { areasOf } from '@velvet-dusk/core/plate/marks';
+import { noTexture } from '@velvet-dusk/core/texture/index';
 import { useDocument } from '../state/document.ts';
 import { useView } from '../state/view.ts';
 import type { PlateOrder } from '../workers/develop.ts';
@@ -62,6 +63,17 @@ export function useShownLook(): Look {
   const look = useDocument((s) => s.look);
   const soloId = useView((s) => s.soloId);
   return useMemo(() => soloed(look, soloId), [look, soloId]);
+}
+
+/** The look as it is measured: without texture, and the same object for as long as nothing else of it changes. */
+export function useMeasuredLook(): Look {
+  const look = useShownLook();
+  const { name, strength, colourOnly, steps, rendering } = look;
+  return useMemo(
+    () => ({ ...look, texture: noTexture }),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- what measuring looks at
+    [name, strength, colourOnly, steps, rendering],
+  );
 }
 
 /** The finished still to look towards; null where the project has none. */

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { usualGrids } from '@velvet-dusk/core/cube/cube';
 import { cubeFileName } from '@velvet-dusk/core/cube/fileName';
 import { type RoleId, roleIds, roles } from '@velvet-dusk/core/cube/roles';
+import { textureNotes } from '@velvet-dusk/core/texture/index';
 import { useExports, useOrderExport } from '../api/queries.ts';
 import { useCurrentPlate, useOpenProject } from '../bench/useBench.ts';
 import { autosave } from '../state/autosave.ts';
@@ -32,6 +33,9 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const orderExport = useOrderExport(project.id);
   const profile = project.profiles.find((p) => p.id === profileId)!;
+
+  const labels = textureNotes(look.texture).map(({ label }) => label.toLowerCase());
+  const textures = labels.length > 0 ? `: ${labels.join(', ')} stay on the look card` : '';
 
   const send = async () => {
     setTrouble(null);
@@ -78,7 +82,7 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
         {roles[role].withLook
           ? `look lane at ${Math.round(look.strength * 100)} % and the rendering`
           : 'rendering alone'}
-        . Shot trims stay with their plates; texture does not travel in a LUT.
+        . Shot trims stay with their plates; texture does not travel in a LUT{textures}.
       </p>
       {trouble && (
         <p role="alert" className="col-span-2 text-ember">

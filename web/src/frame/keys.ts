@@ -15,6 +15,7 @@ export const keyHelp: readonly [keys: string, does: string][] = [
   ['W  T  I', 'Wipe, two-up, reference inset'],
   ['O', 'Next overlay'],
   ['S', 'The chosen step alone, and back'],
+  ['X', 'Texture hidden, and back'],
   ['F', 'Picture on the whole screen'],
   ['Z', 'Fit, or one pixel to one'],
   [',  .', 'Film dock: the stock before, the stock after'],
@@ -31,7 +32,7 @@ export const keyHelp: readonly [keys: string, does: string][] = [
 const views: Record<string, View> = { r: 'recorded', n: 'normalised', l: 'look', m: 'monitor' };
 const compares: Record<string, Compare> = { w: 'wipe', t: 'twoUp', i: 'inset' };
 const stockKeys: Record<string, 1 | -1> = { ',': -1, '.': 1 };
-const overlays: readonly OverlayKind[] = ['none', 'bands', 'ends', 'matte', 'gamut'];
+const overlays: readonly OverlayKind[] = ['none', 'bands', 'ends', 'matte', 'gamut', 'texture'];
 
 /** Loads the next negative, or print where prints are auditioned. */
 function auditionNext(by: 1 | -1): void {
@@ -60,6 +61,7 @@ function onPlainKey(key: string, plateIds: string[]): boolean {
   else if (key === 'o')
     setView({ overlay: overlays[(overlays.indexOf(state.overlay) + 1) % overlays.length] });
   else if (key === 's') setView({ soloId: state.soloId === state.stepId ? '' : state.stepId });
+  else if (key === 'x') setView({ textureHidden: !state.textureHidden });
   else if (key === 'f') showFull();
   else if (key === 'Escape' && state.pick) setView({ pick: null });
   else if (key === 'z') setView({ zoom: state.zoom === 'fit' ? 1 : 'fit' });

@@ -18,6 +18,7 @@ function trialDrawing(profile: Profile): Drawing {
     ...{ after: cube, before: cube, split: width / 2, surround: 0, castLens: false },
     overlay: { kind: 'none', cube: null },
     plate: { url: '', profile, shot: neutralShot, trimmed: false },
+    texture: null,
   };
 }
 

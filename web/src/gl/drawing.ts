@@ -1,11 +1,15 @@
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { Shot } from '@velvet-dusk/core/look/shot';
+import type { Texture } from '@velvet-dusk/core/texture/index';
 
 /** A baked cube as the viewer gets it: size³ RGB, red fastest. Null shows the code as recorded. */
 export type ViewCube = { size: number; data: Float32Array } | null;
 
-/** What is marked on the picture: exposure in stops, cut-off ends, a step's selection, what the display cannot show. */
-export type OverlayKind = 'none' | 'bands' | 'ends' | 'matte' | 'gamut';
+/**
+ * What is marked on the picture: exposure in stops, cut-off ends, a step's selection, what the display cannot show,
+ * what texture alone adds.
+ */
+export type OverlayKind = 'none' | 'bands' | 'ends' | 'matte' | 'gamut' | 'texture';
 export interface Overlay {
   kind: OverlayKind;
   /** What it is read from, over camera code; null where the picture itself tells. */
@@ -18,6 +22,8 @@ export interface Drawing {
   width: number;
   height: number;
   plate: { url: string; profile: Profile; shot: Shot; trimmed: boolean };
+  /** Texture of the "after" picture; null for none. */
+  texture: Texture | null;
   /** The plate at the size it is drawn from; texels per device pixel. */
   pixels: { rgb: Float32Array; width: number; height: number };
   texelsPerPixel: number;

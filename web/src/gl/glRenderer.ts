@@ -2,6 +2,7 @@ import * as twgl from 'twgl.js';
 import { shotTables } from '@velvet-dusk/core/look/shotTables';
 import type { Drawing, Renderer, ViewCube } from './drawing.ts';
 import { overlayNumbers } from './overlays.ts';
+import { latestTexturedCode } from './texturedCode.ts';
 import { fragmentShader, vertexShader } from './shaders.ts';
 
 /** A texture that is uploaded only when what it holds has changed. */
@@ -47,6 +48,8 @@ export function makeGlRenderer(canvas: HTMLCanvasElement): Renderer {
   const after = new HeldTexture(gl, gl.TEXTURE_3D);
   const before = new HeldTexture(gl, gl.TEXTURE_3D);
   const overlay = new HeldTexture(gl, gl.TEXTURE_3D);
+  const textured = new HeldTexture(gl, gl.TEXTURE_2D);
+  const texturedCode = latestTexturedCode();
   let trim: { key: string; tables: ReturnType<typeof shotTables> } | undefined;
 
   const upload2d = (t: HeldTexture, source: Float32Array, w: number, h: number, rgb: boolean) =>
@@ -75,42 +78,46 @@ export function makeGlRenderer(canvas: HTMLCanvasElement): Renderer {
     return trim.tables;
   };
 
+  const drawNow = (d: Drawing, code: Float32Array | null) => {
+    if (canvas.width !== d.width) canvas.width = d.width;
+    if (canvas.height !== d.height) canvas.height = d.height;
+    gl.viewport(0, 0, d.width, d.height);
+    const t = trimFor(d);
+    const m = t.matrix;
+    const uniforms = {
+      plate: upload2d(plate, d.pixels.rgb, d.pixels.width, d.pixels.height, true),
+      shotTables: upload2d(tables, t.data, t.size, 2, false),
+      texturedPlate: upload2d(textured, code ?? d.pixels.rgb, d.pixels.width, d.pixels.height, true),
+      textured: code !== null,
+      afterCube: uploadCube(after, d.after),
+      beforeCube: uploadCube(before, d.before),
+      afterRaw: d.after === null,
+      beforeRaw: d.before === null,
+      canvasSize: [d.width, d.height],
+      origin: d.origin,
+      texelsPerPixel: d.texelsPerPixel,
+      split: d.split,
+      trimmed: d.plate.trimmed,
+      trimMatrix: [m[0], m[3], m[6], m[1], m[4], m[7], m[2], m[5], m[8]],
+      trimBlack: t.black,
+      decodeSpan: t.decodeSpan,
+      encodeSpan: t.encodeSpan,
+      overlayCube: uploadCube(overlay, d.overlay.cube),
+      overlayKind: overlayNumbers[d.overlay.kind],
+      castLens: d.castLens,
+      surround: [d.surround, d.surround, d.surround],
+    };
+    gl.useProgram(program.program);
+    twgl.setBuffersAndAttributes(gl, program, triangle);
+    twgl.setUniforms(program, uniforms);
+    twgl.drawBufferInfo(gl, triangle);
+  };
+
   return {
     kind: 'webgl2',
-    draw(d) {
-      if (canvas.width !== d.width) canvas.width = d.width;
-      if (canvas.height !== d.height) canvas.height = d.height;
-      gl.viewport(0, 0, d.width, d.height);
-      const t = trimFor(d);
-      const m = t.matrix;
-      const uniforms = {
-        plate: upload2d(plate, d.pixels.rgb, d.pixels.width, d.pixels.height, true),
-        shotTables: upload2d(tables, t.data, t.size, 2, false),
-        afterCube: uploadCube(after, d.after),
-        beforeCube: uploadCube(before, d.before),
-        afterRaw: d.after === null,
-        beforeRaw: d.before === null,
-        canvasSize: [d.width, d.height],
-        origin: d.origin,
-        texelsPerPixel: d.texelsPerPixel,
-        split: d.split,
-        trimmed: d.plate.trimmed,
-        trimMatrix: [m[0], m[3], m[6], m[1], m[4], m[7], m[2], m[5], m[8]],
-        trimBlack: t.black,
-        decodeSpan: t.decodeSpan,
-        encodeSpan: t.encodeSpan,
-        overlayCube: uploadCube(overlay, d.overlay.cube),
-        overlayKind: overlayNumbers[d.overlay.kind],
-        castLens: d.castLens,
-        surround: [d.surround, d.surround, d.surround],
-      };
-      gl.useProgram(program.program);
-      twgl.setBuffersAndAttributes(gl, program, triangle);
-      twgl.setUniforms(program, uniforms);
-      twgl.drawBufferInfo(gl, triangle);
-    },
+    draw: (d) => texturedCode(d, (code) => drawNow(d, code)),
     dispose() {
-      for (const t of [plate, tables, after, before, overlay]) gl.deleteTexture(t.texture);
+      for (const t of [plate, tables, after, before, overlay, textured]) gl.deleteTexture(t.texture);
       gl.deleteProgram(program.program);
     },
   };

@@ -21,14 +21,26 @@ const leastExcess = 0.02;
 /** How far the picture steps back behind marks, and outside a matte. */
 const dim = 0.7;
 const outside = 0.3;
+/** How much what texture adds is raised to be seen, round middle grey. */
+const textureGain = 3;
 /** Chroma of the cast lens. */
 const lens = 3;
 
-export const overlayNumbers: Record<OverlayKind, number> = { none: 0, bands: 1, ends: 2, matte: 3, gamut: 4 };
+export const overlayNumbers: Record<OverlayKind, number> = {
+  none: 0,
+  bands: 1,
+  ends: 2,
+  matte: 3,
+  gamut: 4,
+  texture: 5,
+};
 
 const clamp = (x: number) => Math.min(Math.max(x, 0), 1);
 
-/** One pixel of the picture under an overlay, on the processor; the shader below does the same. */
+/**
+ * One pixel of the picture under an overlay, on the processor; the shader below does the same. Marks are the overlay's
+ * cube; for texture, the picture without it.
+ */
 export function paintOverlay(
   signal: Float32Array,
   marks: Float32Array | null,
@@ -44,6 +56,8 @@ export function paintOverlay(
     return isCrushed(...shown) ? crushedColour : [dim * y, dim * y, dim * y];
   }
   if (!marks || kind === 'none') return shown;
+  if (kind === 'texture')
+    return shown.map((v, c) => clamp(0.5 + textureGain * (v - marks[p + c]))) as unknown as Rgb;
   if (kind === 'bands') {
     const stops = overlayStops.low + marks[p] * (overlayStops.high - overlayStops.low);
     const band = Math.min(Math.max(Math.floor(stops + 0.5), bandStops.low), bandStops.high);
@@ -72,6 +86,7 @@ vec3 paintOverlay(vec3 shown, vec3 marks, int kind, bool castLens) {
     float stops = ${float(overlayStops.low)} + marks.x * ${float(overlayStops.high - overlayStops.low)};
     return bands[int(clamp(floor(stops + 0.5), ${float(bandStops.low)}, ${float(bandStops.high)})) - (${bandStops.low})];
   }
+  if (kind == ${overlayNumbers.texture}) return clamp(0.5 + ${float(textureGain)} * (shown - marks), 0.0, 1.0);
   if (kind == ${overlayNumbers.matte}) return mix(vec3(${float(outside)} * y), shown, marks.y);
   if (kind == ${overlayNumbers.gamut}) return marks.z > ${float(leastExcess)} ? ${vec3(clippedColour)} : vec3(${float(dim)} * y);
   return shown;

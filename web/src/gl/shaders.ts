@@ -32,6 +32,8 @@ uniform vec3 encodeSpan;  // low and high of log2(linear + offset), offset
 uniform vec3 surround;
 uniform sampler3D overlayCube;
 uniform int overlayKind;
+uniform sampler2D texturedPlate; // code after shot lane and texture
+uniform bool textured;
 uniform bool castLens;
 
 out vec4 colour;
@@ -90,10 +92,12 @@ void main() {
   vec3 shown = code;
   if (!raw || overlayKind != 0) {
     if (trimmed) code = trim(code);
-    if (!raw) shown = before ? tetrahedral(beforeCube, code) : tetrahedral(afterCube, code);
+    vec3 seen = textured && !before ? texelFetch(texturedPlate, texel, 0).rgb : code;
+    if (!raw) shown = before ? tetrahedral(beforeCube, seen) : tetrahedral(afterCube, seen);
   }
-  bool reads = overlayKind != 0 && overlayKind != ${overlayNumbers.ends};
-  vec3 marks = reads ? tetrahedral(overlayCube, code) : vec3(0.0);
+  vec3 marks = vec3(0.0);
+  if (overlayKind == ${overlayNumbers.texture}) marks = before || raw ? shown : tetrahedral(afterCube, code);
+  else if (overlayKind != 0 && overlayKind != ${overlayNumbers.ends}) marks = tetrahedral(overlayCube, code);
   colour = vec4(paintOverlay(shown, marks, overlayKind, castLens), 1.0);
 }
 `;

@@ -41,18 +41,21 @@ export function makeWorkerRenderer(canvas: HTMLCanvasElement): Renderer {
   const context = canvas.getContext('2d', { alpha: false });
   if (!context) throw new Error('this browser has no canvas');
 
-  const paint = async ({ plate, pixels: { width, height }, overlay, castLens }: Drawing, cube: ViewCube) => {
+  const paint = async (d: Drawing, cube: ViewCube, texture: Drawing['texture']) => {
+    const { plate, overlay, castLens } = d;
+    const { width, height } = d.pixels;
     const shot = plate.trimmed ? plate.shot : null;
     const { url, profile } = plate;
-    const rgba = await painter.paint({ url, width, height, profile, shot, cube, overlay, castLens });
+    const picture = { url, width, height, profile, shot, texture };
+    const rgba = await painter.paint({ ...picture, cube, overlay, castLens });
     return new ImageData(rgba, width, height);
   };
 
   return {
     kind: 'worker',
     async draw(d) {
-      const after = await paint(d, d.after);
-      const before = d.split > 0 ? await paint(d, d.before) : undefined;
+      const after = await paint(d, d.after, d.texture);
+      const before = d.split > 0 ? await paint(d, d.before, null) : undefined;
       if (canvas.width !== d.width) canvas.width = d.width;
       if (canvas.height !== d.height) canvas.height = d.height;
       const level = Math.round(d.surround * 255);

@@ -3,6 +3,7 @@ import { create } from 'zustand';
 import type { Plate, Project } from '@velvet-dusk/core/api/contract';
 import { type Look, type LookStep, newLook } from '@velvet-dusk/core/look/document';
 import type { Shot } from '@velvet-dusk/core/look/shot';
+import type { Texture, TextureId } from '@velvet-dusk/core/texture/index';
 import { freeStepId, insertStep } from '@velvet-dusk/core/look/edit';
 import { stepDefinition, type StepType } from '@velvet-dusk/core/look/steps/index';
 
@@ -101,6 +102,10 @@ export const editParams = (
     ...look,
     steps: look.steps.map((s) => (s.id === id ? { ...s, params: { ...s.params, ...change(s.params) } } : s)),
   }));
+
+/** Changes some settings of a kind of texture. */
+export const editTexture = <K extends TextureId>(id: K, change: Partial<Texture[K]>) =>
+  editLook((look) => ({ ...look, texture: { ...look.texture, [id]: { ...look.texture[id], ...change } } }));
 
 export function undo(): void {
   endGesture();

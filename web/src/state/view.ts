@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import type { ZoneName } from '@velvet-dusk/core/look/steps/zoneCurve';
+import type { TextureId } from '@velvet-dusk/core/texture/index';
 import type { OverlayKind } from '../gl/drawing.ts';
 import type { AnalysedView } from '../workers/develop.ts';
 import type { Sample } from '../workers/sample.ts';
@@ -9,7 +10,7 @@ export type View = AnalysedView;
 /** Two pictures at once: on either side of an edge, side by side, or with the reference. */
 export const compareModes = ['one', 'wipe', 'twoUp', 'inset', 'reference', 'placement'] as const;
 export type Compare = (typeof compareModes)[number];
-export type DockId = 'tone' | 'hue' | 'curves' | 'film' | 'match' | 'boxes' | 'lut' | 'path';
+export type DockId = 'tone' | 'hue' | 'curves' | 'film' | 'match' | 'boxes' | 'lut' | 'texture' | 'path';
 export type Zoom = 'fit' | 1 | 2;
 export const surrounds = { black: 0, dim: 0.18, grey: 0.46 } as const;
 export type Surround = keyof typeof surrounds;
@@ -58,6 +59,10 @@ interface ViewStore {
   surround: Surround;
   stepId: string;
   zone: ZoneName;
+  /** The kind of texture in its dock. */
+  textureId: TextureId;
+  /** The picture is seen without its texture. */
+  textureHidden: boolean;
   /** The strip of one plate under every stock is shown. */
   audition: 'negative' | 'print' | null;
   scope: ScopeKind;
@@ -90,6 +95,8 @@ export const useView = create<ViewStore>(() => ({
   surround: 'dim',
   stepId: 'zones',
   zone: 'midtones',
+  textureId: 'grain',
+  textureHidden: false,
   audition: null,
   scope: 'waveform',
   secondScope: null,

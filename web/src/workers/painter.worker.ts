@@ -5,21 +5,27 @@ import { applyTetrahedral } from '@velvet-dusk/core/cube/apply';
 import { type Cube3d, unitDomain } from '@velvet-dusk/core/cube/cube';
 import { applyPlan, planTetrahedral, type TetrahedralPlan } from '@velvet-dusk/core/cube/plan';
 import { trimCode } from '@velvet-dusk/core/look/pipeline';
-import type { Shot } from '@velvet-dusk/core/look/shot';
+import { neutralShot, type Shot } from '@velvet-dusk/core/look/shot';
+import type { Texture } from '@velvet-dusk/core/texture/index';
+import { TexturedCode } from '@velvet-dusk/core/texture/texturedCode';
 import type { Overlay, ViewCube } from '../gl/drawing.ts';
 import { paintOverlay } from '../gl/overlays.ts';
 import { FrameCache } from './frameCache.ts';
 
-/** The picture without a graphics processor: trim, cube, overlay, 8-bit RGBA. */
+/** The picture without a graphics processor: trim, texture, cube, overlay, 8-bit RGBA. */
 
 const frames = new FrameCache(4);
 
-export interface PaintOrder {
+export interface PictureOrder {
   url: string;
   width: number;
   height: number;
   profile: Profile;
+  /** Null for a picture without its shot lane. */
   shot: Shot | null;
+  texture?: Texture | null;
+}
+export interface PaintOrder extends PictureOrder {
   cube: ViewCube;
   overlay?: Overlay;
   castLens?: boolean;
@@ -33,24 +39,32 @@ const asCube = ({ size, data }: NonNullable<ViewCube>): Cube3d => ({
   ...{ kind: '3d', size, data, ...unitDomain, title: '', comments: [] },
 });
 
-/** A picture to paint: its code, that after the shot lane, and where the latter falls in each grid. */
+/** A picture to paint: its code, that after shot lane and texture, and where the latter falls in each grid. */
 interface Picture {
   key: string;
   recorded: Float32Array;
   trimmed: Float32Array;
   plans: Map<number, TetrahedralPlan>;
 }
-/** The picture last painted. */
-let held: Picture | null = null;
+/** The pictures last painted, the newest first: one with its texture, one without. */
+let held: Picture[] = [];
+const mostHeld = 2;
+const texturedCode = new TexturedCode();
 
-async function hold({ url, width, height, profile, shot }: PaintOrder) {
-  const key = JSON.stringify([url, width, height, shot, shot && profile]);
-  if (held?.key === key) return held;
-  const recorded = await frames.at(url, width, height);
-  const trimmed = shot ? Float32Array.from(recorded) : recorded;
-  if (shot) trimCode(makeCodec(profile), shot)(trimmed);
-  held = { key, recorded, trimmed, plans: new Map() };
-  return held;
+async function hold({ url, width, height, profile, shot, texture = null }: PictureOrder): Promise<Picture> {
+  const source = JSON.stringify([url, width, height, shot, (shot ?? texture) && profile]);
+  const key = `${source} ${JSON.stringify(texture)}`;
+  let picture = held.find((p) => p.key === key);
+  if (!picture) {
+    const code = await frames.at(url, width, height);
+    const recording = { key: source, code, width, height, profile, shot: shot ?? neutralShot };
+    let trimmed = code;
+    if (texture) trimmed = texturedCode.of(recording, texture);
+    else if (shot) trimCode(makeCodec(profile), shot)((trimmed = Float32Array.from(code)));
+    picture = { key, recorded: code, trimmed, plans: new Map() };
+  }
+  held = [picture, ...held.filter((p) => p !== picture)].slice(0, mostHeld);
+  return picture;
 }
 
 /** Where the held picture falls in a grid; null where it is too large to be planned. */
@@ -99,13 +113,26 @@ function toBytes(rgb: Float32Array, marks: Float32Array | null, overlay: Overlay
   return bytes;
 }
 
+/** What an overlay is read from: its cube, or for texture the picture without it. */
+async function marksOf(picture: Picture, { overlay = noOverlay, cube, ...order }: PaintOrder) {
+  if (overlay.kind !== 'texture') return overlay.cube && through(picture, overlay.cube);
+  const plain = await hold({ ...order, texture: null });
+  return cube ? through(plain, cube) : plain.recorded;
+}
+
 const painter = {
+  /** Interleaved code after shot lane and texture, for a renderer that applies the cube itself. */
+  async textured(order: PictureOrder): Promise<Float32Array> {
+    const copy = Float32Array.from((await hold(order)).trimmed);
+    return Comlink.transfer(copy, [copy.buffer]);
+  },
+
   async paint(order: PaintOrder): Promise<Uint8ClampedArray<ArrayBuffer>> {
     const { cube, overlay = noOverlay, castLens = false } = order;
     const picture = await hold(order);
     let bytes = plainBytes(picture, order);
     if (!bytes) {
-      const marks = overlay.cube && through(picture, overlay.cube);
+      const marks = await marksOf(picture, order);
       bytes = toBytes(cube ? through(picture, cube) : picture.recorded, marks, overlay, castLens);
     }
     return Comlink.transfer(bytes, [bytes.buffer]);

@@ -12,6 +12,7 @@ import { ResponseDock } from './response/ResponseDock.tsx';
 import { useResponseStep } from './response/useResponseStep.ts';
 import { MatchDock } from './match/MatchDock.tsx';
 import { PathDock } from './path/PathDock.tsx';
+import { TextureDock } from './texture/TextureDock.tsx';
 import { ToneRail } from './tone/ToneRail.tsx';
 
 /** To add a dock: a folder beside these, a line here and in `docks.ts`. */
@@ -23,6 +24,7 @@ const docks: Record<DockId, (current: CurrentPlate) => ReactNode> = {
   film: (current) => <FilmDock {...current} />,
   match: (current) => <MatchDock {...current} />,
   lut: () => <LutDock />,
+  texture: () => <TextureDock />,
   path: () => <PathDock />,
 };
 

@@ -9,7 +9,8 @@ export function PickButton({
   onPick,
 }: {
   what: string;
-  stepId: string;
+  /** Whose step it is for: the sample is taken where the picture reaches it. */
+  stepId?: string;
   onPick(sample: Sample): void;
 }) {
   const active = useView((s) => s.pick?.what === what);
@@ -17,8 +18,11 @@ export function PickButton({
     <Button
       aria-pressed={active}
       className={`!py-0.5 !text-[12px] ${active ? 'border-violet' : ''}`}
-      // The sample is taken where the picture reaches this step.
-      onClick={() => setView(active ? { pick: null } : { stepId, pick: { what, take: onPick } })}
+      onClick={() =>
+        setView(
+          active ? { pick: null } : { ...(stepId !== undefined && { stepId }), pick: { what, take: onPick } },
+        )
+      }
     >
       Pick on the picture
     </Button>

@@ -43,5 +43,10 @@ export const dockLabels: readonly { value: DockId; label: string; hint: string }
     hint: 'The plate beside a finished still, zone by zone, and the way there',
   },
   { value: 'lut', label: 'Placed LUT', hint: 'An imported LUT as a step' },
+  {
+    value: 'texture',
+    label: 'Texture',
+    hint: 'Grain, halation and their like: on the picture and the look card, never in a LUT',
+  },
   { value: 'path', label: 'Path', hint: 'The practitioner’s path as a measured checklist' },
 ];

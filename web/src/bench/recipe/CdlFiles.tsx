@@ -7,16 +7,7 @@ import type { CdlParams } from '@velvet-dusk/core/look/steps/cdl';
 import { editParams, useDocument } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
-
-/** Hands a text to the browser as a file. */
-function save(text: string, name: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type: 'application/xml' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(url);
-}
+import { fileStem, saveText } from '../../ui/saveText.ts';
 
 /** CDL files for the numbers of a CDL step, in and out. */
 export function CdlFiles({ step }: { step: LookStep }) {
@@ -35,9 +26,9 @@ export function CdlFiles({ step }: { step: LookStep }) {
     }
   };
   const write = (kind: CdlKind) => {
-    const id = name.replace(/[^A-Za-z0-9]+/g, '-');
+    const id = fileStem(name);
     const correction = { id, description: name, params: step.params as CdlParams };
-    save(writeCdl([correction], kind), `${id}.${kind}`);
+    saveText(writeCdl([correction], kind), `${id}.${kind}`, 'application/xml');
   };
   return (
     <div className="w-full flex flex-wrap items-center gap-x-3 gap-y-1 pb-1">

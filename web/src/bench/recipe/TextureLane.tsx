@@ -1,13 +1,63 @@
+import { activeTextures, type TextureId, textureIds, textureKind } from '@velvet-dusk/core/texture/index';
+import { editTexture, useDocument } from '../../state/document.ts';
+import { setView, useView } from '../../state/view.ts';
+import { Button } from '../../ui/Button.tsx';
 import { LaneHead } from './LaneHead.tsx';
 
-/** Kept in sight although it is empty: the lanes are the idea the bench hangs on. */
+/** Seen on the picture and told on the look card; readings, scopes and cubes are without it. */
 export function TextureLane() {
+  const working = useDocument((s) => activeTextures(s.look.texture).length > 0);
+  const hidden = useView((s) => s.textureHidden);
   return (
     <section aria-label="Texture lane">
-      <LaneHead name="Texture" fate="does not travel in a LUT" />
-      <p className="px-3 pb-2 text-[12px] text-t3">
-        Nothing here yet. Grain, halation and vignette come in a later part, as notes on the look card.
-      </p>
+      <LaneHead name="Texture" fate="does not travel in a LUT">
+        {working && (
+          <Button
+            kind="text"
+            className={`ml-3 ${hidden ? 'text-ember' : ''}`}
+            aria-pressed={hidden}
+            title="See the picture as the LUT makes it (X)"
+            onClick={() => setView({ textureHidden: !hidden })}
+          >
+            {hidden ? 'Hidden' : 'Hide'}
+          </Button>
+        )}
+      </LaneHead>
+      <ul className="pb-2 text-[12.5px]">
+        {textureIds.map((id) => (
+          <TextureRow key={id} id={id} />
+        ))}
+      </ul>
     </section>
+  );
+}
+
+function TextureRow({ id }: { id: TextureId }) {
+  const params = useDocument((s) => s.look.texture[id]);
+  const selected = useView((s) => s.dock === 'texture' && s.textureId === id);
+  const { label, summary } = textureKind(id);
+  return (
+    <li
+      className={`grid grid-cols-[22px_1fr_auto] items-center h-[23px] px-3 ${selected ? 'bg-g3 shadow-[inset_2px_0_var(--color-violet)]' : ''}`}
+    >
+      <button
+        type="button"
+        role="switch"
+        aria-checked={params.on}
+        aria-label={`${label} on`}
+        className="size-[14px] grid place-items-center"
+        onClick={() => editTexture(id, { on: !params.on })}
+      >
+        <span className={`size-[9px] border ${params.on ? 'bg-t2 border-t2' : 'border-t3'}`} />
+      </button>
+      <button
+        type="button"
+        className={`text-left truncate hover:text-t1 ${params.on ? (selected ? 'text-t1' : 'text-t2') : 'text-t3'}`}
+        onClick={() => setView({ dock: 'texture', textureId: id })}
+      >
+        {label}
+      </button>
+      <span className="num text-t3 truncate">{params.on ? summary(params) : 'off'}</span>
+    </li>
   );
 }

@@ -2,6 +2,7 @@ import { type PointerEvent, type ReactNode, useEffect, useLayoutEffect, useRef, 
 import type { Drawing, Overlay, Renderer, ViewCube } from '../../gl/drawing.ts';
 import { chooseRenderer } from '../../gl/chooseRenderer.ts';
 import { type Probe, setView, surrounds, useView } from '../../state/view.ts';
+import type { Texture } from '@velvet-dusk/core/texture/index';
 import { useSize } from '../../ui/useSize.ts';
 import { type CurrentPlate, frameUrl } from '../useBench.ts';
 import { type Geometry, viewerGeometry } from './geometry.ts';
@@ -25,6 +26,8 @@ export interface Shown {
   final: boolean;
   /** False for the camera's own screen, which knows no shot lane. */
   trimmed: boolean;
+  /** Texture to be seen on it, where there is any. */
+  texture?: Texture | null;
 }
 
 interface PaneProps extends CurrentPlate {
@@ -111,11 +114,12 @@ export function Pane(props: PaneProps) {
   const isFinal = after.final && before.final;
   const split = !g || splitAt <= 0 ? 0 : whole ? g.width : g.origin[0] + splitAt * g.shownWidth;
   const trimmed = after.trimmed && Object.values(shot).some((v) => v !== 0);
+  const { texture = null } = after;
   const tag = [
     plate.id,
     after.key,
     before.key,
-    JSON.stringify([shot, split, g, overlay.kind, castLens, trimmed]),
+    JSON.stringify([shot, split, g, overlay.kind, castLens, trimmed, texture]),
   ].join(' ');
 
   // Before the browser paints what else has changed: a passive effect would come a frame later.
@@ -130,6 +134,7 @@ export function Pane(props: PaneProps) {
       ...{ pixels, after: after.cube, before: before.cube, split, overlay, castLens },
       surround: surrounds[surround],
       plate: { url: frameUrl(plate), profile, shot, trimmed },
+      texture,
     };
     void Promise.resolve(renderer.draw(drawing)).then(() => {
       setPainted(true);

@@ -7,6 +7,7 @@ import { PlacementView } from './PlacementView.tsx';
 import { ProbeDots, ProbeTable } from './Probes.tsx';
 import { ReferenceInset, ReferencePane } from './Reference.tsx';
 import { useSamples } from './useSamples.ts';
+import { useShownTexture } from './useShownTexture.ts';
 import { useOverlay, useViewCubes } from './useViewCubes.ts';
 import { beforeOf, viewNames } from './views.ts';
 import { WhereMask } from './WhereMask.tsx';
@@ -23,12 +24,14 @@ export function Viewer(current: CurrentPlate) {
   const overlay = useOverlay({ look, profile, kind, stepId });
   const samples = useSamples(current, look, hover);
   const reference = useReference();
+  const texture = useShownTexture(look);
 
   const nameOf = (v: View) => {
     if (v === 'monitor') return `Camera screen, ${schools.monitorDarker.toFixed(1)} st darker`;
     if (v !== 'look') return viewNames[v];
-    const solo = look.steps.some((s) => s.id === soloId) ? ', one step alone' : '';
-    return `${look.name} at ${Math.round(look.strength * 100)} %${solo}`;
+    const alone = look.steps.some((s) => s.id === soloId);
+    const also = alone ? ', one step alone' : texture ? ', with texture' : '';
+    return `${look.name} at ${Math.round(look.strength * 100)} %${also}`;
   };
   const shown = (v: View): Shown => ({
     name: nameOf(v),
@@ -36,6 +39,7 @@ export function Viewer(current: CurrentPlate) {
     key: v === 'recorded' ? v : `${v} ${cubes[v]?.cube.size ?? 0} ${cubes[v]?.key ?? ''}`,
     final: v === 'recorded' || cubes[v]?.final === true,
     trimmed: v !== 'monitor',
+    texture: v === 'look' ? texture : null,
   });
   const [after, other] = [shown(view), shown(beforeOf(view))];
   const split = before ? 1 : compare === 'wipe' ? wipeAt : 0;

@@ -42,6 +42,12 @@ const overlays: MenuOption<OverlayKind>[] = [
   { value: 'ends', label: 'Clip and crush', hint: 'What is cut off at either end' },
   { value: 'matte', label: 'Selection', hint: 'What the chosen box or skin keep selects' },
   { value: 'gamut', label: 'Out of gamut', short: 'Gamut', hint: 'Colours the display cannot follow' },
+  {
+    value: 'texture',
+    label: 'Texture alone',
+    short: 'Texture',
+    hint: 'What texture adds to the picture, raised',
+  },
 ];
 const zooms: { value: `${Zoom}`; label: string; hint: string }[] = [
   { value: 'fit', label: 'Fit', hint: 'The whole picture' },

@@ -3,6 +3,7 @@ import { PlotBackdrop, type Spread } from '../plot/PlotBackdrop.tsx';
 import { plotPath, plotScale } from '../plot/plotScale.ts';
 import { lineColours } from '../plot/lineColours.ts';
 import { ParamHandle } from '../plot/ParamHandle.tsx';
+import { setNumber } from '../setNumber.ts';
 import { stepNumbers } from '../stepNumbers.ts';
 import type { FilmHandleSpec } from './filmHandles.ts';
 import type { FilmPlot } from './filmPlots.ts';
@@ -46,8 +47,10 @@ export function FilmDiagram({ plot, handles, spread }: FilmDiagramProps) {
         {handles.map(({ step, spec }) => (
           <ParamHandle
             key={spec.key}
-            {...{ step, s, name: spec.key, at: spec.at, along: spec.along }}
+            {...{ s, at: spec.at, along: spec.along }}
             spec={stepNumbers(step.type).get(spec.key)!}
+            value={step.params[spec.key] as number}
+            set={(v) => setNumber(step, spec.key, stepNumbers(step.type).get(spec.key)!, v)}
             place="on the curve"
             perUnit={() => spec.perUnit}
             shape="bar"

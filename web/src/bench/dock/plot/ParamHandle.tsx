@@ -1,16 +1,14 @@
 import type { KeyboardEvent } from 'react';
-import type { LookStep } from '@velvet-dusk/core/look/document';
 import type { NumberFieldSpec } from '@velvet-dusk/core/numberField';
 import { arrowStep } from '../../../ui/arrowStep.ts';
 import { useDrag } from '../../../ui/useDrag.ts';
-import { setNumber } from '../setNumber.ts';
 import { plotMargin, type PlotScale } from './plotScale.ts';
 
 interface ParamHandleProps {
-  step: LookStep;
-  /** Which parameter, and what is known of it. */
-  name: string;
+  /** The parameter: what is known of it, what it is, and how it is set. */
   spec: NumberFieldSpec;
+  value: number;
+  set(value: number): void;
   /** What stands behind the parameter's own label for those who hear it. */
   place: string;
   s: PlotScale;
@@ -27,9 +25,9 @@ const bars = { x: { width: 6, height: 14 }, y: { width: 14, height: 6 } };
 
 /** A parameter where it acts on a drawing: dragged along an axis, stepped by arrows, put to rest by a double click. */
 export function ParamHandle({
-  step,
-  name,
   spec,
+  value,
+  set,
   place,
   s,
   at,
@@ -38,8 +36,6 @@ export function ParamHandle({
   shape,
   colour = '#d0d0d0',
 }: ParamHandleProps) {
-  const value = step.params[name] as number;
-  const set = (v: number) => setNumber(step, name, spec, v);
   const drag = useDrag({
     start: () => ({ value, perUnit: perUnit() }),
     move: ({ dx, dy }, from) => set(from.value + (along === 'x' ? dx / s.perX : -dy / s.perY) * from.perUnit),

@@ -8,6 +8,8 @@ export interface PlotBackdropProps {
   /** Where the axes are named. */
   ticks: { x: readonly number[]; y: readonly number[] };
   spread: Spread | null;
+  /** What stands at a place of the x axis; the number itself where nothing is said. */
+  tickText?(x: number): string;
   /** The colour of the spread at a place; neutral where none is given. */
   colourAt?: ((x: number) => string) | undefined;
 }
@@ -16,7 +18,7 @@ const label = (v: number) => `${v < 0 ? '−' : ''}${Number(Math.abs(v).toFixed(
 const text = { fontSize: 10.5, className: 'fill-t3 num' };
 
 /** Behind a control: the plate's own spread along the x axis, and the scales. */
-export function PlotBackdrop({ s, ticks, spread, colourAt }: PlotBackdropProps) {
+export function PlotBackdrop({ s, ticks, spread, colourAt, tickText = label }: PlotBackdropProps) {
   return (
     <g aria-hidden>
       {spread && <SpreadBars {...{ s, spread, colourAt }} />}
@@ -30,7 +32,7 @@ export function PlotBackdrop({ s, ticks, spread, colourAt }: PlotBackdropProps) 
       ))}
       {ticks.x.map((v) => (
         <text {...text} key={v} x={s.x(v)} y={s.bottom + 14} textAnchor="middle">
-          {label(v)}
+          {tickText(v)}
         </text>
       ))}
     </g>

@@ -9,6 +9,7 @@ import { evenPlaces, plotScale } from '../plot/plotScale.ts';
 import { lineColours } from '../plot/lineColours.ts';
 import { ResponseLines } from './ResponseLines.tsx';
 import { responsePlaces, restOf } from './responseScale.ts';
+import { setNumber } from '../setNumber.ts';
 import { slopeAt } from './slopeAt.ts';
 import type { ResponseView } from './responseKinds.ts';
 
@@ -54,7 +55,9 @@ export function ResponseDrawing({
       {view.handles.map((handle, i) => (
         <ParamHandle
           key={handle.key}
-          {...{ step, s, spec: specs.get(handle.key)!, name: handle.key, along: handle.along }}
+          {...{ s, spec: specs.get(handle.key)!, along: handle.along }}
+          value={step.params[handle.key] as number}
+          set={(v) => setNumber(step, handle.key, specs.get(handle.key)!, v)}
           place="handle"
           at={[
             handle.x(step.params as Record<string, number>),

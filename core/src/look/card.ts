@@ -1,0 +1,48 @@
+import { textureNotes } from '../texture/index.ts';
+import { isActive } from './compile.ts';
+import type { Look } from './document.ts';
+import { recipeHash } from './hash.ts';
+import { stepDefinition } from './steps/index.ts';
+
+const percent = (share: number) => `${Math.round(share * 100)} %`;
+const nameWidth = 26;
+
+/** The steps that do something, a line each: name, setting, strength. */
+const stepLines = ({ steps }: Look) =>
+  steps.filter(isActive).map(({ type, params, strength }) => {
+    const { label, summary } = stepDefinition(type);
+    const at = strength < 1 ? `  at ${percent(strength)}` : '';
+    return `  ${label.padEnd(nameWidth)}${summary(params)}${at}`;
+  });
+
+const textureLines = (look: Look) =>
+  textureNotes(look.texture).flatMap(({ label, lines }) => [
+    `  ${label}`,
+    ...lines.map((line) => `    ${line}`),
+  ]);
+
+const orNone = (lines: string[]) => (lines.length > 0 ? lines : ['  none']);
+
+/**
+ * The look card: one page of plain text that describes a look. What travels in its LUT, what of its texture has to be
+ * set by hand elsewhere, and the notes. @param project the name of its project, where it has one.
+ */
+export function lookCard(look: Look, project = ''): string {
+  const { preset, output, range } = look.rendering;
+  return [
+    `LOOK CARD  ${look.name}`,
+    ...(project ? [`Project    ${project}`] : []),
+    `Recipe     ${recipeHash(look).slice(0, 16)}`,
+    '',
+    `Look, travels in the LUT, at ${percent(look.strength)}${look.colourOnly ? ', colour only' : ''}`,
+    ...orNone(stepLines(look)),
+    '',
+    'Rendering',
+    `  ${preset} tone scale, ${output}, ${range} range`,
+    '',
+    'Texture, does not travel in a LUT: to be set by hand, in front of it, on scene-linear light',
+    ...orNone(textureLines(look)),
+    '',
+    ...(look.notes ? ['Notes', ...look.notes.split('\n').map((line) => `  ${line}`), ''] : []),
+  ].join('\n');
+}

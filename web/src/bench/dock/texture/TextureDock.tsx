@@ -1,0 +1,125 @@
+import { useState } from 'react';
+import { lookCard } from '@velvet-dusk/core/look/card';
+import { type TextureId, textureIds, textureKind } from '@velvet-dusk/core/texture/index';
+import { type GaugeId, gauges } from '@velvet-dusk/core/texture/gauges';
+import { editTexture, useDocument } from '../../../state/document.ts';
+import { setView, useView } from '../../../state/view.ts';
+import { Button } from '../../../ui/Button.tsx';
+import { Choice } from '../../../ui/Choice.tsx';
+import { Fader } from '../../../ui/Fader.tsx';
+import { fileStem, saveText } from '../../../ui/saveText.ts';
+import { useOpenProject } from '../../useBench.ts';
+import { PickButton } from '../PickButton.tsx';
+import { schemaNumbers } from '../stepNumbers.ts';
+import { setTextureNumber } from './setTextureNumber.ts';
+import { TextureDrawing } from './TextureDrawing.tsx';
+
+const gaugeOptions = Object.entries(gauges).map(([value, { label }]) => ({ value: value as GaugeId, label }));
+
+/** Decimals that show every step: as many as the step itself has. */
+const decimals = (step: number) => Math.max(0, Math.ceil(-Math.log10(step)));
+
+/** One kind of texture at a time: what it does, its numbers, and what the look card will say of it. */
+export function TextureDock() {
+  const id = useView((s) => s.textureId);
+  const [picked, setPicked] = useState<number | null>(null);
+  const held = useDocument((s) => s.look.texture[id]);
+  const params = held as unknown as Record<string, number>;
+  const { label, about, schema, shape, notes } = textureKind(id);
+  const take = (stops: number) => {
+    setPicked(stops);
+    if (shape.handles.some((h) => h.key === 'threshold'))
+      setTextureNumber(id, 'threshold', Number(stops.toFixed(1)));
+  };
+  return (
+    <div className="h-full flex flex-col text-[12px]">
+      <div className="flex items-center gap-3 px-4 h-7">
+        {textureIds.map((other) => (
+          <KindTab key={other} id={other} chosen={other === id} />
+        ))}
+        <span className="flex-1" />
+        {shape.axis === 'stops' && (
+          <PickButton what={`a tone for ${label.toLowerCase()}`} onPick={({ stops }) => take(stops)} />
+        )}
+      </div>
+      <div className="flex-1 min-h-0 flex">
+        <div className="flex-1 min-w-0 flex flex-col">
+          <p className="px-4 text-t3 truncate">
+            {shape.label} · {about}
+          </p>
+          <div className="flex-1 min-h-0">
+            <TextureDrawing {...{ id, params, picked, on: held.on }} />
+          </div>
+        </div>
+        <div className="w-[318px] pr-4 py-1 scroll-quiet flex flex-col gap-0.5">
+          <div role="group" aria-label={`${label} faders`}>
+            {id === 'grain' && <GaugeChoice />}
+            {[...schemaNumbers(schema)].map(([key, spec]) => (
+              <Fader
+                key={key}
+                {...spec}
+                digits={decimals(spec.step)}
+                signed={spec.min < 0}
+                value={params[key]}
+                onChange={(v) => setTextureNumber(id, key, v)}
+              />
+            ))}
+          </div>
+          <CardNote lines={notes(params)} />
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function KindTab({ id, chosen }: { id: TextureId; chosen: boolean }) {
+  const on = useDocument((s) => s.look.texture[id].on);
+  return (
+    <button
+      type="button"
+      aria-pressed={chosen}
+      className={`flex items-center gap-1.5 ${chosen ? 'text-t1 border-b border-violet' : 'text-t2 hover:text-t1'}`}
+      onClick={() => setView({ textureId: id })}
+    >
+      <span aria-hidden className={`size-[5px] ${on ? 'bg-t1' : 'border border-t3'}`} />
+      {textureKind(id).label}
+    </button>
+  );
+}
+
+function GaugeChoice() {
+  const gauge = useDocument((s) => s.look.texture.grain.gauge);
+  return (
+    <Choice
+      label="Gauge"
+      value={gauge}
+      options={gaugeOptions}
+      onChange={(to) => editTexture('grain', { on: true, gauge: to })}
+    />
+  );
+}
+
+/** What a finishing artist will read, and the card it stands on. */
+function CardNote({ lines }: { lines: string[] }) {
+  const look = useDocument((s) => s.look);
+  const project = useOpenProject();
+  return (
+    <section aria-label="On the look card" className="border-t border-g4 mt-1 pt-1">
+      <p className="flex text-t2">
+        On the look card
+        <Button
+          kind="text"
+          className="ml-auto"
+          onClick={() => saveText(lookCard(look, project.name), `${fileStem(look.name)}-card.txt`)}
+        >
+          Save the card
+        </Button>
+      </p>
+      {lines.map((line) => (
+        <p key={line} className="text-t3">
+          {line}
+        </p>
+      ))}
+    </section>
+  );
+}

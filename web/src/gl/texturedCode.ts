@@ -1,0 +1,24 @@
+import { painter } from '../workers/index.ts';
+import type { Drawing } from './drawing.ts';
+
+/**
+ * Fetches the textured code of a drawing from the painter, who does that work for both renderers, and hands it on: at
+ * once where it is still the same, later where it is worked out; a drawing that was overtaken meanwhile is dropped.
+ */
+export function latestTexturedCode() {
+  let held: { key: string; code: Float32Array } | null = null;
+  let turn = 0;
+  return (d: Drawing, draw: (code: Float32Array | null) => void): void | Promise<void> => {
+    const mine = ++turn;
+    if (!d.texture) return draw(null);
+    const { url, profile, shot, trimmed } = d.plate;
+    const { width, height } = d.pixels;
+    const order = { url, width, height, profile, shot: trimmed ? shot : null, texture: d.texture };
+    const key = JSON.stringify(order);
+    if (held?.key === key) return draw(held.code);
+    return painter.textured(order).then((code) => {
+      held = { key, code };
+      if (mine === turn) draw(code);
+    });
+  };
+}
