@@ -83,11 +83,22 @@ test('a wedge is fitted and loaded as a negative; a table that is none is refuse
   await bench.button('Fit a wedge').click();
   const table = page.getByRole('textbox', { name: 'Densities' });
   await table.fill(rows.slice(1).join('\n'));
-  await expect(page.getByRole('alert')).toContainText('a wedge of 21 steps is expected, the table has 20');
+  await expect(page.getByRole('alert')).toContainText(
+    'a wedge of 21 steps is expected, once or several times; the table has 20',
+  );
   await table.fill(rows.with(4, '0.3\tdark\t0.9').join('\n'));
   await expect(page.getByRole('alert')).toContainText('line 5');
   await table.fill(rows.join('\n'));
   await expect(page.getByRole('row', { name: /^green/ })).toContainText('0.609');
+  // A tenfold exposure is a tenth of the speed.
+  const iso = async () => Number(/ISO (\d+)\.$/m.exec(await page.getByText(/that is ISO/).innerText())![1]);
+  const speed = await iso();
+  await bench.number('the first step at log H').fill('-2');
+  await bench.number('the first step at log H').press('Enter');
+  expect((await iso()) / speed).toBeCloseTo(0.1, 1);
+  await expect(page.getByTestId('unsure')).toContainText('Read once');
+  await table.fill([...rows, ...rows, ...rows].join('\n'));
+  await expect(page.getByTestId('unsure')).toContainText('Read 3 times');
   await expectAxeClean(page);
   await bench.button('Load as the negative').click();
   await expect(page.getByLabel('Negative', { exact: true }).locator('option:checked')).toContainText(

@@ -1,4 +1,5 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
+import { inverse, Matrix } from 'ml-matrix';
 import { type Characteristic, characteristic, type CurveParams } from './characteristic.ts';
 import { type LayerName, layerNames } from './stock.ts';
 import { type Wedge, wedgeExposures, wedgeStep } from './wedge.ts';
@@ -15,6 +16,8 @@ export interface LayerFit {
   /** Stops between the places where the slope is half of gamma; open where the wedge ends before. */
   latitude: { stops: number; open: boolean };
   residuals: { rms: number; most: number; at: readonly number[] };
+  /** Standard errors that the noise of the readings leaves: gamma as a share of itself, speed in stops. */
+  unsure: { gamma: number; speed: number };
 }
 
 export interface WedgeFit {
@@ -55,33 +58,43 @@ interface Corners {
 }
 /** Before anything is known of a stock: what negatives do (from memory). */
 const usualCorners: Corners = { toe: Math.log(0.15), shoulder: Math.log(0.35), spread: 0.6 };
-/** What a densitometer's densities are unsure by, from reading to reading. */
+/** What one reading of a densitometer is unsure by (common practice). */
 const densityNoise = 0.01;
 /** Places beyond every wedge: where the model tells how its corners stand to what is expected, and its Dmin. */
 const beyond = { toe: 1000, shoulder: 1001, base: 1002 };
 
 /**
  * Least squares over the steps. A wedge of 21 steps hardly tells a soft corner from a lower gamma, so that the corners
- * are held near what is expected by as much as the densities are unsure.
+ * are held near what is expected by as much as the densities are unsure. Everything is weighed by its own noise.
  */
-function fitLayer(d: readonly number[], base: number | undefined, corners: Corners): LayerFit {
-  const unlikely = (value: number, usual: number) =>
-    (densityNoise * (Math.log(value) - usual)) / corners.spread;
+function fitLayer(wedge: Wedge, layer: LayerName, corners: Corners): LayerFit {
+  const d = wedge[layer];
+  const noise = densityNoise / Math.sqrt(wedge.readings);
+  const unlikely = (value: number, usual: number) => (noise * (Math.log(value) - usual)) / corners.spread;
+  const baseWeight = Math.sqrt((wedge.base?.readings ?? 0) / wedge.readings);
+  const base = wedge.base && baseWeight * wedge.base[layer];
+  const modelOf = (p: ArrayLike<number> & Iterable<number>) => {
+    const curve = paramsOf(p);
+    const { density } = characteristic(curve);
+    return (x: number) => {
+      if (x === beyond.base) return baseWeight * curve.dMin;
+      if (x === beyond.toe) return unlikely(curve.toe, corners.toe);
+      if (x === beyond.shoulder) return unlikely(curve.shoulder, corners.shoulder);
+      return density(x);
+    };
+  };
+  const places = [
+    ...wedgeExposures,
+    beyond.toe,
+    beyond.shoulder,
+    ...(base === undefined ? [] : [beyond.base]),
+  ];
   const fitted = levenbergMarquardt(
     {
-      x: [...wedgeExposures, beyond.toe, beyond.shoulder, ...(base === undefined ? [] : [beyond.base])],
+      x: places,
       y: [...d, 0, 0, ...(base === undefined ? [] : [base])],
     },
-    (p) => {
-      const curve = paramsOf(p);
-      const { density } = characteristic(curve);
-      return (x) => {
-        if (x === beyond.base) return curve.dMin;
-        if (x === beyond.toe) return unlikely(curve.toe, corners.toe);
-        if (x === beyond.shoulder) return unlikely(curve.shoulder, corners.shoulder);
-        return density(x);
-      };
-    },
+    modelOf,
     {
       initialValues: guess(d),
       minValues: limits.low,
@@ -92,6 +105,7 @@ function fitLayer(d: readonly number[], base: number | undefined, corners: Corne
   );
   const curve = paramsOf(fitted.parameterValues);
   const at = characteristic(curve);
+  const spreadOf = errorsOf(fitted.parameterValues, (p) => places.map(modelOf(p)), noise);
   const residuals = d.map((v, i) => v - at.density(wedgeExposures[i]));
   return {
     ...{
@@ -106,6 +120,28 @@ function fitLayer(d: readonly number[], base: number | undefined, corners: Corne
       most: Math.max(...residuals.map(Math.abs)),
       at: residuals,
     },
+    unsure: {
+      gamma: spreadOf((p) => steepest(characteristic(paramsOf(p)))) / steepest(at),
+      speed: spreadOf((p) => p[3]) / Math.log10(2),
+    },
+  };
+}
+
+/**
+ * Standard error of whatever is read from fitted parameters: noise carried through the slopes of the model (the usual
+ * covariance of least squares, σ² (JᵀJ)⁻¹).
+ */
+function errorsOf(fitted: readonly number[], model: (p: number[]) => number[], noise: number) {
+  const by = 1e-4;
+  const nudged = (k: number, step: number) => fitted.map((v, i) => (i === k ? v + step : v));
+  const slopes = <T>(read: (p: number[]) => T, less: (a: T, b: T) => T) =>
+    fitted.map((_, k) => less(read(nudged(k, by)), read(nudged(k, -by))));
+  const columns = slopes(model, (a, b) => a.map((v, i) => (v - b[i]) / (2 * by)));
+  const jacobian = new Matrix(columns).transpose();
+  const covariance = inverse(jacobian.transpose().mmul(jacobian), true).mul(noise ** 2);
+  return (read: (p: number[]) => number) => {
+    const g = Matrix.columnVector(slopes(read, (a, b) => (a - b) / (2 * by)));
+    return Math.sqrt(g.transpose().mmul(covariance).mmul(g).get(0, 0));
   };
 }
 
@@ -142,7 +178,7 @@ function sharedCorners(layers: Record<LayerName, LayerFit>): Corners {
 /** Fits a characteristic curve to each layer of a wedge by least squares (Levenberg–Marquardt). */
 export function fitWedge(wedge: Wedge): WedgeFit {
   const fitAll = (corners: Corners) =>
-    Object.fromEntries(layerNames.map((n) => [n, fitLayer(wedge[n], wedge.base?.[n], corners)])) as Record<
+    Object.fromEntries(layerNames.map((n) => [n, fitLayer(wedge, n, corners)])) as Record<
       LayerName,
       LayerFit
     >;

@@ -3,10 +3,11 @@ import { characteristic } from '@velvet-dusk/core/film/characteristic';
 import { negatives } from '@velvet-dusk/core/film/negatives';
 import { layerNames, type NegativeStock } from '@velvet-dusk/core/film/stock';
 import { readWedge, type Wedge, WedgeError, wedgeExposures, wedgeSteps } from '@velvet-dusk/core/film/wedge';
-import { fitWedge, layersOfFit, type WedgeFit } from '@velvet-dusk/core/film/wedgeFit';
+import { fitWedge, isoSpeed, layersOfFit, type WedgeFit } from '@velvet-dusk/core/film/wedgeFit';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { Button } from '../../../ui/Button.tsx';
 import { FileButton } from '../../../ui/FileButton.tsx';
+import { NumberField } from '../../../ui/NumberField.tsx';
 import { Window } from '../../../ui/Window.tsx';
 import { PlotBackdrop } from '../plot/PlotBackdrop.tsx';
 import { evenPlaces, plotPath, plotScale } from '../plot/plotScale.ts';
@@ -59,7 +60,7 @@ export function WedgeWindow({
       open={open}
       onClose={onClose}
       title="Fit a wedge"
-      about={`Paste ${wedgeSteps} steps of R, G, B densities, half a stop (0.15) apart, one step a line, either way round; a line “base” for unexposed film.`}
+      about={`Paste ${wedgeSteps} steps of R, G, B densities, half a stop (0.15) apart, one step a line, either way round; lines “base” for unexposed film. Readings of the same wedge may follow one another.`}
       width={960}
     >
       <div className="px-5 pb-5 grid grid-cols-[260px_1fr] gap-5 text-[12.5px]">
@@ -100,12 +101,8 @@ export function WedgeWindow({
             <>
               <WedgePlot {...found} />
               <FitTable fit={found.fit} />
-              <p className="text-t2 pt-2">
-                ISO 5800 takes the speed at log H{' '}
-                <span className="num">{found.fit.speedExposure.toFixed(2)}</span> from the first step; a meter
-                set to it puts an 18 % grey at{' '}
-                <span className="num">{found.fit.greyExposure.toFixed(2)}</span>.
-              </p>
+              <Unsure {...found} />
+              <IsoSpeed fit={found.fit} />
               <Button kind="main" className="mt-3" onClick={() => use(found.fit)}>
                 Load as the negative
               </Button>
@@ -116,6 +113,50 @@ export function WedgeWindow({
     </Window>
   );
 }
+
+/** Standard errors up to which a fit is good enough to build a stock on. */
+const sure = { gamma: 0.02, speed: 0.1 };
+
+/** What the noise of the readings leaves open, and what would make it surer. */
+function Unsure({ wedge, fit }: { wedge: Wedge; fit: WedgeFit }) {
+  const most = (key: keyof typeof sure) => Math.max(...layerNames.map((n) => fit.layers[n].unsure[key]));
+  const [gamma, speed] = [most('gamma'), most('speed')];
+  const times = wedge.readings === 1 ? 'once' : `${wedge.readings} times`;
+  const more = [
+    ...(gamma > sure.gamma || speed > sure.speed ? ['the wedge read again below this table'] : []),
+    ...(speed > sure.speed ? ['lines “base”'] : []),
+  ];
+  return (
+    <p className={more.length > 0 ? 'text-close pt-1' : 'text-t2 pt-1'} data-testid="unsure">
+      {more.length > 0 && '◐ '}Read {times}: gamma is sure to{' '}
+      <span className="num">{(gamma * 100).toFixed(1)} %</span>, speed to{' '}
+      <span className="num">{speed.toFixed(2)} st</span>
+      {more.length > 0 && `; ${more.join(' and ')} would make it surer`}.
+    </p>
+  );
+}
+
+/** Where ISO 5800 takes the speed, and the speed itself for a first step of known exposure. */
+function IsoSpeed({ fit }: { fit: WedgeFit }) {
+  const [first, setFirst] = useState(usualFirst);
+  return (
+    <p className="text-t2 pt-1">
+      ISO 5800 takes the speed at log H <span className="num">{fit.speedExposure.toFixed(2)}</span> from the
+      first step; a meter set to it puts an 18 % grey at{' '}
+      <span className="num">{fit.greyExposure.toFixed(2)}</span>. With{' '}
+      <NumberField
+        label="the first step at log H"
+        unit="lx s"
+        {...{ min: -6, max: 2, step: 0.05, rest: usualFirst, digits: 2, value: first, onChange: setFirst }}
+      />{' '}
+      that is <span className="num text-t1">ISO {isoText(isoSpeed(fit, first))}</span>.
+    </p>
+  );
+}
+/** Log exposure of a first step as sensitometers give it to a camera film (from memory). */
+const usualFirst = -3;
+/** Speeds are told to two figures. */
+const isoText = (speed: number) => `${Number(speed.toPrecision(2))}`;
 
 const plotSize = { width: 640, height: 250 };
 
