@@ -38,3 +38,34 @@ test('a match is measured, solved as ordinary steps, steered, and undone', async
   await page.getByLabel('Against').selectOption({ index: 2 });
   await expect(dock.getByRole('row', { name: /^Midtones/ })).toBeVisible();
 });
+
+test('the same chart on two cameras is compared patch by patch, and a solve can be stopped', async ({
+  page,
+  bench,
+}) => {
+  const plates = page.getByRole('navigation', { name: 'Plates' });
+  await plates.getByRole('button', { name: /Heads and chart, Plover/ }).click();
+  await bench.drawn();
+  await bench.radio('Match').click();
+  const dock = page.getByRole('region', { name: 'Match' });
+  await expect(dock.getByRole('row', { name: /^Midtones/ })).toBeVisible();
+  await expect(bench.radio('Patches')).toHaveCount(0);
+  await page.getByLabel('Against').selectOption({ label: 'Heads and chart, Heron log' });
+  await bench.radio('Patches').click();
+  await expect(dock.getByRole('row')).toHaveCount(33);
+  const mean = async () => Number(/ΔE2000 ([\d.]+) on the mean/.exec(await dock.innerText())![1]);
+  // Two good profiles of one scene: a chart comes out nearly alike.
+  expect(await mean()).toBeLessThan(2);
+  await expect(dock.getByRole('row', { name: /strong red/ })).toBeVisible();
+  const before = await mean();
+  await bench.typeShot('Warmth', '40');
+  await expect.poll(mean).toBeGreaterThan(before + 2);
+  await expectAxeClean(page);
+
+  const steps = await page.getByRole('region', { name: 'Look lane' }).getByRole('listitem').count();
+  await bench.button('Solve').click();
+  await bench.button('Stop').click();
+  await expect(bench.button('Solve')).toBeEnabled();
+  await page.waitForTimeout(4000);
+  await expect(page.getByRole('region', { name: 'Look lane' }).getByRole('listitem')).toHaveCount(steps);
+});

@@ -9,7 +9,7 @@ import type { Schools } from '@velvet-dusk/core/readings/schools';
 import { bakeFor, type PlateOrder, trimmedCode } from './develop.ts';
 import { FrameCache } from './frameCache.ts';
 import { shelfFor } from './lutShelf.ts';
-import { matchSolve, matchTable } from './match.ts';
+import { matchPatches, matchTable } from './match.ts';
 
 /** What takes many trials of a look: proposals and suited strengths. A worker of its own, so that scopes never wait. */
 
@@ -50,7 +50,7 @@ const judge = {
 
   matchTable: (order: Parameters<typeof matchTable>[1]) => matchTable(frames, order),
 
-  matchSolve: (order: Parameters<typeof matchSolve>[1]) => matchSolve(frames, order),
+  matchPatches: (order: Parameters<typeof matchPatches>[1]) => matchPatches(frames, order),
 
   /** The plate at a size, corrected before and after the look's cube. */
   async placement(plate: PlateOrder, look: Look, width: number, height: number) {

@@ -1,6 +1,11 @@
 import { compilePipeline } from '@velvet-dusk/core/look/pipeline';
 import type { Look } from '@velvet-dusk/core/look/document';
 import type { LookStep } from '@velvet-dusk/core/look/document';
+import { makeCodec } from '@velvet-dusk/core/camera/codec';
+import { comparePatches, type PatchDifference, type ShownPatch } from '@velvet-dusk/core/match/patches';
+import { type GridMark, patchOutlines } from '@velvet-dusk/core/plate/marks';
+import { measureArea } from '@velvet-dusk/core/plate/measure';
+import { trimmedLight } from '@velvet-dusk/core/plate/trim';
 import { type DisplayPixels, displayPixels } from '@velvet-dusk/core/match/displayLab';
 import {
   isMatchStep,
@@ -46,6 +51,8 @@ async function sceneOf(frames: FrameCache, plate: PlateOrder, look: Look, count:
   return rgb;
 }
 
+/** A look without the steps of a match. */
+const unmatched = (look: Look): Look => ({ ...look, steps: look.steps.filter((s) => !isMatchStep(s)) });
 const renderingOf = (look: Look) => compileRendering(look.rendering);
 
 async function shownPlate(frames: FrameCache, plate: PlateOrder, look: Look, count: number) {
@@ -53,14 +60,19 @@ async function shownPlate(frames: FrameCache, plate: PlateOrder, look: Look, cou
   return shownPixels(scene, look, renderingOf(look), await shelfFor(look));
 }
 
-/** Display code of the aim; a plate is shown by the look it is matched under. */
+/** Display code of the aim; a plate is shown by the look it is matched under, without what the match added. */
 async function aimCode(frames: FrameCache, aim: MatchAim, look: Look, count: number): Promise<Float32Array> {
   if (aim.kind === 'still') {
     const { rgb, width, height } = await frames.frame(aim.url);
     return sparse(rgb, width, height, count).rgb;
   }
   const scene = await sceneOf(frames, aim.plate, look, count);
-  const pipeline = compilePipeline({ profile: aim.plate.profile, look, luts: await shelfFor(look) });
+  const plain = unmatched(look);
+  const pipeline = compilePipeline({
+    profile: aim.plate.profile,
+    look: plain,
+    luts: await shelfFor(plain),
+  });
   pipeline.look(scene);
   pipeline.output(scene);
   return scene;
@@ -80,13 +92,49 @@ export async function matchTable(
   };
 }
 
+/** The chart of a plate as the look shows it, read from the whole frame. */
+async function shownPatches(
+  frames: FrameCache,
+  { plate, frameUrl, chart }: ChartOrder,
+  look: Look,
+): Promise<ShownPatch[]> {
+  const { profile, shot } = plate;
+  const frame = await frames.frame(frameUrl);
+  const codec = makeCodec(profile);
+  const { lane, output } = compilePipeline({ profile, look, luts: await shelfFor(look) });
+  const outlines = patchOutlines(chart);
+  return chart.patches.map(({ name }, i) => {
+    const light = trimmedLight(measureArea(frame, outlines[i], codec), shot);
+    const rgb = Float32Array.from(light);
+    lane.run(rgb);
+    output(rgb);
+    return { name, code: [rgb[0], rgb[1], rgb[2]] };
+  });
+}
+
+/** A plate and the chart on it. */
+export interface ChartOrder {
+  plate: PlateOrder;
+  frameUrl: string;
+  chart: GridMark;
+}
+
+/** The same chart on two plates under one look; the match counts for the plate alone. */
+export async function matchPatches(
+  frames: FrameCache,
+  { plate, aim, look }: { plate: ChartOrder; aim: ChartOrder; look: Look },
+): Promise<PatchDifference[] | null> {
+  const mine = await shownPatches(frames, plate, look);
+  return comparePatches(mine, await shownPatches(frames, aim, unmatched(look)), renderingOf(look));
+}
+
 /** Solves for the steps that bring a plate to its aim, on top of the look without those of an earlier match. */
 export async function matchSolve(
   frames: FrameCache,
   order: { plate: PlateOrder; look: Look; aim: MatchAim; keepSkin: boolean; second: PlateOrder | null },
 ): Promise<MatchResult> {
   const { plate, aim, keepSkin, second } = order;
-  const look = { ...order.look, steps: order.look.steps.filter((s) => !isMatchStep(s)) };
+  const look = unmatched(order.look);
   const luts = await shelfFor(look);
   const reference = await aimCode(frames, aim, look, pixels.solve);
   const scene = await sceneOf(frames, plate, look, pixels.solve);

@@ -19,4 +19,4 @@ export const inPixels = (radius: number, { height }: { height: number }) => (rad
 export const radiusNote = (radius: number) =>
   `σ ${radius.toFixed(2)} % of the picture's height (${inPixels(radius, { height: 1080 }).toFixed(1)} px at 1080 lines)`;
 
-export const stopsText = (v: number) => `${v < 0 ? '−' : '+'}${Math.abs(v).toFixed(1)} st`;
+export const stopsText = (v: number) => `${v < 0 ? '−' : '+'}${Number(Math.abs(v).toFixed(2))} st`;

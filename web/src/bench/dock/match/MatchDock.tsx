@@ -1,14 +1,19 @@
 import { useEffect, useState } from 'react';
+import type { Plate } from '@velvet-dusk/core/api/contract';
+import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { steered, steerOf, withMatch } from '@velvet-dusk/core/match/solve';
+import type { GridMark } from '@velvet-dusk/core/plate/marks';
 import { editLook, useDocument } from '../../../state/document.ts';
 import { setMeasured } from '../../../state/measured.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Choice } from '../../../ui/Choice.tsx';
 import { Fader } from '../../../ui/Fader.tsx';
+import { Segments } from '../../../ui/Segments.tsx';
 import { judge } from '../../../workers/index.ts';
-import type { MatchAim, MatchResult, MatchTable } from '../../../workers/match.ts';
+import type { ChartOrder, MatchAim, MatchResult, MatchTable } from '../../../workers/match.ts';
 import {
   type CurrentPlate,
+  frameUrl,
   thumbUrl,
   plateOrder,
   useOpenProject,
@@ -16,6 +21,8 @@ import {
   useReference,
 } from '../../useBench.ts';
 import { MatchTableView } from './MatchTableView.tsx';
+import { PatchesView } from './PatchesView.tsx';
+import { useSolve } from './useSolve.ts';
 
 const about =
   'Bring a finished still as the reference (Bring in frames, at the foot of the plates): this dock then shows how it ' +
@@ -24,14 +31,31 @@ const about =
 /** Milliseconds of quiet before the table is counted anew. */
 const quiet = 300;
 
+interface Aim {
+  id: string;
+  label: string;
+  aim: MatchAim;
+  /** The chart on it, where one is marked. */
+  chart: ChartOrder | null;
+}
+
+/** A plate with the chart that is marked on it; null where none is. */
+function chartOrder(plate: Plate, profile: Profile): ChartOrder | null {
+  const chart = plate.marks.find((m): m is GridMark => m.kind === 'chart' || m.kind === 'greyScale');
+  return chart ? { plate: plateOrder(plate, profile), frameUrl: frameUrl(plate), chart } : null;
+}
+
 /** Everything a plate can be held against: the reference still, then the other plates under this look. */
 function useAims(plateId: string) {
   const reference = useReference();
   const { profiles } = useOpenProject();
   const plates = usePlates();
-  const aims: { id: string; label: string; aim: MatchAim }[] = [];
+  const aims: Aim[] = [];
   if (reference)
-    aims.push({ id: reference.id, label: reference.name, aim: { kind: 'still', url: thumbUrl(reference) } });
+    aims.push({
+      ...{ id: reference.id, label: reference.name, chart: null },
+      aim: { kind: 'still', url: thumbUrl(reference) },
+    });
   for (const plate of plates) {
     const profile = profiles.find((p) => p.id === plate.profileId);
     if (profile && plate.id !== plateId)
@@ -39,6 +63,7 @@ function useAims(plateId: string) {
         id: plate.id,
         label: `${plate.name}, ${profile.name}`,
         aim: { kind: 'plate', plate: plateOrder(plate, profile) },
+        chart: chartOrder(plate, profile),
       });
   }
   return { aims, reference };
@@ -59,9 +84,11 @@ function Match({ plate, profile }: CurrentPlate) {
   const [keepSkin, setKeepSkin] = useState(true);
   const [table, setTable] = useState<MatchTable | null>(null);
   const [solved, setSolved] = useState<(MatchResult & { secondName: string }) | null>(null);
-  const [solving, setSolving] = useState(false);
+  const { solve: start, cancel, solving } = useSolve();
+  const [byPatch, setByPatch] = useState(false);
   const chosen = aims.find((a) => a.id === aimId) ?? aims[0];
   const second = aims.find((a) => a.aim.kind === 'plate' && a.id !== chosen.id);
+  const charts = { plate: chartOrder(plate, profile), aim: chosen.chart };
   const key = JSON.stringify([chosen.id, plate.id, plate.shot]);
 
   useEffect(() => {
@@ -79,21 +106,18 @@ function Match({ plate, profile }: CurrentPlate) {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for plate and aim
   }, [look, key]);
 
-  const solve = async () => {
-    setSolving(true);
-    try {
-      const found = await judge.matchSolve({
+  const solve = () =>
+    start(
+      {
         ...{ plate: plateOrder(plate, profile), look, aim: chosen.aim, keepSkin },
         second: second?.aim.kind === 'plate' ? second.aim.plate : null,
-      });
-      setSolved({ ...found, secondName: second?.label ?? '' });
-      editLook((l) => withMatch(l, found.steps));
-    } catch (error) {
-      setMeasured({ trouble: `The match could not be solved: ${(error as Error).message}` });
-    } finally {
-      setSolving(false);
-    }
-  };
+      },
+      (found) => {
+        setSolved({ ...found, secondName: second?.label ?? '' });
+        editLook((l) => withMatch(l, found.steps));
+      },
+      (error) => setMeasured({ trouble: `The match could not be solved: ${error.message}` }),
+    );
   const steerTo = (percent: number) => {
     editLook((l) => withMatch(l, percent === 0 ? [] : steered(solved!.steps, percent / 100)));
   };
@@ -101,17 +125,23 @@ function Match({ plate, profile }: CurrentPlate) {
   return (
     <div className="h-full flex gap-5 px-4 py-1 text-[12px]">
       <div className="flex-1 min-w-0 scroll-quiet">
-        {table ? <MatchTableView table={table} /> : <p className="text-t3">Counting …</p>}
-        {table && (
-          <p className="pt-1.5 text-t2" aria-label="Differences in words">
-            {table.words.length > 0 ? table.words.join(' ') : 'No difference worth a word.'}
-          </p>
+        {charts.plate && charts.aim && (
+          <Segments
+            small
+            label="Compare by"
+            value={byPatch ? 'patches' : 'zones'}
+            options={[
+              { value: 'zones', label: 'Zones', hint: 'The whole picture, in five zones' },
+              { value: 'patches', label: 'Patches', hint: 'The chart that is marked on both plates' },
+            ]}
+            onChange={(v) => setByPatch(v === 'patches')}
+          />
         )}
-        {table?.beyond.map((line) => (
-          <p key={line} className="text-close">
-            ◐ {line}
-          </p>
-        ))}
+        {byPatch && charts.plate && charts.aim ? (
+          <PatchesView plate={charts.plate} aim={charts.aim} look={look} />
+        ) : (
+          <ZonesView table={table} />
+        )}
       </div>
       <div className="w-[270px] flex flex-col gap-1.5">
         <Choice
@@ -128,9 +158,14 @@ function Match({ plate, profile }: CurrentPlate) {
           Skin is kept near its line
         </label>
         <p>
-          <Button kind="main" disabled={solving} onClick={() => void solve()}>
+          <Button kind="main" disabled={solving} onClick={solve}>
             {solving ? 'Solving …' : solved ? 'Solve again' : 'Solve'}
           </Button>
+          {solving && (
+            <Button kind="text" className="ml-3" onClick={cancel}>
+              Stop
+            </Button>
+          )}
         </p>
         {solved && (
           <>
@@ -163,5 +198,23 @@ function Match({ plate, profile }: CurrentPlate) {
         )}
       </div>
     </div>
+  );
+}
+
+/** The zone table, what it says in words, and what no grade can bring. */
+function ZonesView({ table }: { table: MatchTable | null }) {
+  if (!table) return <p className="text-t3">Counting …</p>;
+  return (
+    <>
+      <MatchTableView table={table} />
+      <p className="pt-1.5 text-t2" aria-label="Differences in words">
+        {table.words.length > 0 ? table.words.join(' ') : 'No difference worth a word.'}
+      </p>
+      {table.beyond.map((line) => (
+        <p key={line} className="text-close">
+          ◐ {line}
+        </p>
+      ))}
+    </>
   );
 }
