@@ -1,3 +1,4 @@
+import { floatTable } from '../numeric/floatTable.ts';
 import { power } from './power.ts';
 
 /**
@@ -31,16 +32,31 @@ function expand(d: number, c: number): number {
   return t + scales[c] * power(v / (1 - v), 1 / sharpness);
 }
 
-function apply(rgb: Float32Array, f: (d: number, c: number) => number): void {
+/** Distances up to 2^6 by table; above, where hardly a colour lies, by the curve itself. */
+const compressed = channels.map((_, c) => floatTable((d) => compress(d, c), -1, 6));
+
+/** AP1-linear RGB, in place. */
+export function compressGamut(rgb: Float32Array): void {
   for (let p = 0; p < rgb.length; p += 3) {
     const most = Math.max(rgb[p], rgb[p + 1], rgb[p + 2]);
     if (most === 0) continue;
     const size = Math.abs(most);
-    for (let c = 0; c < 3; c++) rgb[p + c] = most - f((most - rgb[p + c]) / size, c) * size;
+    for (let c = 0; c < 3; c++) {
+      const d = (most - rgb[p + c]) / size;
+      if (d >= channels[c].threshold) rgb[p + c] = most - compressed[c](d) * size;
+    }
   }
 }
 
-/** AP1-linear RGB, in place. */
-export const compressGamut = (rgb: Float32Array): void => apply(rgb, compress);
 /** Undoes `compressGamut`. */
-export const expandGamut = (rgb: Float32Array): void => apply(rgb, expand);
+export function expandGamut(rgb: Float32Array): void {
+  for (let p = 0; p < rgb.length; p += 3) {
+    const most = Math.max(rgb[p], rgb[p + 1], rgb[p + 2]);
+    if (most === 0) continue;
+    const size = Math.abs(most);
+    for (let c = 0; c < 3; c++) {
+      const d = (most - rgb[p + c]) / size;
+      if (d >= channels[c].threshold) rgb[p + c] = most - expand(d, c) * size;
+    }
+  }
+}

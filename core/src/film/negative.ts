@@ -1,7 +1,7 @@
 import { midGrey } from '../camera/exposure.ts';
 import { mixMatrix, mixKeys, type Mix } from '../colour/greyMix.ts';
 import type { Mat3 } from '../colour/matrix.ts';
-import { tenTo } from '../colour/power.ts';
+import { logTen, tenTo } from '../colour/power.ts';
 import { type Characteristic, characteristic, type CurveParams } from './characteristic.ts';
 import { curveTable } from './curveTable.ts';
 import { layerNames, type NegativeStock } from './stock.ts';
@@ -45,20 +45,25 @@ const heldBack = (shares: Mix): Mat3 =>
 
 /** Working RGB to the densities of the developed negative, one pixel; `at` looks a layer's density up. */
 function densities(stock: NegativeStock, { index, push }: Development, quick: boolean) {
-  const curves = negativeCurves(stock, push);
-  const at = curves.map((c) => (quick ? curveTable(c) : c.density));
-  const least = layerNames.map((n) => developed(stock.layers[n], stock, push).dMin);
+  const curves = layerNames.map((n) => developed(stock.layers[n], stock, push));
+  const at = curves.map((c) => (quick ? curveTable(c) : characteristic(c).density));
+  const least = curves.map((c) => c.dMin);
   const sees = layerNames.map((n) => stock.sensitivity[n]);
   const m = heldBack(stock.interLayer);
   const shift = index * logPerStop;
-  const above = [0, 0, 0];
+  const [atRed, atGreen, atBlue] = at;
+  const exposure = ([sr, sg, sb]: readonly number[], r: number, g: number, b: number) => {
+    const light = (sr * r + sg * g + sb * b) / midGrey;
+    return logTen(light > leastExposure ? light : leastExposure) + shift;
+  };
+  const [seesRed, seesGreen, seesBlue] = sees;
   return (r: number, g: number, b: number, out: Float64Array) => {
-    for (let i = 0; i < 3; i++) {
-      const light = (sees[i][0] * r + sees[i][1] * g + sees[i][2] * b) / midGrey;
-      above[i] = at[i](Math.log10(light > leastExposure ? light : leastExposure) + shift) - least[i];
-    }
-    for (let i = 0; i < 3; i++)
-      out[i] = least[i] + m[i * 3] * above[0] + m[i * 3 + 1] * above[1] + m[i * 3 + 2] * above[2];
+    const red = atRed(exposure(seesRed, r, g, b)) - least[0];
+    const green = atGreen(exposure(seesGreen, r, g, b)) - least[1];
+    const blue = atBlue(exposure(seesBlue, r, g, b)) - least[2];
+    out[0] = least[0] + m[0] * red + m[1] * green + m[2] * blue;
+    out[1] = least[1] + m[3] * red + m[4] * green + m[5] * blue;
+    out[2] = least[2] + m[6] * red + m[7] * green + m[8] * blue;
   };
 }
 
@@ -83,7 +88,9 @@ export function exposeNegative(stock: NegativeStock, development: Development): 
   return (rgb) => {
     for (let i = 0; i < rgb.length; i += 3) {
       density(rgb[i], rgb[i + 1], rgb[i + 2], d);
-      for (let c = 0; c < 3; c++) rgb[i + c] = midGrey * tenTo((d[c] - grey[c]) / carriedGamma);
+      rgb[i] = midGrey * tenTo((d[0] - grey[0]) / carriedGamma);
+      rgb[i + 1] = midGrey * tenTo((d[1] - grey[1]) / carriedGamma);
+      rgb[i + 2] = midGrey * tenTo((d[2] - grey[2]) / carriedGamma);
     }
   };
 }

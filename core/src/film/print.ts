@@ -1,6 +1,6 @@
 import { midGrey } from '../camera/exposure.ts';
 import { mixMatrix } from '../colour/greyMix.ts';
-import { tenTo } from '../colour/power.ts';
+import { logTen, tenTo } from '../colour/power.ts';
 import { logExposurePerPoint } from '../look/steps/printerLights.ts';
 import { type Characteristic, characteristic, type CurveParams } from './characteristic.ts';
 import { curveTable } from './curveTable.ts';
@@ -48,11 +48,13 @@ export const printCurves = (stock: PrintStock, settings: PrintSettings): Charact
 const middleExposures = (stock: PrintStock): number[] =>
   layerNames.map((n) => characteristic(stock.layers[n]).exposure(stock.aim));
 
-/** Log printing exposures of carried light under some lights. Denser negatives, so brighter scenes, print less. */
-const printExposure = (middle: number, light: number, carried: number) =>
-  middle +
-  logExposurePerPoint * (light - middleLight) -
-  carriedGamma * Math.log10(Math.max(carried, midGrey * 1e-6) / midGrey);
+/** Log printing exposure of 18 % grey under a light. */
+const greyExposure = (middle: number, light: number) => middle + logExposurePerPoint * (light - middleLight);
+/** Light below this share of mid-grey prints as black as it can. */
+const leastCarried = midGrey * 1e-6;
+/** What carried light takes off that exposure: denser negatives, so brighter scenes, print less. */
+const heldBack = (carried: number) =>
+  carriedGamma * logTen((carried > leastCarried ? carried : leastCarried) / midGrey);
 
 /**
  * The timer: lights under which a grey prints neutral at the stock's aim density, in closed form, since a neutral print
@@ -66,7 +68,8 @@ export function timeLights(stock: PrintStock, settings: PrintSettings, grey: Arr
   const middle = middleExposures(stock);
   const light = (i: number) =>
     middleLight +
-    (curves[i].exposure(density) - printExposure(middle[i], middleLight, grey[i])) / logExposurePerPoint;
+    (curves[i].exposure(density) - greyExposure(middle[i], middleLight) + heldBack(grey[i])) /
+      logExposurePerPoint;
   return [light(0), light(1), light(2)];
 }
 
@@ -75,19 +78,24 @@ const meanBase = (stock: PrintStock) =>
 
 /** Carried light to the densities of the finished print, one pixel. */
 function densities(stock: PrintStock, settings: PrintSettings, lights: Lights, quick: boolean) {
-  const at = printCurves(stock, settings).map((c) => (quick ? curveTable(c) : c.density));
+  const at = layerNames.map((n) => {
+    const curve = printed(stock.layers[n], settings);
+    return quick ? curveTable(curve) : characteristic(curve).density;
+  });
   const middle = middleExposures(stock);
   const m = mixMatrix(stock.dyes);
   const silver = settings.silver * silverShare;
   const base = meanBase(stock);
-  const dye = [0, 0, 0];
+  const [atRed, atGreen, atBlue] = at;
+  const [red, green, blue] = lights.map((light, i) => greyExposure(middle[i], light - settings.density));
   return (r: number, g: number, b: number, out: Float64Array) => {
-    dye[0] = at[0](printExposure(middle[0], lights[0] - settings.density, r));
-    dye[1] = at[1](printExposure(middle[1], lights[1] - settings.density, g));
-    dye[2] = at[2](printExposure(middle[2], lights[2] - settings.density, b));
-    const left = silver * ((dye[0] + dye[1] + dye[2]) / 3 - base);
-    for (let i = 0; i < 3; i++)
-      out[i] = m[i * 3] * dye[0] + m[i * 3 + 1] * dye[1] + m[i * 3 + 2] * dye[2] + left;
+    const cyan = atRed(red - heldBack(r));
+    const magenta = atGreen(green - heldBack(g));
+    const yellow = atBlue(blue - heldBack(b));
+    const left = silver * ((cyan + magenta + yellow) / 3 - base);
+    out[0] = m[0] * cyan + m[1] * magenta + m[2] * yellow + left;
+    out[1] = m[3] * cyan + m[4] * magenta + m[5] * yellow + left;
+    out[2] = m[6] * cyan + m[7] * magenta + m[8] * yellow + left;
   };
 }
 
@@ -127,11 +135,13 @@ export function makePrint(
   const d = new Float64Array(3);
   density(...base, d);
   const black = ((1 - settings.blackSoft) * d.reduce((sum, v) => sum + tenTo(white - v), 0)) / 3;
+  const span = 1 / (1 - black);
   return (rgb) => {
     for (let i = 0; i < rgb.length; i += 3) {
       density(rgb[i], rgb[i + 1], rgb[i + 2], d);
-      for (let c = 0; c < 3; c++)
-        rgb[i + c] = Math.min(Math.max((tenTo(white - d[c]) - black) / (1 - black), 0), 1);
+      rgb[i] = Math.min(Math.max((tenTo(white - d[0]) - black) * span, 0), 1);
+      rgb[i + 1] = Math.min(Math.max((tenTo(white - d[1]) - black) * span, 0), 1);
+      rgb[i + 2] = Math.min(Math.max((tenTo(white - d[2]) - black) * span, 0), 1);
     }
   };
 }

@@ -1,3 +1,4 @@
+import { floatTable } from '../numeric/floatTable.ts';
 import { power } from '../colour/power.ts';
 import { luminanceWeights, type RgbSpace } from '../colour/rgbSpace.ts';
 
@@ -25,11 +26,21 @@ function expand(d: number, { threshold, limit }: Reach): number {
   return threshold + (limit - threshold) * (v / power(1 - power(v, sharpness), 1 / sharpness));
 }
 
+/** Distances from a half to 2^10 by table; what lies beyond by the curve itself. */
+const compressTable = (reach: Reach) => floatTable((d) => compress(d, reach), -1, 10);
+
+/** Toward its limit the expansion is too steep for a table. */
+const steepFrom = 0.92;
+function expandTable(reach: Reach): (d: number) => number {
+  const table = floatTable((d) => expand(d, reach), -1, 0);
+  return (d) => (d < steepFrom ? table(d) : expand(d, reach));
+}
+
 /**
  * Draws every colour toward the grey of its own luminance until it is inside the display's gamut. Direction from
  * grey (so hue in linear light) and luminance are kept; colours well inside do not move.
  */
-function fit(display: RgbSpace, reach: Reach, f: (d: number, reach: Reach) => number) {
+function fit(display: RgbSpace, { threshold }: Reach, f: (d: number) => number) {
   const [wr, wg, wb] = luminanceWeights(display);
   return (rgb: Float32Array) => {
     for (let p = 0; p < rgb.length; p += 3) {
@@ -39,14 +50,16 @@ function fit(display: RgbSpace, reach: Reach, f: (d: number, reach: Reach) => nu
       const y = wr * r + wg * g + wb * b;
       if (y <= 0 || y >= 1) continue;
       const d = Math.max((y - Math.min(r, g, b)) / y, (Math.max(r, g, b) - y) / (1 - y));
-      if (d <= reach.threshold) continue;
-      const s = f(d, reach) / d;
+      if (d <= threshold) continue;
+      const s = f(d) / d;
       rgb[p] = y + (r - y) * s;
       rgb[p + 1] = y + (g - y) * s;
       rgb[p + 2] = y + (b - y) * s;
     }
   };
 }
+
+const [compressed, expanded, drawn] = [compressTable(whole), expandTable(whole), compressTable(undoable)];
 
 export interface GamutFit {
   /** Display-linear RGB in place, before and after the fit. */
@@ -56,8 +69,8 @@ export interface GamutFit {
 
 export function gamutFit(mode: 'soft' | 'clip', display: RgbSpace): GamutFit {
   if (mode === 'clip') return { run: () => {}, inverse: () => {} };
-  return { run: fit(display, whole, compress), inverse: fit(display, whole, expand) };
+  return { run: fit(display, whole, compressed), inverse: fit(display, whole, expanded) };
 }
 
 /** Draws display-linear colours in, in place, to where a rendering's inverse is exact. */
-export const drawnIn = (display: RgbSpace) => fit(display, undoable, compress);
+export const drawnIn = (display: RgbSpace) => fit(display, undoable, drawn);

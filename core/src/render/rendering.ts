@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { mapBuffer } from '../camera/codec.ts';
 import { compressGamut, expandGamut } from '../colour/gamutCompression.ts';
 import { codeToSignal, levels, signalToCode } from '../camera/range.ts';
+import { floatTable } from '../numeric/floatTable.ts';
 import { invert, transformBuffer } from '../colour/matrix.ts';
 import { rgbToRgb } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
@@ -39,8 +40,26 @@ export interface CompiledRendering {
   toSignal(code: number): number;
 }
 
-/** Tone scale per channel in AP1, so that highlights roll to white; then the display's primaries, fit and curve. */
+/**
+ * Where curves are read from tables, as powers of two; beyond, they answer themselves. The inverse of the tone scale is
+ * steep at either end.
+ */
+const spans = { code: [-26, 0], tone: [-14, 7], toneInverse: [-12, -1] } as const;
+
+const compiled = new Map<string, CompiledRendering>();
+
+/**
+ * Tone scale per channel in AP1, so that highlights roll to white; then the display's primaries, fit and curve. Curves
+ * are read from tables, within 1e-7. There are few renderings; each is made once.
+ */
 export function compileRendering(rendering: Rendering): CompiledRendering {
+  const key = JSON.stringify(rendering);
+  let made = compiled.get(key);
+  if (!made) compiled.set(key, (made = compile(rendering)));
+  return made;
+}
+
+function compile(rendering: Rendering): CompiledRendering {
   const output = outputs[rendering.output];
   const { whiteStops, contrast } = renderingPresets[rendering.preset];
   const tone = toneScale({
@@ -54,16 +73,19 @@ export function compileRendering(rendering: Rendering): CompiledRendering {
   const toDisplay = rgbToRgb(working, output.space);
   const toScene = invert(toDisplay);
   const l = levels(rendering.range, outputDepth);
-  const toCode = (x: number) => signalToCode(output.curve.forward(Math.min(Math.max(x, 0), 1)), l);
+  const exactCode = (x: number) => signalToCode(output.curve.forward(Math.min(Math.max(x, 0), 1)), l);
+  const toCode = floatTable(exactCode, spans.code[0], spans.code[1]);
+  const forward = floatTable(tone.forward, spans.tone[0], spans.tone[1]);
+  const toneInverse = floatTable(tone.inverse, spans.toneInverse[0], spans.toneInverse[1]);
   const inverseLight = (rgb: Float32Array) => {
     fit.inverse(rgb);
     transformBuffer(toScene, rgb);
-    mapBuffer(rgb, tone.inverse);
+    for (let i = 0; i < rgb.length; i++) rgb[i] = toneInverse(rgb[i]);
     if (soft) expandGamut(rgb);
   };
   const beforeFit = (rgb: Float32Array) => {
     if (soft) compressGamut(rgb);
-    mapBuffer(rgb, (x) => Math.min(tone.forward(x), 1));
+    for (let i = 0; i < rgb.length; i++) rgb[i] = Math.min(forward(rgb[i]), 1);
     transformBuffer(toDisplay, rgb);
   };
   return {
@@ -74,7 +96,7 @@ export function compileRendering(rendering: Rendering): CompiledRendering {
     run(rgb) {
       beforeFit(rgb);
       fit.run(rgb);
-      mapBuffer(rgb, toCode);
+      for (let i = 0; i < rgb.length; i++) rgb[i] = toCode(rgb[i]);
     },
     inverseLight,
     inverse(rgb) {

@@ -4,6 +4,7 @@ import { luminanceWeights } from '../../colour/rgbSpace.ts';
 import { working } from '../../colour/spaces/index.ts';
 import { ramp } from './oklabPixels.ts';
 import { defineStep } from './step.ts';
+import { logTwo } from '../../colour/power.ts';
 
 const [wr, wg, wb] = luminanceWeights(working);
 /** Stops over which colour goes. */
@@ -26,7 +27,7 @@ export const cleanEnds = defineStep({
     run(rgb) {
       for (let i = 0; i < rgb.length; i += 3) {
         const y = wr * rgb[i] + wg * rgb[i + 1] + wb * rgb[i + 2];
-        const stops = y > 0 ? Math.log2(y / midGrey) : -20;
+        const stops = y > 0 ? logTwo(y / midGrey) : -20;
         const gone =
           p.shadows * ramp((p.below + width / 2 - stops) / width) +
           p.highlights * ramp((stops - p.above + width / 2) / width);

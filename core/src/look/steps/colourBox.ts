@@ -3,6 +3,7 @@ import { tintGains } from './zoneCurve.ts';
 import { editOklab, readOklab, turnChroma } from './oklabPixels.ts';
 import { selectionWeight } from './selection.ts';
 import { defineStep } from './step.ts';
+import { twoTo } from '../../colour/power.ts';
 
 const number = (min: number, max: number, rest: number, label: string, unit: string, step: number) =>
   z.number().min(min).max(max).default(rest).meta({ label, unit, step });
@@ -56,14 +57,14 @@ export const colourBox = defineStep({
           const w = weight(lab);
           if (w === 0) return false;
           turnChroma(lab, w * angle, 1 + w * (p.saturation - 1));
-          lab[3] = 2 ** (-w * p.density);
+          lab[3] = twoTo(-w * p.density);
           return true;
         });
         weights?.forEach((w, i) => {
           if (w === 0) return;
-          rgb[i * 3] *= 2 ** (w * red);
-          rgb[i * 3 + 1] *= 2 ** (w * green);
-          rgb[i * 3 + 2] *= 2 ** (w * blue);
+          rgb[i * 3] *= twoTo(w * red);
+          rgb[i * 3 + 1] *= twoTo(w * green);
+          rgb[i * 3 + 2] *= twoTo(w * blue);
         });
       },
     };

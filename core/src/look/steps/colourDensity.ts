@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { signed } from '../../numeric/signed.ts';
 import { defineStep } from './step.ts';
+import { twoTo } from '../../colour/power.ts';
 
 /** Colour density: saturated colours grow darker, as dyes do (+), or lighter (−). Greys and hue stay. */
 export const colourDensity = defineStep({
@@ -19,7 +20,7 @@ export const colourDensity = defineStep({
         if (most <= 0) continue;
         const spread = (most - Math.min(rgb[i], rgb[i + 1], rgb[i + 2])) / most;
         // Beyond the gamut a colour counts as fully saturated.
-        const gain = 2 ** (-p.amount * Math.min(spread, 1));
+        const gain = twoTo(-p.amount * Math.min(spread, 1));
         rgb[i] *= gain;
         rgb[i + 1] *= gain;
         rgb[i + 2] *= gain;

@@ -1,4 +1,5 @@
 import { hueOf, hueWeight, saturationOf, turnChroma } from './oklabPixels.ts';
+import { twoTo } from '../../colour/power.ts';
 
 /** Entries over the hue circle, half a degree apart, one more than it needs so that it closes. */
 export const hueTableSize = 720;
@@ -30,7 +31,7 @@ export function editByHue({ turn, saturation, density }: HueTable): (lab: Float6
     const angle = weight * (turn[k] + f * (turn[k + 1] - turn[k]));
     const scale = saturation[k] + f * (saturation[k + 1] - saturation[k]);
     turnChroma(lab, (angle * Math.PI) / 180, 1 + weight * (scale - 1));
-    lab[3] = 2 ** (-weight * (density[k] + f * (density[k + 1] - density[k])));
+    lab[3] = twoTo(-weight * (density[k] + f * (density[k + 1] - density[k])));
     return true;
   };
 }

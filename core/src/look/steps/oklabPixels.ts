@@ -2,6 +2,8 @@ import { invert } from '../../colour/matrix.ts';
 import { lmsToOklab, oklabToLms, rgbToLms } from '../../colour/oklab.ts';
 import { working } from '../../colour/spaces/index.ts';
 import { midGrey } from '../../camera/exposure.ts';
+import { logTwo } from '../../colour/power.ts';
+import { quickCbrt } from '../../numeric/quick.ts';
 
 const m = rgbToLms(working);
 const q = invert(m);
@@ -46,9 +48,9 @@ export function readOklab(rgb: ArrayLike<number>, i: number, lab: Float64Array):
   const r = rgb[i];
   const g = rgb[i + 1];
   const b = rgb[i + 2];
-  const l = Math.cbrt(m[0] * r + m[1] * g + m[2] * b);
-  const c = Math.cbrt(m[3] * r + m[4] * g + m[5] * b);
-  const s = Math.cbrt(m[6] * r + m[7] * g + m[8] * b);
+  const l = quickCbrt(m[0] * r + m[1] * g + m[2] * b);
+  const c = quickCbrt(m[3] * r + m[4] * g + m[5] * b);
+  const s = quickCbrt(m[6] * r + m[7] * g + m[8] * b);
   lab[0] = n[0] * l + n[1] * c + n[2] * s;
   lab[1] = n[3] * l + n[4] * c + n[5] * s;
   lab[2] = n[6] * l + n[7] * c + n[8] * s;
@@ -73,7 +75,7 @@ export const saturationOf = (lab: ArrayLike<number>) =>
 /** Darker than this counts as this. */
 const darkest = -14;
 export const stopsOf = (lab: ArrayLike<number>) =>
-  lab[0] > 0 ? Math.max(Math.log2(lab[0] ** 3 / midGrey), darkest) : darkest;
+  lab[0] > 0 ? Math.max(logTwo(lab[0] ** 3 / midGrey), darkest) : darkest;
 
 /** How a colour of working RGB is seen. */
 export function seen(rgb: ArrayLike<number>): Seen {

@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { type Carried, makePrint, middleLight, timeLights, type Lights } from '../../film/print.ts';
 import { prints } from '../../film/prints.ts';
 import { printSchema } from '../../film/stock.ts';
-import { mapBuffer } from '../../camera/codec.ts';
 import { drawnIn } from '../../render/gamutFit.ts';
 import { restContext } from '../context.ts';
 import { defineStep } from './step.ts';
@@ -57,7 +56,7 @@ export const print = defineStep({
       run(rgb) {
         toPrint(rgb);
         drawIn(rgb);
-        mapBuffer(rgb, (light) => Math.max(light, black));
+        for (let i = 0; i < rgb.length; i++) if (rgb[i] < black) rgb[i] = black;
         rendering.inverseLight(rgb);
       },
     };

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { midGrey } from '../../camera/exposure.ts';
 import { signed } from '../../numeric/signed.ts';
 import { defineStep } from './step.ts';
+import { logTwo } from '../../colour/power.ts';
 
 /** Stops over which a bend comes in. */
 const softness = 0.8;
@@ -49,7 +50,7 @@ export const toeShoulder = defineStep({
     return {
       run(rgb) {
         for (let i = 0; i < rgb.length; i++) {
-          const stops = rgb[i] > 0 ? Math.log2(rgb[i] / midGrey) : lowest;
+          const stops = rgb[i] > 0 ? logTwo(rgb[i] / midGrey) : lowest;
           const at = Math.min(Math.max((stops - lowest) * perStop, 0), size - 1);
           const k = at | 0;
           rgb[i] *= gains[k] + (at - k) * (gains[k + 1] - gains[k]);

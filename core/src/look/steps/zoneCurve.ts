@@ -2,6 +2,7 @@ import { midGrey } from '../../camera/exposure.ts';
 import { luminanceWeights } from '../../colour/rgbSpace.ts';
 import { working } from '../../colour/spaces/index.ts';
 import type { ZonesParams } from './zones.ts';
+import { logTwo } from '../../colour/power.ts';
 
 export const zoneNames = ['blacks', 'shadows', 'midtones', 'highlights', 'whites'] as const;
 export type ZoneName = (typeof zoneNames)[number];
@@ -44,7 +45,7 @@ export function tintGains(warm: number, green: number): [number, number, number]
 
 /** Where a luminance falls in a gain table, as a fractional index. */
 export function gainsAt(luminance: number): number {
-  const stops = luminance > 0 ? Math.log2(luminance / midGrey) : lowStop;
+  const stops = luminance > 0 ? logTwo(luminance / midGrey) : lowStop;
   return Math.min(Math.max((stops - lowStop) * perStop, 0), tableSize - 1);
 }
 
