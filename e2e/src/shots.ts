@@ -1,5 +1,5 @@
 /** `npm run shots`: takes the pictures in docs/screenshots from a fresh demo, one of each main view. */
-import { mkdtempSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -147,12 +147,17 @@ const shots: Record<string, Shot> = {
 };
 
 const wanted = process.argv.slice(2);
-const server = await startDemo(mkdtempSync(join(tmpdir(), 'dusk-shots-')), 0);
+const seeded = mkdtempSync(join(tmpdir(), 'dusk-shots-'));
+await (await startDemo(seeded, 0)).stop();
 const { viewport, launchOptions } = config.use!;
 const browser = await chromium.launch(launchOptions!);
 try {
   for (const [name, prepare] of Object.entries(shots)) {
     if (wanted.length > 0 && !wanted.includes(name)) continue;
+    // A demo of its own, so that no picture shows what another one did.
+    const data = mkdtempSync(join(tmpdir(), 'dusk-shot-'));
+    cpSync(seeded, data, { recursive: true });
+    const server = await startDemo(data, 0);
     const page = await browser.newPage({ viewport: viewport! });
     await prepare(page, new Bench(page, server.url));
     // Thumbnails come last; they are made behind the picture.
@@ -160,8 +165,10 @@ try {
     await page.screenshot({ path: join(folder, `${name}.png`) });
     process.stdout.write(`${name}.png\n`);
     await page.close();
+    await server.stop();
+    rmSync(data, { recursive: true });
   }
 } finally {
   await browser.close();
-  await server.stop();
+  rmSync(seeded, { recursive: true });
 }
