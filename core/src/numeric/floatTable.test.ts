@@ -3,8 +3,8 @@ import { seeded } from '../camera/random.ts';
 import { floatTable } from './floatTable.ts';
 
 test.each([
-  ['a power', (x: number) => x ** 0.42, 1e-7],
-  ['a sigmoid', (x: number) => x ** 1.6 / (x ** 1.6 + 0.3), 1e-7],
+  ['a power', (x: number) => x ** 0.42, 2e-7],
+  ['a sigmoid', (x: number) => x ** 1.6 / (x ** 1.6 + 0.3), 1e-6],
   ['a line', (x: number) => 3 * x - 1, 1e-12],
 ])('%s is met closely over twenty octaves, at entries exactly', (_, f, close) => {
   const table = floatTable(f, -14, 6);

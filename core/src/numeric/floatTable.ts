@@ -1,5 +1,5 @@
-/** Entries to each doubling of the argument: linear between them, a power is met within some 1e-8 of its size. */
-const bits = 11;
+/** Entries to each doubling of the argument, as a power of two: few enough to stay near the processor. */
+const bits = 9;
 const perOctave = 1 << bits;
 const upperBits = 20;
 const bias = 1023;
@@ -14,7 +14,7 @@ const perLower = perRest / 2 ** 32;
 /**
  * A smooth function of positive numbers as a table over whole powers of two, with even entries inside each: as fine in
  * the dark as in the light. Outside 2^low … 2^high, and below zero, the function itself answers.
- * Linear between entries: off by at most |x² f″(x)| / 3.3e7.
+ * Linear between entries: off by at most |x² f″(x)| / 2.1e6.
  */
 export function floatTable(f: (x: number) => number, low: number, high: number): (x: number) => number {
   const size = (high - low) * perOctave;

@@ -1,8 +1,8 @@
 /**
  * Logarithm, exponential and cube root as the hot paths use them: several times as fast as the engine's own, and within 1e-12 of
- * them. A table gives the first twelve bits, two terms of the series the rest.
+ * them. Tables small enough to stay near the processor give the first nine bits, three terms of the series the rest.
  */
-const bits = 12;
+const bits = 9;
 const entries = 1 << bits;
 const lowMask = entries - 1;
 /** Fraction bits of the upper half of a double, and the bias of its exponent. */
@@ -37,7 +37,7 @@ export function quickLog(x: number): number {
   const exponent = (word >> upperBits) - bias;
   const i = (word >> (upperBits - bits)) & lowMask;
   const rest = x * powersOfTwo[bias - exponent] * shares[i] - 1;
-  return exponent * Math.LN2 + (logs[i] + rest * (1 - 0.5 * rest));
+  return exponent * Math.LN2 + (logs[i] + rest * (1 - rest * (0.5 - rest * (1 / 3))));
 }
 
 const perUnit = entries / Math.LN2;
@@ -49,7 +49,9 @@ export function quickExp(x: number): number {
   const at = x * perUnit;
   const k = Math.floor(at);
   const rest = (at - k) * perEntry;
-  return roots[k & lowMask] * powersOfTwo[(k >> bits) + bias] * (1 + rest * (1 + 0.5 * rest));
+  return (
+    roots[k & lowMask] * powersOfTwo[(k >> bits) + bias] * (1 + rest * (1 + rest * (0.5 + rest * (1 / 6))))
+  );
 }
 
 /** Cube root, of either sign. Outside 1e-300 … 1e300 the engine's own answers. */
@@ -65,6 +67,6 @@ export function quickCbrt(x: number): number {
   const root =
     cubes[(exponent - 3 * third) * entries + i] *
     powersOfTwo[third + bias] *
-    (1 + rest * (1 / 3 - rest * (1 / 9)));
+    (1 + rest * (1 / 3 - rest * (1 / 9 - rest * (5 / 81))));
   return x < 0 ? -root : root;
 }

@@ -50,7 +50,7 @@ const compiled = new Map<string, CompiledRendering>();
 
 /**
  * Tone scale per channel in AP1, so that highlights roll to white; then the display's primaries, fit and curve. Curves
- * are read from tables, within 1e-7. There are few renderings; each is made once.
+ * are read from tables, within 1e-6. There are few renderings; each is made once.
  */
 export function compileRendering(rendering: Rendering): CompiledRendering {
   const key = JSON.stringify(rendering);

@@ -1,4 +1,5 @@
 import { painter } from '../workers/index.ts';
+import { latestOnly } from '../workers/latest.ts';
 import type { Drawing, Renderer, ViewCube } from './drawing.ts';
 
 type Context = CanvasRenderingContext2D;
@@ -51,19 +52,26 @@ export function makeWorkerRenderer(canvas: HTMLCanvasElement): Renderer {
     return new ImageData(rgba, width, height);
   };
 
+  const drawNow = async (d: Drawing) => {
+    const after = await paint(d, d.after, d.texture);
+    const before = d.split > 0 ? await paint(d, d.before, null) : undefined;
+    if (canvas.width !== d.width) canvas.width = d.width;
+    if (canvas.height !== d.height) canvas.height = d.height;
+    const level = Math.round(d.surround * 255);
+    context.fillStyle = `rgb(${level} ${level} ${level})`;
+    context.fillRect(0, 0, d.width, d.height);
+    if (d.texelsPerPixel === 1) putPictures(context, d, after, before);
+    else await drawPictures(context, d, after, before);
+  };
+
+  // What is old by the time its turn comes is never begun, and its promise left open: nobody waits for it any more.
+  const draw = latestOnly(async ({ d, done }: { d: Drawing; done(): void }) => {
+    await drawNow(d);
+    done();
+  });
   return {
     kind: 'worker',
-    async draw(d) {
-      const after = await paint(d, d.after, d.texture);
-      const before = d.split > 0 ? await paint(d, d.before, null) : undefined;
-      if (canvas.width !== d.width) canvas.width = d.width;
-      if (canvas.height !== d.height) canvas.height = d.height;
-      const level = Math.round(d.surround * 255);
-      context.fillStyle = `rgb(${level} ${level} ${level})`;
-      context.fillRect(0, 0, d.width, d.height);
-      if (d.texelsPerPixel === 1) putPictures(context, d, after, before);
-      else await drawPictures(context, d, after, before);
-    },
+    draw: (d) => new Promise<void>((done) => draw({ d, done })),
     dispose: () => {},
   };
 }

@@ -43,6 +43,9 @@ interface PaneProps extends CurrentPlate {
   children?: (box: PictureBox, width: number) => ReactNode;
 }
 
+/** Milliseconds after which a picture with texture is said to be on its way. */
+const latePicture = 300;
+
 /** A press that moves less than this, in CSS pixels, is a click. */
 const clickReach = 4;
 
@@ -102,6 +105,7 @@ export function Pane(props: PaneProps) {
   const pixels = usePixels(frameUrl(plate), g);
   const pointer = usePointer(g, ratio, props);
   const [painted, setPainted] = useState(false);
+  const [late, setLate] = useState(false);
 
   useEffect(() => {
     const made = chooseRenderer(canvasRef.current!, profile);
@@ -136,13 +140,17 @@ export function Pane(props: PaneProps) {
       plate: { url: frameUrl(plate), profile, shot, trimmed },
       texture,
     };
+    const patience = texture && setTimeout(() => setLate(true), latePicture);
     void Promise.resolve(renderer.draw(drawing)).then(() => {
+      if (patience) clearTimeout(patience);
       setPainted(true);
       if (!current) return;
       marks.shown = tag;
       if (isFinal) marks.drawn = tag;
+      setLate(false);
     });
     return () => {
+      if (patience) clearTimeout(patience);
       current = false;
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the tag stands for its parts
@@ -171,6 +179,11 @@ export function Pane(props: PaneProps) {
         {...pointer}
       />
       {box && children?.(box, size.width)}
+      {late && painted && (
+        <p role="status" className="absolute left-2 bottom-2 px-1.5 text-[11px] text-t1 bg-[#000000a0]">
+          Working out the texture …
+        </p>
+      )}
       {!painted && (
         <p className="absolute inset-0 grid place-items-center text-t3 pointer-events-none">
           Opening {plate.name} …
