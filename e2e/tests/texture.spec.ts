@@ -107,5 +107,5 @@ test('texture is set by handle, track, pick and number; the card tells it, a rel
   await bench.drawn();
   await expect(lane.getByRole('switch', { name: 'Grain on' })).toBeChecked();
   await bench.button('Export cube').click();
-  await expect(page.getByText('halation, grain stay on the look card')).toBeVisible();
+  await expect(page.getByText('the look card tells of halation, grain')).toBeVisible();
 });

@@ -35,7 +35,7 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
   const profile = project.profiles.find((p) => p.id === profileId)!;
 
   const labels = textureNotes(look.texture).map(({ label }) => label.toLowerCase());
-  const textures = labels.length > 0 ? `: ${labels.join(', ')} stay on the look card` : '';
+  const textures = labels.length > 0 ? `; the look card tells of ${labels.join(', ')}` : '';
 
   const send = async () => {
     setTrouble(null);
