@@ -6,6 +6,7 @@ import { working } from '../colour/spaces/index.ts';
 import { xyToLight } from '../colour/temperature.ts';
 import { type Shot, shotBlack, shotMatrix, shotSchema } from '../look/shot.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
+import { signed } from '../numeric/signed.ts';
 import { type AreaReading, luminanceOf } from './measure.ts';
 
 /** A change of the shot lane, or why there is none. */
@@ -18,7 +19,7 @@ const darkest = -4.5;
 
 const toXyz = rgbToXyz(working);
 const whiteLight = xyToLight(working.white);
-const stops = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(2)}`;
+const stops = (x: number) => signed(x, 2);
 
 function unfit(reading: AreaReading): string | undefined {
   if (reading.clipped > mostClipped)

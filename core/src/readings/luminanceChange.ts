@@ -1,3 +1,4 @@
+import { signed } from '../numeric/signed.ts';
 import { stopsToLinear } from '../camera/exposure.ts';
 import { luminanceWeights } from '../colour/rgbSpace.ts';
 import { type ReadingContext, type ReadingDefinition, render } from './reading.ts';
@@ -34,12 +35,11 @@ export const luminanceChange: ReadingDefinition = {
     const changes = with_.map((y, i) => y - without[i]);
     const worst = changes.reduce((w, c, i) => (Math.abs(c) > Math.abs(changes[w]) ? i : w), 0);
     const value = Math.abs(changes[worst]);
-    const sign = (x: number) => (x < 0 ? '−' : '+');
     return {
       value,
       text: `${value.toFixed(1)} %`,
       ...(context.schools.touch === 'colourOnly' ? judge(value, band) : unjudged),
-      detail: `The look moves a grey at ${sign(greyStops[worst])}${Math.abs(greyStops[worst]).toFixed(1)} stops most: by ${sign(changes[worst])}${value.toFixed(1)} % of the signal.`,
+      detail: `The look moves a grey at ${signed(greyStops[worst], 1)} stops most: by ${signed(changes[worst], 1)} % of the signal.`,
     };
   },
 };

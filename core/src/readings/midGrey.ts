@@ -1,3 +1,4 @@
+import { signed } from '../numeric/signed.ts';
 import { linearToStops, midGrey as grey } from '../camera/exposure.ts';
 import { defaultGreySignal } from '../render/presets.ts';
 import { type ReadingDefinition, render } from './reading.ts';
@@ -17,7 +18,7 @@ export const midGrey: ReadingDefinition = {
     const value = lumaOf(r, g, b) * 100;
     const { output, tone } = pipeline.rendering;
     const shift = linearToStops(tone.inverse(output.curve.inverse(value / 100)));
-    const moved = `${shift < 0 ? '−' : '+'}${Math.abs(shift).toFixed(2)}`;
+    const moved = signed(shift, 2);
     return {
       value,
       text: `${value.toFixed(1)} %`,

@@ -1,3 +1,4 @@
+import { signed } from '../numeric/signed.ts';
 import { stopsToLinear } from '../camera/exposure.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
@@ -29,7 +30,6 @@ export const neutralDrift: ReadingDefinition = {
       const [cb, cr] = chromaOf(r, g, b);
       if (error > worst.error) worst = { error, stops, cb, cr };
     });
-    const sign = worst.stops < 0 ? '−' : '+';
     return {
       value: worst.error,
       text: `ΔE ${worst.error.toFixed(1)}`,
@@ -37,7 +37,7 @@ export const neutralDrift: ReadingDefinition = {
       detail:
         worst.error < 0.05
           ? 'Greys leave the look as greys.'
-          : `The grey at ${sign}${Math.abs(worst.stops).toFixed(1)} stops drifts most: Cb ${(worst.cb * 100).toFixed(1)}, Cr ${(worst.cr * 100).toFixed(1)} %.`,
+          : `The grey at ${signed(worst.stops, 1)} stops drifts most: Cb ${(worst.cb * 100).toFixed(1)}, Cr ${(worst.cr * 100).toFixed(1)} %.`,
     };
   },
 };

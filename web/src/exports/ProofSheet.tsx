@@ -1,3 +1,4 @@
+import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { ExportJob, ExportProof } from '@velvet-dusk/core/api/contract';
 import { proofLimits } from '@velvet-dusk/core/cube/proof';
 import { judge, type Verdict } from '@velvet-dusk/core/readings/verdict';
@@ -10,7 +11,7 @@ const judgeError = (value: number, limit: number): Verdict =>
   judge(value, { low: 0, high: limit, slack: limit / 2 }).verdict;
 
 const percent = (t: Triple) => t.map((v) => (v * 100).toFixed(1).padStart(5)).join(' ');
-const stops = (t: Triple) => t.map((s) => `${s < 0 ? '−' : '+'}${Math.abs(s).toFixed(1)}`).join(' ');
+const stops = (t: Triple) => t.map((s) => signed(s, 1)).join(' ');
 const swatch = (t: Triple) => `rgb(${t.map((v) => Math.round(v * 255)).join(' ')})`;
 
 function Figure({ label, value, limit }: { label: string; value: number; limit?: number }) {

@@ -1,3 +1,4 @@
+import { signed } from '@velvet-dusk/core/numeric/signed';
 import { setView, useView } from '../../state/view.ts';
 import type { Sample } from '../../workers/sample.ts';
 import type { PictureBox } from './Pane.tsx';
@@ -19,7 +20,7 @@ export function ProbeDots({ box }: { box: PictureBox }) {
 
 const three = (values: readonly number[], scale: number, digits: number) =>
   values.map((v) => (v * scale).toFixed(digits).padStart(digits ? 5 : 4, ' ')).join(' ');
-const stops = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(2)}`;
+const stops = (x: number) => signed(x, 2);
 
 const cell = 'px-1.5 whitespace-pre';
 

@@ -5,6 +5,7 @@ import {
   exposureCard,
   type Levels3,
 } from '@velvet-dusk/core/camera/exposureCard';
+import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { basesOf } from '@velvet-dusk/core/camera/sensitivity';
 import type { Rendering } from '@velvet-dusk/core/render/rendering';
@@ -20,7 +21,7 @@ const scales: { value: Scale; label: string; hint: string }[] = [
   { value: 'code8', label: '8 bit', hint: 'Code of 0–255' },
 ];
 const shown = (l: Levels3, scale: Scale) => l[scale].toFixed(scale === 'percent' ? 1 : 0);
-const stops = (x: number) => `${x < 0 ? '−' : '+'}${Math.abs(x).toFixed(1)}`;
+const stops = (x: number) => signed(x, 1);
 
 const axis = { low: -10, high: 9, left: 20, width: 840 };
 const x = (s: number) =>

@@ -1,3 +1,4 @@
+import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { type SkinKeepParams, skinKeepSchema } from '@velvet-dusk/core/look/steps/skinKeep';
 import { skinLineHue } from '@velvet-dusk/core/look/skinLine';
@@ -94,7 +95,7 @@ function SkinStrip({ step, target, width }: { step: LookStep; target: number; wi
         />
       </g>
       <text x={x(target) + 6} y={12} fontSize={10.5} className="fill-t2">
-        skin line{p.lean ? ` ${p.lean < 0 ? '−' : '+'}${Math.abs(p.lean).toFixed(1)}°` : ''}
+        skin line{p.lean ? ` ${signed(p.lean, 1)}°` : ''}
       </text>
     </svg>
   );

@@ -1,3 +1,4 @@
+import { difference } from '@velvet-dusk/core/numeric/signed';
 import { matchZones, type ZoneStatistics } from '@velvet-dusk/core/match/statistics';
 import type { MatchTable } from '../../../workers/match.ts';
 
@@ -15,7 +16,6 @@ const columns: readonly { key: keyof ZoneStatistics; label: string; hint: string
 ];
 
 const number = (v: number) => `${v < -0.05 ? '−' : ''}${Math.abs(v).toFixed(1)}`;
-const difference = (v: number) => `${v < 0 ? '−' : '+'}${Math.abs(v).toFixed(1)}`;
 
 /** Under this a difference is not worth a look, in the column's own unit. */
 const small = 0.8;
@@ -27,7 +27,7 @@ function Cells({ plate, aim }: { plate: ZoneStatistics; aim: ZoneStatistics }) {
     return (
       <td key={key} className="num text-right whitespace-nowrap pl-3">
         <span className="text-t2">{number(p)}</span>{' '}
-        <span className={off ? 'text-t1' : 'text-t3'}>{difference(r - p)}</span>
+        <span className={off ? 'text-t1' : 'text-t3'}>{difference(r - p, 1)}</span>
       </td>
     );
   });
@@ -77,7 +77,7 @@ export function MatchTableView({ table }: { table: MatchTable }) {
           <span key={name}>
             {name}{' '}
             <span className="num">
-              {number(p)} {difference(r - p)}
+              {number(p)} {difference(r - p, 1)}
             </span>
           </span>
         ))}

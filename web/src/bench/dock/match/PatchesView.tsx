@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { difference } from '@velvet-dusk/core/numeric/signed';
 import type { Look } from '@velvet-dusk/core/look/document';
 import type { PatchDifference } from '@velvet-dusk/core/match/patches';
 import { judge } from '../../../workers/index.ts';
@@ -10,10 +11,6 @@ interface PatchesViewProps {
   look: Look;
 }
 
-function difference(v: number, digits = 1): string {
-  const text = Math.abs(v).toFixed(digits);
-  return Number(text) === 0 ? text : `${v < 0 ? '−' : '+'}${text}`;
-}
 const colour = (code: PatchDifference['plate']) =>
   `rgb(${code.map((v) => Math.round(Math.min(Math.max(v, 0), 1) * 255)).join(' ')})`;
 
@@ -64,8 +61,8 @@ export function PatchesView({ plate, aim, look }: PatchesViewProps) {
                 {p.name}
               </th>
               <td className="num text-right text-t1">{p.deltaE.toFixed(1)}</td>
-              <td className="num text-right text-t2">{difference(p.lightness)}</td>
-              <td className="num text-right text-t2">{difference(p.chroma)}</td>
+              <td className="num text-right text-t2">{difference(p.lightness, 1)}</td>
+              <td className="num text-right text-t2">{difference(p.chroma, 1)}</td>
               <td className="num text-right text-t2">{p.hue === 0 ? '·' : difference(p.hue, 0)}</td>
             </tr>
           ))}
