@@ -10,6 +10,9 @@ test('a match is measured, solved as ordinary steps, steered, and undone', async
   const dock = page.getByRole('region', { name: 'Match' });
   await expect(dock.getByRole('row', { name: /^Midtones/ })).toBeVisible();
   await expect(dock.getByLabel('Differences in words')).toContainText(/Highlights|Shadows|Midtones/);
+  await expect(
+    dock.getByRole('img', { name: /^Share of colour by hue: the plate most at \d+°/ }),
+  ).toBeVisible();
   await bench.button('Solve').click();
   const difference = dock.getByText(/^Difference/);
   await expect(difference).toBeVisible({ timeout: 30_000 });

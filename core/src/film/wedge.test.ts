@@ -24,12 +24,18 @@ function wedgeText(stock: NegativeStock, noise: number, seed: number, readings =
 const noise = 0.01;
 
 describe('wedge fit', () => {
-  /** Root mean square over twelve wedges, all layers, of the errors and of what the fit says they are. */
+  /** Root mean square over eight wedges, all layers, of the errors and of what the fit says they are. */
+  const known = new Map<string, ReturnType<typeof measure>>();
   function errors(id: string, readings: number, bases: number) {
+    const name = [id, readings, bases].join();
+    if (!known.has(name)) known.set(name, measure(id, readings, bases));
+    return known.get(name)!;
+  }
+  function measure(id: string, readings: number, bases: number) {
     const stock = negatives.find((n) => n.id === id)!;
     const squares = { gamma: 0, speed: 0, saidGamma: 0, saidSpeed: 0 };
     let count = 0;
-    for (let seed = 1; seed <= 12; seed++) {
+    for (let seed = 1; seed <= 8; seed++) {
       const fit = fitWedge(readWedge(wedgeText(stock, noise, seed, readings, bases)));
       for (const n of layerNames) {
         const truth = characteristic(stock.layers[n]);
@@ -51,7 +57,7 @@ describe('wedge fit', () => {
   test.each([
     ['cordgrass', 1, 0],
     ['enamel', 1, 0],
-    ['slate', 1, 1],
+    ['slate', 1, 3],
     ['lantern', 3, 3],
     ['eiderdown', 4, 6],
     ['attic', 8, 12],

@@ -26,7 +26,7 @@ function discs(field: Float32Array, width: number, height: number, diameter: num
   return { deviation: deviation(means), area: count };
 }
 
-const [width, height, pixel] = [1600, 1200, 3];
+const [width, height, pixel] = [1400, 1000, 3];
 const field = grainField({ width, height, pixel, key: 8 });
 
 test("granularity falls as one over the root of the aperture's area (E. W. H. Selwyn, 1935, from memory)", () => {
@@ -72,7 +72,7 @@ test('half the size holds the same grain, averaged', () => {
 
 test('a seed is a field: the same again, another for another, and alike whatever part of it is asked for', () => {
   const again = grainField({ width, height, pixel, key: 8 });
-  expect(again).toEqual(field);
+  expect(again.every((v, i) => v === field[i])).toBe(true);
   const other = grainField({ width, height, pixel, key: 9 });
   const together = other.reduce((sum, v, i) => sum + v * field[i], 0) / field.length;
   expect(Math.abs(together) / fieldDeviation(pixel) ** 2).toBeLessThan(0.02);

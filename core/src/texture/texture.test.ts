@@ -29,7 +29,7 @@ const demo = (name: string) =>
 const slackWater = parseLook(demo('looks/slack-water.json'), 'slack-water.json');
 const heron = parseProfile(demo('profiles/heron.json'), 'heron');
 
-const [width, height] = [320, 180];
+const [width, height] = [240, 136];
 type At = (x: number, y: number) => readonly [number, number, number];
 /** A picture from a function of shares of its size. */
 function light(at: At, w = width, h = height): Light {
@@ -141,7 +141,8 @@ describe('light', () => {
   });
 
   test.each(['bloom', 'diffusion', 'sharpening'])('%s leaves an even grey alone', (id) => {
-    for (const plane of run(on(id), flat(0.5)).planes) for (const v of plane) expect(v).toBeCloseTo(0.5, 5);
+    for (const plane of run(on(id), flat(0.5)).planes)
+      expect(plane.reduce((worst, v) => Math.max(worst, Math.abs(v - 0.5)), 0)).toBeLessThan(1e-5);
   });
 
   test('a vignette takes its stops in the corner and none in the middle', () => {
@@ -156,7 +157,8 @@ describe('light', () => {
     const middle = (height / 2) * width + width / 2;
     const step = Math.log2(planes[0][middle] / planes[0][middle - 1]);
     expect(step).toBeGreaterThan(1.5);
-    planes[0].forEach((v, i) => expect(planes[1][i] / v).toBeCloseTo(0.5, 5));
+    const turned = planes[0].reduce((worst, v, i) => Math.max(worst, Math.abs(planes[1][i] / v - 0.5)), 0);
+    expect(turned).toBeLessThan(1e-5);
   });
 });
 
@@ -165,15 +167,15 @@ describe('grain', () => {
 
   test('its RMS granularity is what a 48 µm disc reads on the negative (ISO 10505, from memory)', () => {
     // 8 mm at this width: 16 pixels lie across the disc.
-    const w = Math.round(5800 / 3);
+    const [w, tall] = [Math.round(5800 / 3), 400];
     const { planes } = run(
       on('grain', { gauge: '8mm', rms: 10, colour: 0 }),
-      light(() => [0.18, 0.18, 0.18], w, 700),
+      light(() => [0.18, 0.18, 0.18], w, tall),
     );
     const d = density(planes[1]);
     const side = statedAperture.diameter / 3;
     const means: number[] = [];
-    for (let cy = side; cy < 700 - side; cy += side)
+    for (let cy = side; cy < tall - side; cy += side)
       for (let cx = side; cx < w - side; cx += side) {
         let [total, count] = [0, 0];
         for (let y = Math.ceil(cy - side / 2); y < cy + side / 2; y++)

@@ -40,9 +40,13 @@ export interface Drawing {
   surround: number;
 }
 
+/** Stands for the recording a drawing shows, at its size. */
+export const pictureOf = ({ plate, pixels: { width, height } }: Drawing) => `${plate.url} ${width} ${height}`;
+
 /** Draws pictures on a canvas. Two kinds, one truth: both take the same cube. */
 export interface Renderer {
   readonly kind: 'webgl2' | 'worker';
-  draw(drawing: Drawing): void | Promise<void>;
+  /** @param shown called whenever a picture is there, also one without its texture before the one that was asked for. */
+  draw(drawing: Drawing, shown?: () => void): void | Promise<void>;
   dispose(): void;
 }

@@ -115,7 +115,11 @@ export function makeGlRenderer(canvas: HTMLCanvasElement): Renderer {
 
   return {
     kind: 'webgl2',
-    draw: (d) => texturedCode(d, (code) => drawNow(d, code)),
+    draw: (d, shown) =>
+      texturedCode(d, (code) => {
+        drawNow(d, code);
+        shown?.();
+      }),
     dispose() {
       for (const t of [plate, tables, after, before, overlay, textured]) gl.deleteTexture(t.texture);
       gl.deleteProgram(program.program);

@@ -1,6 +1,6 @@
 import { painter } from '../workers/index.ts';
 import { latestOnly } from '../workers/latest.ts';
-import type { Drawing, Renderer, ViewCube } from './drawing.ts';
+import { type Drawing, pictureOf, type Renderer, type ViewCube } from './drawing.ts';
 
 type Context = CanvasRenderingContext2D;
 
@@ -37,6 +37,12 @@ async function drawPictures(
   context.restore();
 }
 
+interface Turn {
+  d: Drawing;
+  shown: (() => void) | undefined;
+  done(): void;
+}
+
 /** The viewer without WebGL 2: a worker applies trim and cube, a plain canvas shows it. */
 export function makeWorkerRenderer(canvas: HTMLCanvasElement): Renderer {
   const context = canvas.getContext('2d', { alpha: false });
@@ -64,14 +70,27 @@ export function makeWorkerRenderer(canvas: HTMLCanvasElement): Renderer {
     else await drawPictures(context, d, after, before);
   };
 
-  // What is old by the time its turn comes is never begun, and its promise left open: nobody waits for it any more.
-  const draw = latestOnly(async ({ d, done }: { d: Drawing; done(): void }) => {
+  // Another picture is shown without its texture first: that is there at once, texture may take a while.
+  let textured = '';
+  const drawInTurn = async (d: Drawing, shown?: () => void) => {
+    const picture = d.texture ? pictureOf(d) : '';
+    if (picture !== textured && d.texture) {
+      await drawNow({ ...d, texture: null });
+      shown?.();
+    }
     await drawNow(d);
+    shown?.();
+    textured = picture;
+  };
+
+  // What is old by the time its turn comes is never begun, and its promise left open: nobody waits for it any more.
+  const draw = latestOnly(async ({ d, shown, done }: Turn) => {
+    await drawInTurn(d, shown);
     done();
   });
   return {
     kind: 'worker',
-    draw: (d) => new Promise<void>((done) => draw({ d, done })),
+    draw: (d, shown) => new Promise<void>((done) => draw({ d, shown, done })),
     dispose: () => {},
   };
 }

@@ -141,9 +141,8 @@ export function Pane(props: PaneProps) {
       texture,
     };
     const patience = texture && setTimeout(() => setLate(true), latePicture);
-    void Promise.resolve(renderer.draw(drawing)).then(() => {
+    void Promise.resolve(renderer.draw(drawing, () => setPainted(true))).then(() => {
       if (patience) clearTimeout(patience);
-      setPainted(true);
       if (!current) return;
       marks.shown = tag;
       if (isFinal) marks.drawn = tag;

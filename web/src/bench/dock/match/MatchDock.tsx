@@ -20,6 +20,7 @@ import {
   usePlates,
   useReference,
 } from '../../useBench.ts';
+import { HueShares } from './HueShares.tsx';
 import { MatchTableView } from './MatchTableView.tsx';
 import { PatchesView } from './PatchesView.tsx';
 import { useSolve } from './useSolve.ts';
@@ -207,6 +208,7 @@ function ZonesView({ table }: { table: MatchTable | null }) {
   return (
     <>
       <MatchTableView table={table} />
+      <HueShares plate={table.plate} aim={table.aim} />
       <p className="pt-1.5 text-t2" aria-label="Differences in words">
         {table.words.length > 0 ? table.words.join(' ') : 'No difference worth a word.'}
       </p>
