@@ -35,28 +35,20 @@ function expand(d: number, c: number): number {
 /** Distances up to 2^6 by table; above, where hardly a colour lies, by the curve itself. */
 const compressed = channels.map((_, c) => floatTable((d) => compress(d, c), -1, 6));
 
-/** AP1-linear RGB, in place. */
-export function compressGamut(rgb: Float32Array): void {
+/** Moves each channel's distance from the brightest by a curve; distances under its threshold stay. */
+const moved = (f: (d: number, c: number) => number) => (rgb: Float32Array) => {
   for (let p = 0; p < rgb.length; p += 3) {
     const most = Math.max(rgb[p], rgb[p + 1], rgb[p + 2]);
     if (most === 0) continue;
     const size = Math.abs(most);
     for (let c = 0; c < 3; c++) {
       const d = (most - rgb[p + c]) / size;
-      if (d >= channels[c].threshold) rgb[p + c] = most - compressed[c](d) * size;
+      if (d >= channels[c].threshold) rgb[p + c] = most - f(d, c) * size;
     }
   }
-}
+};
 
+/** AP1-linear RGB, in place. */
+export const compressGamut = moved((d, c) => compressed[c](d));
 /** Undoes `compressGamut`. */
-export function expandGamut(rgb: Float32Array): void {
-  for (let p = 0; p < rgb.length; p += 3) {
-    const most = Math.max(rgb[p], rgb[p + 1], rgb[p + 2]);
-    if (most === 0) continue;
-    const size = Math.abs(most);
-    for (let c = 0; c < 3; c++) {
-      const d = (most - rgb[p + c]) / size;
-      if (d >= channels[c].threshold) rgb[p + c] = most - expand(d, c) * size;
-    }
-  }
-}
+export const expandGamut = moved(expand);

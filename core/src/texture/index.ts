@@ -6,7 +6,6 @@ import { halation } from './kinds/halation.ts';
 import type { TextureKind } from './kinds/kind.ts';
 import { sharpening } from './kinds/sharpening.ts';
 import { vignette } from './kinds/vignette.ts';
-import type { Light } from './light.ts';
 
 /** In the order light meets them: the lens, the film, the finish. To add one: a file in `kinds`, and its lines here and in the schema. */
 const kinds = { diffusion, bloom, vignette, halation, sharpening, grain } as const;
@@ -34,11 +33,6 @@ export const noTexture: Texture = textureSchema.parse({});
 /** The kinds that do something, in the order they work. */
 export const activeTextures = (texture: Texture): TextureId[] =>
   textureIds.filter((id) => texture[id].on && !textureKind(id).isNeutral(texture[id]));
-
-/** Puts a look's texture on light, in place. */
-export function runTexture(texture: Texture, light: Light): void {
-  for (const id of activeTextures(texture)) textureKind(id).run(texture[id], light);
-}
 
 /** What a finishing artist is told of a look's texture: a name and its lines for every kind at work. */
 export const textureNotes = (texture: Texture): { label: string; lines: string[] }[] =>

@@ -5,15 +5,7 @@ import { carriedGamma } from '../film/negative.ts';
 import { seeded } from '../camera/random.ts';
 import { bake } from '../cube/bake.ts';
 import { recipeHash } from '../look/hash.ts';
-import {
-  activeTextures,
-  noTexture,
-  runTexture,
-  textureIds,
-  textureKind,
-  textureNotes,
-  textureSchema,
-} from './index.ts';
+import { activeTextures, noTexture, textureIds, textureKind, textureNotes, textureSchema } from './index.ts';
 import { statedAperture } from './grainField.ts';
 import { grainStops } from './kinds/grain.ts';
 import { haloColour } from './kinds/halation.ts';
@@ -44,7 +36,7 @@ const sum = (plane: Float32Array) => plane.reduce((a, b) => a + b, 0);
 const only = (change: Record<string, object>) => textureSchema.parse(change);
 const on = (id: string, params: object = {}) => only({ [id]: { on: true, ...params } });
 function run(texture: ReturnType<typeof only>, picture: Light): Light {
-  runTexture(texture, picture);
+  for (const id of activeTextures(texture)) textureKind(id).run(texture[id], picture);
   return picture;
 }
 /** A lamp at +5 stops in the middle of a dark room. */

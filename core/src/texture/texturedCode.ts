@@ -32,24 +32,27 @@ const mostKept = 1_000_000;
  */
 export class TexturedCode {
   private stages: Stage[] = [];
+  /** The curve of the recording that the stages are of. */
+  private tables: ReturnType<typeof tableReader> | null = null;
 
   /** A new buffer of interleaved code; the recording is left as it is. */
   of(recording: Recording, texture: Texture): Float32Array {
     const { width, height, profile, shot } = recording;
     const codec = makeCodec(profile);
-    const tables = tableReader(shotTables(profile, shot));
-    if (this.stages[0]?.key !== recording.key) {
+    if (!this.tables || this.stages[0]?.key !== recording.key) {
+      this.tables = tableReader(shotTables(profile, shot));
       const rgb = Float32Array.from(recording.code);
-      mapBuffer(rgb, tables.decode);
+      mapBuffer(rgb, this.tables.decode);
       transformBuffer(multiply(shotMatrix(shot), codec.toWorking), rgb);
       const black = shotBlack(shot);
       if (black !== 0) mapBuffer(rgb, (x) => x - black);
       this.stages = [{ key: recording.key, light: planesOf(rgb, width, height) }];
     }
+    const { encode } = this.tables;
     const rgb = new Float32Array(recording.code.length);
     interleave(this.run(texture), rgb);
     transformBuffer(codec.fromWorking, rgb);
-    mapBuffer(rgb, (x) => Math.min(Math.max(tables.encode(x), 0), 1));
+    mapBuffer(rgb, (x) => Math.min(Math.max(encode(x), 0), 1));
     return rgb;
   }
 

@@ -1,4 +1,4 @@
-import { midGrey, stopsToLinear } from '../../camera/exposure.ts';
+import { stopsToLinear } from '../../camera/exposure.ts';
 import { type Light, luminanceOf, type Plane } from '../light.ts';
 
 /** The share of a light that counts as excess over a threshold in stops: 0 below it, rising without an edge. */
@@ -9,7 +9,7 @@ export function excessShare(luminance: number, threshold: number): number {
 
 /** The same over stops from mid-grey, in %. */
 export const excessAt = (threshold: number, stops: number) =>
-  100 * excessShare(midGrey * 2 ** stops, threshold);
+  100 * excessShare(stopsToLinear(stops), threshold);
 
 /** The planes of what lies above a threshold, stops from mid-grey; null where nothing does. */
 export function excessOf(light: Light, threshold: number): [Plane, Plane, Plane] | null {

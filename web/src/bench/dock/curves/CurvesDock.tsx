@@ -7,6 +7,7 @@ import { NumberField } from '../../../ui/NumberField.tsx';
 import { useSize } from '../../../ui/useSize.ts';
 import { EmptyDock } from '../EmptyDock.tsx';
 import { PickButton } from '../PickButton.tsx';
+import { ViewTabs } from '../ViewTabs.tsx';
 import { useStepOf } from '../useStepOf.ts';
 import { CurveDrawing } from './CurveDrawing.tsx';
 import { curveKinds } from './curveKinds.ts';
@@ -40,17 +41,7 @@ function CurveEditor({ step }: { step: LookStep }) {
   return (
     <div className="h-full flex flex-col">
       <div className="flex items-center gap-3 px-4 h-7 text-[12px]">
-        {kinds.map((k) => (
-          <button
-            key={k.id}
-            type="button"
-            aria-pressed={k === kind}
-            className={k === kind ? 'text-t1 border-b border-violet' : 'text-t2 hover:text-t1'}
-            onClick={() => setKindId(k.id)}
-          >
-            {k.label}
-          </button>
-        ))}
+        <ViewTabs {...{ views: kinds, view: kind, onChange: setKindId }} />
         <span className="flex-1" />
         <PickButton
           what={`a tone for the curve (${kind.label})`}

@@ -9,7 +9,7 @@ import { EmptyDock } from '../EmptyDock.tsx';
 import { PickButton } from '../PickButton.tsx';
 import { plateAxes } from '../plot/plateAxes.ts';
 import { lutViews } from '../response/responseKinds.ts';
-import { ViewTabs } from '../response/ViewTabs.tsx';
+import { ViewTabs } from '../ViewTabs.tsx';
 import { useStepOf } from '../useStepOf.ts';
 import { LutDrawing } from './LutDrawing.tsx';
 import { LutSettings } from './LutSettings.tsx';

@@ -15,7 +15,7 @@ import { stepNumbers } from '../stepNumbers.ts';
 import { ResponseDrawing } from './ResponseDrawing.tsx';
 import { setNumber } from '../setNumber.ts';
 import { responseKinds, type ResponseView } from './responseKinds.ts';
-import { ViewTabs } from './ViewTabs.tsx';
+import { ViewTabs } from '../ViewTabs.tsx';
 
 /** A step by what it does: the measured line over the plate's own spread, and a fader for each of its numbers. */
 export function ResponseDock({ step }: { step: LookStep }) {

@@ -1,4 +1,3 @@
-import { numberField } from '@velvet-dusk/core/numberField';
 import { type TextureId, textureKind } from '@velvet-dusk/core/texture/index';
 import { useMeasured } from '../../../state/measured.ts';
 import { useSize } from '../../../ui/useSize.ts';
@@ -7,6 +6,7 @@ import { ParamHandle } from '../plot/ParamHandle.tsx';
 import { plateAxes } from '../plot/plateAxes.ts';
 import { PlotBackdrop } from '../plot/PlotBackdrop.tsx';
 import { evenPlaces, plotMargin, plotPath, plotScale } from '../plot/plotScale.ts';
+import { schemaNumbers } from '../stepNumbers.ts';
 import { setTextureNumber } from './setTextureNumber.ts';
 import { textureAxes } from './textureAxes.ts';
 
@@ -28,10 +28,10 @@ export function TextureDrawing({ id, params, picked, on }: TextureDrawingProps) 
   const axis = textureAxes[shape.axis];
   const s = plotScale(width, height, axis, shape.y);
   const at = (place: number) => shape.at(params, axis.value(place));
-  const specOf = (key: string) => numberField(schema.shape[key] as Parameters<typeof numberField>[0]);
+  const numbers = schemaNumbers(schema);
   // How far the line moves for one unit of a parameter: tried on the kind itself.
   const perUnit = (key: string, place: number) => {
-    const { min, max } = specOf(key);
+    const { min, max } = numbers.get(key)!;
     const by = (max - min) * 1e-3;
     const moved = shape.at({ ...params, [key]: params[key] + by }, axis.value(place)) - at(place);
     return Math.abs(moved) > 1e-9 ? by / moved : (max - min) / (shape.y.max - shape.y.min);
@@ -80,7 +80,7 @@ export function TextureDrawing({ id, params, picked, on }: TextureDrawingProps) 
           return (
             <ParamHandle
               key={key}
-              {...{ s, along, spec: specOf(key), value: params[key] }}
+              {...{ s, along, spec: numbers.get(key)!, value: params[key] }}
               set={(v) => setTextureNumber(id, key, v)}
               place="handle"
               at={[place, along === 'x' ? shape.y.min : at(place)]}

@@ -1,12 +1,15 @@
-import type { ResponseView } from './responseKinds.ts';
+interface View {
+  id: string;
+  label: string;
+}
 
 interface ViewTabsProps {
-  views: readonly ResponseView[];
-  view: ResponseView;
+  views: readonly View[];
+  view: View;
   onChange(id: string): void;
 }
 
-/** Which drawing of a step is shown. */
+/** Which of the drawings of a dock is shown. */
 export function ViewTabs({ views, view, onChange }: ViewTabsProps) {
   if (views.length === 1) return <span className="text-t3">{view.label}</span>;
   return views.map((v) => (
