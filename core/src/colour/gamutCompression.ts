@@ -1,4 +1,4 @@
-import { floatTable } from '../numeric/floatTable.ts';
+import { FloatTable } from '../numeric/floatTable.ts';
 import { power } from './power.ts';
 
 /**
@@ -32,23 +32,34 @@ function expand(d: number, c: number): number {
   return t + scales[c] * power(v / (1 - v), 1 / sharpness);
 }
 
-/** Distances up to 2^6 by table; above, where hardly a colour lies, by the curve itself. */
-const compressed = channels.map((_, c) => floatTable((d) => compress(d, c), -1, 6));
+type Tables = [FloatTable, FloatTable, FloatTable];
+/** A curve of each channel as a table from a half up; beyond its end the curve itself answers. */
+const tablesOf = (f: (d: number, c: number) => number, to: number) =>
+  channels.map((_, c) => new FloatTable((d) => f(d, c), 0.5, to)) as Tables;
+/** Hardly a colour lies farther. */
+const compressed = tablesOf(compress, 2 ** 6);
+/** Toward its asymptote, beyond 1, the curve is too steep for a table. */
+const expanded = tablesOf(expand, 1);
 
 /** Moves each channel's distance from the brightest by a curve; distances under its threshold stay. */
-const moved = (f: (d: number, c: number) => number) => (rgb: Float32Array) => {
-  for (let p = 0; p < rgb.length; p += 3) {
-    const most = Math.max(rgb[p], rgb[p + 1], rgb[p + 2]);
-    if (most === 0) continue;
-    const size = Math.abs(most);
-    for (let c = 0; c < 3; c++) {
-      const d = (most - rgb[p + c]) / size;
-      if (d >= channels[c].threshold) rgb[p + c] = most - f(d, c) * size;
+function moved([red, green, blue]: Tables) {
+  const [tr, tg, tb] = channels.map((c) => c.threshold);
+  return (rgb: Float32Array): void => {
+    for (let p = 0; p < rgb.length; p += 3) {
+      const r = rgb[p];
+      const g = rgb[p + 1];
+      const b = rgb[p + 2];
+      const most = Math.max(r, g, b);
+      if (most === 0) continue;
+      const size = Math.abs(most);
+      if (most - r >= tr * size) rgb[p] = most - red.at((most - r) / size) * size;
+      if (most - g >= tg * size) rgb[p + 1] = most - green.at((most - g) / size) * size;
+      if (most - b >= tb * size) rgb[p + 2] = most - blue.at((most - b) / size) * size;
     }
-  }
-};
+  };
+}
 
 /** AP1-linear RGB, in place. */
-export const compressGamut = moved((d, c) => compressed[c](d));
+export const compressGamut = moved(compressed);
 /** Undoes `compressGamut`. */
-export const expandGamut = moved(expand);
+export const expandGamut = moved(expanded);

@@ -3,7 +3,7 @@ import type { Look } from '../look/document.ts';
 import { recipeHash } from '../look/hash.ts';
 import { compilePipeline, type Pipeline } from '../look/pipeline.ts';
 import type { LutShelf } from '../look/steps/step.ts';
-import { type Cube3d, gridCodes, largestGrid, smallestGrid, unitDomain } from './cube.ts';
+import { type Cube3d, largestGrid, smallestGrid, unitDomain } from './cube.ts';
 import { type RoleId, roles } from './roles.ts';
 
 export interface BakeOrder {
@@ -53,10 +53,12 @@ export function cubeHeader({ look, profile, role, grid, version }: BakeOrder) {
 export function bake(order: BakeOrder, onPlane?: (share: number) => void): Cube3d {
   checkGrid(order.grid);
   const pipeline = compileOrder(order);
-  const data = gridCodes(order.grid);
+  const data = pipeline.inputGrid(order.grid);
   const plane = order.grid ** 2 * 3;
   for (let b = 0; b < order.grid; b++) {
-    pipeline.run(data.subarray(b * plane, (b + 1) * plane));
+    const nodes = data.subarray(b * plane, (b + 1) * plane);
+    pipeline.look(nodes);
+    pipeline.output(nodes);
     onPlane?.((b + 1) / order.grid);
   }
   return { kind: '3d', size: order.grid, ...unitDomain, data, ...cubeHeader(order) };

@@ -1,3 +1,5 @@
+import { identity, type Mat3 } from '../colour/matrix.ts';
+
 export type Triple = readonly [number, number, number];
 
 /** A 3D LUT. `data` holds size³ RGB triples, red fastest; domain and values are code values, usually 0–1. */
@@ -24,16 +26,26 @@ export const usualGrids = [17, 33, 65] as const;
 
 export const unitDomain = { domainMin: [0, 0, 0] as Triple, domainMax: [1, 1, 1] as Triple };
 
-/** A grid's own input values: size³ triples over the unit domain, red fastest. */
-export function gridCodes(size: number): Float32Array {
-  const codes = new Float32Array(size ** 3 * 3);
+/** Input values along one edge of a grid, over the unit domain. */
+export const gridAxis = (size: number) => Float32Array.from({ length: size }, (_, i) => i / (size - 1));
+
+/** Every triple of an edge's values through a matrix, with a constant added: size³ of them, red fastest. */
+export function nodesOf(axis: Float32Array, m: Mat3 = identity, added = 0): Float32Array {
+  const nodes = new Float32Array(axis.length ** 3 * 3);
   let i = 0;
-  for (let b = 0; b < size; b++)
-    for (let g = 0; g < size; g++)
-      for (let r = 0; r < size; r++) {
-        codes[i++] = r / (size - 1);
-        codes[i++] = g / (size - 1);
-        codes[i++] = b / (size - 1);
+  for (const b of axis)
+    for (const g of axis) {
+      const red = m[1] * g + m[2] * b + added;
+      const green = m[4] * g + m[5] * b + added;
+      const blue = m[7] * g + m[8] * b + added;
+      for (let r = 0; r < axis.length; r++) {
+        nodes[i++] = m[0] * axis[r] + red;
+        nodes[i++] = m[3] * axis[r] + green;
+        nodes[i++] = m[6] * axis[r] + blue;
       }
-  return codes;
+    }
+  return nodes;
 }
+
+/** A grid's own input values: size³ triples over the unit domain, red fastest. */
+export const gridCodes = (size: number): Float32Array => nodesOf(gridAxis(size));

@@ -12,7 +12,6 @@ import { type SkinKeepParams, skinSelection } from '../look/steps/skinKeep.ts';
 import { readOklab } from '../look/steps/oklabPixels.ts';
 import type { LutShelf } from '../look/steps/step.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
-import { gridCodes } from './cube.ts';
 
 /** Stops of the scene as the first value of an overlay cube: 0–1 over this span. */
 export const overlayStops = { low: -10, high: 10 };
@@ -47,8 +46,7 @@ export function bakeOverlay({ look, profile, grid, stepId, luts }: OverlayOrder)
   const pipeline = compilePipeline({ profile, look, luts });
   const { rendering } = pipeline;
   const out = new Float32Array(grid ** 3 * 3);
-  const rgb = gridCodes(grid);
-  pipeline.input(rgb);
+  const rgb = pipeline.inputGrid(grid);
   const [wr, wg, wb] = luminanceWeights(working);
   const { low, high } = overlayStops;
   for (let i = 0; i < rgb.length; i += 3) {

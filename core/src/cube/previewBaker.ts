@@ -4,7 +4,7 @@ import { compilePipeline, type Pipeline } from '../look/pipeline.ts';
 import { StepCache } from '../look/compile.ts';
 import { neutralShot } from '../look/shot.ts';
 import type { LutShelf } from '../look/steps/step.ts';
-import { type Cube3d, gridCodes, unitDomain } from './cube.ts';
+import { type Cube3d, unitDomain } from './cube.ts';
 import { type RoleId, roles } from './roles.ts';
 
 export interface PreviewOrder {
@@ -60,9 +60,7 @@ export class PreviewBaker {
   private held(pipeline: Pipeline, profile: Profile, key: string, grid: number): HeldGrid {
     const known = this.grids.get(key);
     if (known && JSON.stringify(known.profile) === JSON.stringify(profile)) return known;
-    const input = gridCodes(grid);
-    pipeline.input(input);
-    const made = { profile, input, stages: [] };
+    const made = { profile, input: pipeline.inputGrid(grid), stages: [] };
     this.grids.set(key, made);
     return made;
   }

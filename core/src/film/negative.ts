@@ -3,7 +3,9 @@ import { mixMatrix, mixKeys, type Mix } from '../colour/greyMix.ts';
 import type { Mat3 } from '../colour/matrix.ts';
 import { logTen, tenTo } from '../colour/power.ts';
 import { type Characteristic, characteristic, type CurveParams } from './characteristic.ts';
-import { curveTable } from './curveTable.ts';
+import { FloatTable } from '../numeric/floatTable.ts';
+import { inTurn, type Pass } from '../numeric/passes.ts';
+import { latelyMade } from '../numeric/latelyMade.ts';
 import { layerNames, type NegativeStock } from './stock.ts';
 
 /** How a negative was exposed and developed, both in stops. */
@@ -23,6 +25,7 @@ export const logPerStop = Math.log10(2);
 export const carriedGamma = 0.6;
 /** Light below this share of mid-grey exposes nothing. */
 const leastExposure = 1e-5;
+const exposed = (light: number) => (light > leastExposure ? light : leastExposure);
 
 /** A layer's curve as a stop of push changes it. */
 export function developed(curve: CurveParams, { push }: NegativeStock, stops: number): CurveParams {
@@ -43,54 +46,78 @@ export const negativeCurves = (stock: NegativeStock, push: number): Characterist
 const heldBack = (shares: Mix): Mat3 =>
   mixMatrix(Object.fromEntries(mixKeys.map((k) => [k, -shares[k]])) as Mix);
 
-/** Working RGB to the densities of the developed negative, one pixel; `at` looks a layer's density up. */
-function densities(stock: NegativeStock, { index, push }: Development, quick: boolean) {
-  const curves = layerNames.map((n) => developed(stock.layers[n], stock, push));
-  const at = curves.map((c) => (quick ? curveTable(c) : characteristic(c).density));
-  const least = curves.map((c) => c.dMin);
-  const sees = layerNames.map((n) => stock.sensitivity[n]);
-  const m = heldBack(stock.interLayer);
+/** Light, mid-grey at 1, that the table of a layer spans; it is within 2e-6 of its curve. */
+const tableSpan = [2 ** -17, 2 ** 10] as const;
+/** Density of a layer over its base, by the light it sees, mid-grey at 1. */
+const overBase = latelyMade(24, (curve: CurveParams, index: number) => {
+  const { density } = characteristic(curve);
   const shift = index * logPerStop;
-  const [atRed, atGreen, atBlue] = at;
-  const exposure = ([sr, sg, sb]: readonly number[], r: number, g: number, b: number) => {
-    const light = (sr * r + sg * g + sb * b) / midGrey;
-    return logTen(light > leastExposure ? light : leastExposure) + shift;
-  };
-  const [seesRed, seesGreen, seesBlue] = sees;
-  return (r: number, g: number, b: number, out: Float64Array) => {
-    const red = atRed(exposure(seesRed, r, g, b)) - least[0];
-    const green = atGreen(exposure(seesGreen, r, g, b)) - least[1];
-    const blue = atBlue(exposure(seesBlue, r, g, b)) - least[2];
-    out[0] = least[0] + m[0] * red + m[1] * green + m[2] * blue;
-    out[1] = least[1] + m[3] * red + m[4] * green + m[5] * blue;
-    out[2] = least[2] + m[6] * red + m[7] * green + m[8] * blue;
+  const over = (light: number) => density(Math.log10(light) + shift) - curve.dMin;
+  return new FloatTable(over, ...tableSpan);
+});
+
+/** Working RGB in place to the densities of the developed negative's layers, over some zero. */
+function densities(
+  stock: NegativeStock,
+  { index, push }: Development,
+  zero: ArrayLike<number>,
+): (rgb: Float32Array | Float64Array) => void {
+  const curves = layerNames.map((n) => developed(stock.layers[n], stock, push));
+  const [red, green, blue] = curves.map((c) => overBase(c, index));
+  const [foot0, foot1, foot2] = curves.map((c, i) => c.dMin - zero[i]);
+  const [s0, s1, s2, s3, s4, s5, s6, s7, s8] = layerNames
+    .flatMap((n) => stock.sensitivity[n])
+    .map((share) => share / midGrey);
+  const [m0, m1, m2, m3, m4, m5, m6, m7, m8] = heldBack(stock.interLayer);
+  return (rgb) => {
+    for (let i = 0; i < rgb.length; i += 3) {
+      const r = rgb[i];
+      const g = rgb[i + 1];
+      const b = rgb[i + 2];
+      const x = red.at(exposed(s0 * r + s1 * g + s2 * b));
+      const y = green.at(exposed(s3 * r + s4 * g + s5 * b));
+      const z = blue.at(exposed(s6 * r + s7 * g + s8 * b));
+      rgb[i] = foot0 + m0 * x + m1 * y + m2 * z;
+      rgb[i + 1] = foot1 + m3 * x + m4 * y + m5 * z;
+      rgb[i + 2] = foot2 + m6 * x + m7 * y + m8 * z;
+    }
   };
 }
 
 /** Densities R, G, B of a developed negative at a grey, in stops from 18 %. */
 export function greyDensities(stock: NegativeStock, development: Development, stops: number): Float64Array {
-  const out = new Float64Array(3);
-  const light = midGrey * 2 ** stops;
-  densities(stock, development, false)(light, light, light, out);
-  return out;
+  const rgb = new Float64Array(3).fill(midGrey * 2 ** stops);
+  densities(stock, development, [0, 0, 0])(rgb);
+  return rgb;
 }
 
 export const asMeant: Development = { index: 0, push: 0 };
 
 /**
- * Exposes and develops: working RGB in place to the light a straight negative of gamma 0.6 would need for the same
- * densities, with the stock's own 18 % grey, exposed and developed as meant, at 0.18. A print takes it from there.
+ * Exposes and develops: working RGB in place to the densities of the negative's layers, over those of the stock's own
+ * 18 % grey, exposed and developed as meant. A print takes it from there.
  */
-export function exposeNegative(stock: NegativeStock, development: Development): (rgb: Float32Array) => void {
-  const density = densities(stock, development, true);
-  const grey = greyDensities(stock, asMeant, 0);
-  const d = new Float64Array(3);
-  return (rgb) => {
-    for (let i = 0; i < rgb.length; i += 3) {
-      density(rgb[i], rgb[i + 1], rgb[i + 2], d);
-      rgb[i] = midGrey * tenTo((d[0] - grey[0]) / carriedGamma);
-      rgb[i + 1] = midGrey * tenTo((d[1] - grey[1]) / carriedGamma);
-      rgb[i + 2] = midGrey * tenTo((d[2] - grey[2]) / carriedGamma);
-    }
-  };
+export const developNegative = (stock: NegativeStock, development: Development) =>
+  densities(stock, development, greyDensities(stock, asMeant, 0));
+
+/**
+ * Densities over mid-grey's, in place, to working RGB: the light a straight negative of gamma 0.6 would need for them.
+ */
+export function carryLight(rgb: Float32Array): void {
+  for (let i = 0; i < rgb.length; i++) rgb[i] = midGrey * tenTo(rgb[i] / carriedGamma);
 }
+
+/** Carried light below this share of mid-grey prints as black as it can. */
+const leastCarried = 1e-6;
+
+/** Undoes `carryLight`, in place: working RGB as a straight negative of gamma 0.6 holds it. */
+export function carriedDensities(rgb: Float32Array | Float64Array): void {
+  for (let i = 0; i < rgb.length; i++) {
+    const light = rgb[i] / midGrey;
+    rgb[i] = carriedGamma * logTen(light > leastCarried ? light : leastCarried);
+  }
+}
+
+/** Exposes and develops, and carries the negative on as light: working RGB in place. */
+export const exposeNegative = (stock: NegativeStock, development: Development): Pass =>
+  inTurn(developNegative(stock, development), carryLight);

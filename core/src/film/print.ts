@@ -1,10 +1,12 @@
 import { midGrey } from '../camera/exposure.ts';
 import { mixMatrix } from '../colour/greyMix.ts';
-import { logTen, tenTo } from '../colour/power.ts';
+import { tenTo } from '../colour/power.ts';
+import { EvenTable } from '../numeric/evenTable.ts';
+import { inTurn, type Pass } from '../numeric/passes.ts';
 import { logExposurePerPoint } from '../look/steps/printerLights.ts';
 import { type Characteristic, characteristic, type CurveParams } from './characteristic.ts';
 import { curveTable } from './curveTable.ts';
-import { carriedGamma } from './negative.ts';
+import { carriedDensities } from './negative.ts';
 import { layerNames, type PrintStock } from './stock.ts';
 
 /** Lights in printer points, red, green, blue. */
@@ -27,6 +29,9 @@ export interface PrintSettings {
 
 /** Neutral density that full silver adds to each unit of the dyes' (from memory: a bleach that is left out). */
 const silverShare = 0.45;
+/** Density over the clearest that the display is told apart to, and steps of its table: within 1e-6 of white. */
+const densest = 5;
+const steps = 4096;
 const softest = { toe: 0.5, shoulder: 0.7, dMax: 0.45 };
 
 /** A layer's curve as the settings change it. */
@@ -50,11 +55,6 @@ const middleExposures = (stock: PrintStock): number[] =>
 
 /** Log printing exposure of 18 % grey under a light. */
 const greyExposure = (middle: number, light: number) => middle + logExposurePerPoint * (light - middleLight);
-/** Light below this share of mid-grey prints as black as it can. */
-const leastCarried = midGrey * 1e-6;
-/** What carried light takes off that exposure: denser negatives, so brighter scenes, print less. */
-const heldBack = (carried: number) =>
-  carriedGamma * logTen((carried > leastCarried ? carried : leastCarried) / midGrey);
 
 /**
  * The timer: lights under which a grey prints neutral at the stock's aim density, in closed form, since a neutral print
@@ -66,36 +66,44 @@ export function timeLights(stock: PrintStock, settings: PrintSettings, grey: Arr
   const base = meanBase(stock);
   const density = (stock.aim + silver * base) / (1 + silver);
   const middle = middleExposures(stock);
+  const held = Float64Array.from(grey);
+  carriedDensities(held);
   const light = (i: number) =>
     middleLight +
-    (curves[i].exposure(density) - greyExposure(middle[i], middleLight) + heldBack(grey[i])) /
-      logExposurePerPoint;
+    (curves[i].exposure(density) - greyExposure(middle[i], middleLight) + held[i]) / logExposurePerPoint;
   return [light(0), light(1), light(2)];
 }
 
 const meanBase = (stock: PrintStock) =>
   layerNames.reduce((sum, n) => sum + stock.layers[n].dMin, 0) / layerNames.length;
 
-/** Carried light to the densities of the finished print, one pixel. */
-function densities(stock: PrintStock, settings: PrintSettings, lights: Lights, quick: boolean) {
-  const at = layerNames.map((n) => {
-    const curve = printed(stock.layers[n], settings);
-    return quick ? curveTable(curve) : characteristic(curve).density;
-  });
+/**
+ * Densities of a negative over its grey's, in place, to those of the finished print: denser negatives, so brighter
+ * scenes, print less.
+ */
+function densities(
+  stock: PrintStock,
+  settings: PrintSettings,
+  lights: Lights,
+): (rgb: Float32Array | Float64Array) => void {
+  const [red, green, blue] = layerNames.map((n) => curveTable(printed(stock.layers[n], settings)));
   const middle = middleExposures(stock);
-  const m = mixMatrix(stock.dyes);
+  const [byRed, byGreen, byBlue] = lights.map((light, i) =>
+    greyExposure(middle[i], light - settings.density),
+  );
   const silver = settings.silver * silverShare;
-  const base = meanBase(stock);
-  const [atRed, atGreen, atBlue] = at;
-  const [red, green, blue] = lights.map((light, i) => greyExposure(middle[i], light - settings.density));
-  return (r: number, g: number, b: number, out: Float64Array) => {
-    const cyan = atRed(red - heldBack(r));
-    const magenta = atGreen(green - heldBack(g));
-    const yellow = atBlue(blue - heldBack(b));
-    const left = silver * ((cyan + magenta + yellow) / 3 - base);
-    out[0] = m[0] * cyan + m[1] * magenta + m[2] * yellow + left;
-    out[1] = m[3] * cyan + m[4] * magenta + m[5] * yellow + left;
-    out[2] = m[6] * cyan + m[7] * magenta + m[8] * yellow + left;
+  const base = silver * meanBase(stock);
+  // Silver is neutral: a third of each layer's density, in every channel.
+  const [m0, m1, m2, m3, m4, m5, m6, m7, m8] = mixMatrix(stock.dyes).map((share) => share + silver / 3);
+  return (rgb) => {
+    for (let i = 0; i < rgb.length; i += 3) {
+      const cyan = red.at(byRed - rgb[i]);
+      const magenta = green.at(byGreen - rgb[i + 1]);
+      const yellow = blue.at(byBlue - rgb[i + 2]);
+      rgb[i] = m0 * cyan + m1 * magenta + m2 * yellow - base;
+      rgb[i + 1] = m3 * cyan + m4 * magenta + m5 * yellow - base;
+      rgb[i + 2] = m6 * cyan + m7 * magenta + m8 * yellow - base;
+    }
   };
 }
 
@@ -104,10 +112,11 @@ export function printDensities(
   stock: PrintStock,
   settings: PrintSettings,
   lights: Lights,
-  [r, g, b]: readonly [number, number, number],
+  carried: readonly [number, number, number],
 ): Float64Array {
-  const out = new Float64Array(3);
-  densities(stock, settings, lights, false)(r, g, b, out);
+  const out = Float64Array.from(carried);
+  carriedDensities(out);
+  densities(stock, settings, lights)(out);
   return out;
 }
 
@@ -120,28 +129,28 @@ export interface Carried {
 export const plainCarried: Carried = { grey: [midGrey, midGrey, midGrey], base: [0, 0, 0] };
 
 /**
- * Prints: carried light in place to display-linear RGB, the clearest white the paper has at 1. The black that the bare
- * negative prints is the display's, the more so the less blacks are softened; it is taken out of all channels alike, so
- * that a neutral grey stays so.
+ * Prints: densities of a negative over its grey's, in place, to display-linear RGB, the clearest white the paper has
+ * at 1. The black that the bare negative prints is the display's, the more so the less blacks are softened; it is taken
+ * out of all channels alike, so that a neutral grey stays so.
+ * @param base carried light of the bare negative.
+ * @param darkest light of the display's own black: nothing is shown darker.
  */
 export function makePrint(
   stock: PrintStock,
   settings: PrintSettings,
   lights: Lights,
   base: Carried['base'],
-): (rgb: Float32Array) => void {
-  const density = densities(stock, settings, lights, true);
+  darkest: number,
+): Pass {
+  const toDensities = densities(stock, settings, lights);
   const white = Math.min(...layerNames.map((n) => stock.layers[n].dMin));
-  const d = new Float64Array(3);
-  density(...base, d);
-  const black = ((1 - settings.blackSoft) * d.reduce((sum, v) => sum + tenTo(white - v), 0)) / 3;
+  const bare = printDensities(stock, settings, lights, base);
+  const black = ((1 - settings.blackSoft) * bare.reduce((sum, d) => sum + tenTo(white - d), 0)) / 3;
   const span = 1 / (1 - black);
-  return (rgb) => {
-    for (let i = 0; i < rgb.length; i += 3) {
-      density(rgb[i], rgb[i + 1], rgb[i + 2], d);
-      rgb[i] = Math.min(Math.max((tenTo(white - d[0]) - black) * span, 0), 1);
-      rgb[i + 1] = Math.min(Math.max((tenTo(white - d[1]) - black) * span, 0), 1);
-      rgb[i + 2] = Math.min(Math.max((tenTo(white - d[2]) - black) * span, 0), 1);
-    }
-  };
+  const shown = (density: number) => Math.min(Math.max((tenTo(white - density) - black) * span, darkest), 1);
+  // Silver and the dyes' cross-absorption can only add: no stock is clearer than its clearest layer.
+  const light = new EvenTable(shown, white, white + densest, steps);
+  return inTurn(toDensities, (rgb) => {
+    for (let i = 0; i < rgb.length; i++) rgb[i] = light.at(rgb[i]);
+  });
 }

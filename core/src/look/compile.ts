@@ -104,6 +104,12 @@ export function compileLook(
     if (carries) carried = carriedBy(run);
     return { key, run };
   });
+  active.slice(1).forEach((step, i) => {
+    const [{ toDensities }, { fromDensities }] = [compiled[i], compiled[i + 1]];
+    if (!toDensities || !fromDensities || step.strength < 1 || active[i].strength < 1) return;
+    stages[i] = { key: `${stages[i].key} densities`, run: toDensities };
+    stages[i + 1] = { key: `${stages[i + 1].key} densities`, run: fromDensities };
+  });
   const mixed = (before: Float32Array, after: Float32Array) => {
     if (look.strength < 1) mix(before, after, look.strength);
   };

@@ -1,5 +1,6 @@
 import { type Codec, mapBuffer, makeCodec } from '../camera/codec.ts';
 import type { Profile } from '../camera/profile.ts';
+import { gridAxis, nodesOf } from '../cube/cube.ts';
 import { multiply, transformBuffer } from '../colour/matrix.ts';
 import { compileRendering, type CompiledRendering } from '../render/rendering.ts';
 import { type CompiledLook, compileLook, type StepCache } from './compile.ts';
@@ -16,6 +17,8 @@ export interface Pipeline {
   readonly rendering: CompiledRendering;
   /** Camera code → working RGB. */
   input(rgb: Float32Array): void;
+  /** Working RGB of a grid's nodes, size³ triples, red fastest: `input` of its codes, which are few. */
+  inputGrid(size: number): Float32Array;
   /** The look lane, in working RGB. */
   look(rgb: Float32Array): void;
   /** The look lane step by step. */
@@ -55,15 +58,23 @@ export function compilePipeline({
   const black = shotBlack(shot);
   const rendering = compileRendering(look.rendering);
   const lane = withLook ? compileLook(look, luts, cache) : noLook;
-  const input = (rgb: Float32Array) => {
-    mapBuffer(rgb, codec.decode);
+  const fromLinear = (rgb: Float32Array) => {
     transformBuffer(toWorking, rgb);
     if (black !== 0) mapBuffer(rgb, (x) => x - black);
+  };
+  const input = (rgb: Float32Array) => {
+    mapBuffer(rgb, codec.decode);
+    fromLinear(rgb);
   };
   return {
     codec,
     rendering,
     input,
+    inputGrid(size) {
+      const axis = gridAxis(size);
+      mapBuffer(axis, codec.decode);
+      return nodesOf(axis, toWorking, -black);
+    },
     ...{ look: lane.run, lane },
     output: rendering.run,
     run(rgb) {

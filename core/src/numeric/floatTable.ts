@@ -1,36 +1,56 @@
-/** Entries to each doubling of the argument, as a power of two: few enough to stay near the processor. */
-const bits = 9;
-const perOctave = 1 << bits;
-const upperBits = 20;
-const bias = 1023;
-const asDouble = new Float64Array(1);
-const asWords = new Int32Array(asDouble.buffer);
-const wordShift = upperBits - bits;
-/** Fraction of the way to the next entry, from the bits under the index. */
-const restMask = (1 << wordShift) - 1;
-const perRest = 1 / (1 << wordShift);
-const perLower = perRest / 2 ** 32;
+/** Fraction bits of a single. */
+const fractionBits = 23;
+/** 2^8 entries to each doubling of the argument: few enough to stay near the processor. */
+const fineness = 8;
+/** Under the bits of a single that find the entry lie those that say how far it is to the next. */
+const restBits = fractionBits - fineness;
+const restMask = (1 << restBits) - 1;
+const perRest = 1 / (1 << restBits);
+const asSingle = new Float32Array(1);
+const asWord = new Int32Array(asSingle.buffer);
+
+function entryOf(x: number): number {
+  asSingle[0] = x;
+  return asWord[0] >> restBits;
+}
+
+function argumentOf(entry: number): number {
+  asWord[0] = entry << restBits;
+  return asSingle[0];
+}
 
 /**
- * A smooth function of positive numbers as a table over whole powers of two, with even entries inside each: as fine in
- * the dark as in the light. Outside 2^low … 2^high, and below zero, the function itself answers.
- * Linear between entries: off by at most |x² f″(x)| / 2.1e6.
+ * A smooth function of positive numbers as a table, with even entries inside each doubling of its argument: as fine in
+ * the dark as in the light. Outside its ends, and below zero, the function itself answers. Linear between entries: off
+ * by at most |x² f″(x)| / 5.2e5, and by what rounding the argument to a single does.
+ *
+ * A class, since an engine knows the method of a class whatever the table, and can set it into a loop.
  */
-export function floatTable(f: (x: number) => number, low: number, high: number): (x: number) => number {
-  const size = (high - low) * perOctave;
-  const table = new Float64Array(size + 1);
-  for (let i = 0; i <= size; i++) {
-    const octave = Math.floor(i / perOctave);
-    table[i] = f(2 ** (low + octave) * (1 + (i - octave * perOctave) / perOctave));
+export class FloatTable {
+  private readonly table: Float64Array;
+  private readonly size: number;
+  private readonly first: number;
+
+  /** @param from, to the ends, positive; each is moved down to an entry. */
+  constructor(
+    private readonly f: (x: number) => number,
+    from: number,
+    to: number,
+  ) {
+    const first = entryOf(from);
+    this.first = first;
+    this.size = entryOf(to) - first;
+    const table = new Float64Array(this.size + 1);
+    for (let i = 0; i < table.length; i++) table[i] = f(argumentOf(first + i));
+    this.table = table;
   }
-  const [least, most] = [2 ** low, 2 ** high];
-  const first = (low + bias) << bits;
-  return (x) => {
-    if (!(x >= least && x < most)) return f(x);
-    asDouble[0] = x;
-    const word = asWords[1];
-    const i = (word >> wordShift) - first;
-    const t = (word & restMask) * perRest + (asWords[0] >>> 0) * perLower;
-    return table[i] + t * (table[i + 1] - table[i]);
-  };
+
+  at(x: number): number {
+    asSingle[0] = x;
+    const word = asWord[0];
+    const i = (word >> restBits) - this.first;
+    if (i < 0 || i >= this.size) return this.f(x);
+    const { table } = this;
+    return table[i] + (word & restMask) * perRest * (table[i + 1] - table[i]);
+  }
 }

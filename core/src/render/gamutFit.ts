@@ -1,4 +1,4 @@
-import { floatTable } from '../numeric/floatTable.ts';
+import { FloatTable } from '../numeric/floatTable.ts';
 import { power } from '../colour/power.ts';
 import { luminanceWeights, type RgbSpace } from '../colour/rgbSpace.ts';
 
@@ -26,21 +26,11 @@ function expand(d: number, { threshold, limit }: Reach): number {
   return threshold + (limit - threshold) * (v / power(1 - power(v, sharpness), 1 / sharpness));
 }
 
-/** Distances from a half to 2^10 by table; what lies beyond by the curve itself. */
-const compressTable = (reach: Reach) => floatTable((d) => compress(d, reach), -1, 10);
-
-/** Toward its limit the expansion is too steep for a table. */
-const steepFrom = 0.92;
-function expandTable(reach: Reach): (d: number) => number {
-  const table = floatTable((d) => expand(d, reach), -1, 0);
-  return (d) => (d < steepFrom ? table(d) : expand(d, reach));
-}
-
 /**
  * Draws every colour toward the grey of its own luminance until it is inside the display's gamut. Direction from
  * grey (so hue in linear light) and luminance are kept; colours well inside do not move.
  */
-function fit(display: RgbSpace, { threshold }: Reach, f: (d: number) => number) {
+function fit(display: RgbSpace, { threshold }: Reach, table: FloatTable) {
   const [wr, wg, wb] = luminanceWeights(display);
   return (rgb: Float32Array) => {
     for (let p = 0; p < rgb.length; p += 3) {
@@ -49,9 +39,11 @@ function fit(display: RgbSpace, { threshold }: Reach, f: (d: number) => number) 
       const b = rgb[p + 2];
       const y = wr * r + wg * g + wb * b;
       if (y <= 0 || y >= 1) continue;
-      const d = Math.max((y - Math.min(r, g, b)) / y, (Math.max(r, g, b) - y) / (1 - y));
-      if (d <= threshold) continue;
-      const s = f(d) / d;
+      const under = y - Math.min(r, g, b);
+      const over = Math.max(r, g, b) - y;
+      if (under <= threshold * y && over <= threshold * (1 - y)) continue;
+      const d = Math.max(under / y, over / (1 - y));
+      const s = table.at(d) / d;
       rgb[p] = y + (r - y) * s;
       rgb[p + 1] = y + (g - y) * s;
       rgb[p + 2] = y + (b - y) * s;
@@ -59,18 +51,29 @@ function fit(display: RgbSpace, { threshold }: Reach, f: (d: number) => number) 
   };
 }
 
-const [compressed, expanded, drawn] = [compressTable(whole), expandTable(whole), compressTable(undoable)];
+/** Tables from a half up; beyond their ends the curves themselves answer. */
+const compressed = new FloatTable((d) => compress(d, whole), 0.5, 2 ** 10);
+/** Toward its limit the expansion is too steep for a table. */
+const expanded = new FloatTable((d) => expand(d, whole), 0.5, 0.92);
+/** What a display can show, drawn in to where the inverse is exact: left there, or undone at once. */
+const drawn = (d: number) => compress(d, undoable);
+const drawnAlone = new FloatTable(drawn, 0.5, 2);
+const drawnAndExpanded = new FloatTable((d) => expand(drawn(d), whole), 0.5, 2);
 
 export interface GamutFit {
   /** Display-linear RGB in place, before and after the fit. */
   run(rgb: Float32Array): void;
   inverse(rgb: Float32Array): void;
+  /** Display-linear RGB inside the display, in place: drawn in to where the inverse is exact, and undone. */
+  inverseWithin(rgb: Float32Array): void;
 }
 
 export function gamutFit(mode: 'soft' | 'clip', display: RgbSpace): GamutFit {
-  if (mode === 'clip') return { run: () => {}, inverse: () => {} };
-  return { run: fit(display, whole, compressed), inverse: fit(display, whole, expanded) };
+  if (mode === 'clip')
+    return { run: () => {}, inverse: () => {}, inverseWithin: fit(display, undoable, drawnAlone) };
+  return {
+    run: fit(display, whole, compressed),
+    inverse: fit(display, whole, expanded),
+    inverseWithin: fit(display, undoable, drawnAndExpanded),
+  };
 }
-
-/** Draws display-linear colours in, in place, to where a rendering's inverse is exact. */
-export const drawnIn = (display: RgbSpace) => fit(display, undoable, drawn);

@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { mapBuffer } from '../camera/codec.ts';
 import { compressGamut, expandGamut } from '../colour/gamutCompression.ts';
 import { codeToSignal, levels, signalToCode } from '../camera/range.ts';
-import { floatTable } from '../numeric/floatTable.ts';
+import { FloatTable } from '../numeric/floatTable.ts';
+import { inTurn } from '../numeric/passes.ts';
 import { invert, transformBuffer } from '../colour/matrix.ts';
 import { rgbToRgb } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
@@ -30,9 +31,12 @@ export interface CompiledRendering {
   run(rgb: Float32Array): void;
   /** Working RGB → display-linear RGB before the gamut fit, in place: outside 0–1 where the display cannot follow. */
   beforeFit(rgb: Float32Array): void;
-  /** Display-linear RGB → working RGB, in place; exact for colours that `run` did not clip. */
+  /**
+   * Display-linear RGB inside the display → working RGB, in place: light that `run` shows as it is, but for the last
+   * tenth of the display's gamut, where it cannot be undone and colours are drawn in.
+   */
   inverseLight(rgb: Float32Array): void;
-  /** Display code → working RGB, in place; likewise. */
+  /** Display code → working RGB, in place; exact for colours that `run` did not clip. */
   inverse(rgb: Float32Array): void;
   /** Display-linear light 0–1 → display code, one channel. */
   toCode(light: number): number;
@@ -40,11 +44,8 @@ export interface CompiledRendering {
   toSignal(code: number): number;
 }
 
-/**
- * Where curves are read from tables, as powers of two; beyond, they answer themselves. The inverse of the tone scale is
- * steep at either end.
- */
-const spans = { code: [-26, 0], tone: [-14, 7], toneInverse: [-12, -1] } as const;
+/** Display light that is read from a table; below, the curve itself answers. */
+const codeSpan = [2 ** -26, 2] as const;
 
 const compiled = new Map<string, CompiledRendering>();
 
@@ -74,35 +75,40 @@ function compile(rendering: Rendering): CompiledRendering {
   const toScene = invert(toDisplay);
   const l = levels(rendering.range, outputDepth);
   const exactCode = (x: number) => signalToCode(output.curve.forward(Math.min(Math.max(x, 0), 1)), l);
-  const toCode = floatTable(exactCode, spans.code[0], spans.code[1]);
-  const forward = floatTable(tone.forward, spans.tone[0], spans.tone[1]);
-  const toneInverse = floatTable(tone.inverse, spans.toneInverse[0], spans.toneInverse[1]);
-  const inverseLight = (rgb: Float32Array) => {
-    fit.inverse(rgb);
-    transformBuffer(toScene, rgb);
-    for (let i = 0; i < rgb.length; i++) rgb[i] = toneInverse(rgb[i]);
-    if (soft) expandGamut(rgb);
-  };
-  const beforeFit = (rgb: Float32Array) => {
-    if (soft) compressGamut(rgb);
-    for (let i = 0; i < rgb.length; i++) rgb[i] = Math.min(forward(rgb[i]), 1);
-    transformBuffer(toDisplay, rgb);
-  };
+  const codes = new FloatTable(exactCode, ...codeSpan);
+  const blackCode = exactCode(0);
+  const toCode = (x: number) => (x > 0 ? codes.at(x) : blackCode);
+  const toWorking = inTurn(
+    (rgb) => transformBuffer(toScene, rgb),
+    (rgb) => {
+      for (let i = 0; i < rgb.length; i++) rgb[i] = tone.inverse(rgb[i]);
+    },
+    soft ? expandGamut : () => {},
+  );
+  const beforeFit = inTurn(
+    soft ? compressGamut : () => {},
+    (rgb) => {
+      for (let i = 0; i < rgb.length; i++) {
+        const light = tone.forward(rgb[i]);
+        rgb[i] = light < 1 ? light : 1;
+      }
+    },
+    (rgb) => transformBuffer(toDisplay, rgb),
+  );
   return {
     output,
     tone,
     beforeFit,
     toCode,
-    run(rgb) {
-      beforeFit(rgb);
-      fit.run(rgb);
+    run: inTurn(beforeFit, fit.run, (rgb) => {
       for (let i = 0; i < rgb.length; i++) rgb[i] = toCode(rgb[i]);
-    },
-    inverseLight,
-    inverse(rgb) {
-      mapBuffer(rgb, (x) => output.curve.inverse(codeToSignal(x, l)));
-      inverseLight(rgb);
-    },
+    }),
+    inverseLight: inTurn(fit.inverseWithin, toWorking),
+    inverse: inTurn(
+      (rgb) => mapBuffer(rgb, (x) => output.curve.inverse(codeToSignal(x, l))),
+      fit.inverse,
+      toWorking,
+    ),
     toSignal: (code) => codeToSignal(code, l),
   };
 }

@@ -1,4 +1,5 @@
 import { power } from '../colour/power.ts';
+import { FloatTable } from '../numeric/floatTable.ts';
 import { midGrey, stopsToLinear } from '../camera/exposure.ts';
 
 /** What a tone scale is solved from. Levels are display-linear, 1 is the display's white. */
@@ -13,10 +14,55 @@ export interface ToneScaleAims {
   contrast: number;
 }
 
-export interface ToneScale {
+/** A sigmoid's parameters: y = A·xⁿ / (xⁿ + k) over the display's black. */
+interface Sigmoid {
+  n: number;
+  k: number;
+  A: number;
+  black: number;
+}
+
+/** What the tables span: scene light, and the way from black or from the asymptote. Beyond, the curve answers. */
+const spans = { rise: [2 ** -18, 2 ** 10], fall: [2 ** -26, 1] } as const;
+/** Nearest to its asymptote that the curve is undone. */
+const leastLeft = 1e-12;
+
+/** A curve from scene-linear to display-linear light and back, read from tables, within 1e-6 of its size. */
+export class ToneScale {
+  private readonly rise: FloatTable;
+  // Both ends of the inverse are powers: of the way from black, and of what is left to the asymptote.
+  private readonly fallLow: FloatTable;
+  private readonly fallHigh: FloatTable;
+  private readonly black: number;
+  private readonly span: number;
+  private readonly perShare: number;
+
+  constructor({ n, k, A, black }: Sigmoid) {
+    const rise = (x: number) => {
+      const p = power(x, n);
+      return (A * p) / (p + k);
+    };
+    this.rise = new FloatTable(rise, ...spans.rise);
+    this.fallLow = new FloatTable((t) => power((k * t) / (1 - t), 1 / n), ...spans.fall);
+    this.fallHigh = new FloatTable((left) => power((k * (1 - left)) / left, 1 / n), ...spans.fall);
+    this.black = black;
+    this.span = 1 - black;
+    this.perShare = 1 / (this.span * A);
+  }
+
   /** Scene-linear → display-linear. Negative light comes out below black, odd about it. */
-  forward(scene: number): number;
-  inverse(display: number): number;
+  forward(x: number): number {
+    return this.black + this.span * (x < 0 ? -this.rise.at(-x) : this.rise.at(x));
+  }
+
+  inverse(display: number): number {
+    const t = (display - this.black) * this.perShare;
+    return t < 0 ? -this.fall(-t) : t > 0 ? this.fall(t) : 0;
+  }
+
+  private fall(t: number): number {
+    return t < 0.5 ? this.fallLow.at(t) : this.fallHigh.at(t < 1 - leastLeft ? 1 - t : leastLeft);
+  }
 }
 
 /**
@@ -33,22 +79,7 @@ export function toneScale(aims: ToneScaleAims): ToneScale {
     return { k, A: 1 + k / white ** n, slope: (n * k) / (g + k) };
   };
   const n = solveExponent(aims, grey, white, (x) => fit(x).slope);
-  const { k, A } = fit(n);
-  const rise = (x: number) => {
-    const p = power(x, n);
-    return (A * p) / (p + k);
-  };
-  const fall = (y: number) => {
-    const t = Math.min(y / A, 1 - 1e-12);
-    return power((k * t) / (1 - t), 1 / n);
-  };
-  return {
-    forward: (x) => aims.black + span * (x < 0 ? -rise(-x) : rise(x)),
-    inverse(display) {
-      const y = (display - aims.black) / span;
-      return y < 0 ? -fall(-y) : fall(y);
-    },
-  };
+  return new ToneScale({ n, ...fit(n), black: aims.black });
 }
 
 function solveExponent(

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { midGrey } from '../../camera/exposure.ts';
+import { midGrey, stopsToLinear } from '../../camera/exposure.ts';
 import { luminanceWeights } from '../../colour/rgbSpace.ts';
 import { working } from '../../colour/spaces/index.ts';
 import { ramp } from './oklabPixels.ts';
@@ -25,8 +25,11 @@ export const cleanEnds = defineStep({
   summary: (p) => `${p.shadows.toFixed(2)} ${p.highlights.toFixed(2)}`,
   compile: (p) => ({
     run(rgb) {
+      const shadowTop = stopsToLinear(p.below + width / 2);
+      const highlightFoot = stopsToLinear(p.above - width / 2);
       for (let i = 0; i < rgb.length; i += 3) {
         const y = wr * rgb[i] + wg * rgb[i + 1] + wb * rgb[i + 2];
+        if (y > shadowTop && y < highlightFoot) continue;
         const stops = y > 0 ? logTwo(y / midGrey) : -20;
         const gone =
           p.shadows * ramp((p.below + width / 2 - stops) / width) +

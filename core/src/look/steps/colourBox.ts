@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { tintGains } from './zoneCurve.ts';
+import { tintStops } from './zoneCurve.ts';
 import { editOklab, readOklab, turnChroma } from './oklabPixels.ts';
 import { selectionWeight } from './selection.ts';
 import { defineStep } from './step.ts';
@@ -47,7 +47,7 @@ export const colourBox = defineStep({
   compile(p) {
     const weight = selectionWeight(p);
     const angle = (p.turn * Math.PI) / 180;
-    const [red, green, blue] = tintGains(p.warm, p.green).map(Math.log2);
+    const [red, green, blue] = tintStops(p.warm, p.green);
     const tinted = p.warm !== 0 || p.green !== 0;
     return {
       run(rgb) {

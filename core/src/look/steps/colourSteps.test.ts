@@ -110,7 +110,7 @@ describe('curves', () => {
           return rgb;
         };
         const [low, high] = [value(stops), value(stops + 0.05)];
-        return high.every((v, c) => v >= low[c] * (1 - 1e-6) - 1e-9);
+        return high.every((v, c) => v >= low[c] - 1e-6 * Math.abs(low[c]) - 1e-9);
       }),
     );
   });

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { negatives } from '../../film/negatives.ts';
-import { exposeNegative } from '../../film/negative.ts';
+import { developNegative, exposeNegative } from '../../film/negative.ts';
 import { negativeSchema } from '../../film/stock.ts';
 import { signed } from '../../numeric/signed.ts';
 import { defineStep } from './step.ts';
@@ -26,5 +26,11 @@ export const negative = defineStep({
   start: { stock: negatives[0] },
   isNeutral: (p) => p.stock === null,
   summary: (p) => (p.stock ? `${p.stock.name}${p.push ? ` ${signed(p.push, 1)}` : ''}` : 'none'),
-  compile: ({ stock, index, push }) => ({ run: stock ? exposeNegative(stock, { index, push }) : () => {} }),
+  compile({ stock, index, push }) {
+    if (!stock) return { run: () => {} };
+    return {
+      run: exposeNegative(stock, { index, push }),
+      toDensities: developNegative(stock, { index, push }),
+    };
+  },
 });

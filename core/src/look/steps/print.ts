@@ -1,8 +1,9 @@
 import { z } from 'zod';
+import { carriedDensities } from '../../film/negative.ts';
 import { type Carried, makePrint, middleLight, timeLights, type Lights } from '../../film/print.ts';
 import { prints } from '../../film/prints.ts';
 import { printSchema } from '../../film/stock.ts';
-import { drawnIn } from '../../render/gamutFit.ts';
+import { inTurn } from '../../numeric/passes.ts';
 import { restContext } from '../context.ts';
 import { defineStep } from './step.ts';
 
@@ -48,17 +49,10 @@ export const print = defineStep({
   summary: (p) => p.stock?.name ?? 'none',
   compile(p, { rendering, carried } = restContext()) {
     if (!p.stock) return { run: () => {} };
-    const toPrint = makePrint(p.stock, p, lightsOf(p, carried.grey), carried.base);
-    const drawIn = drawnIn(rendering.output.space);
     // The rendering has no darker black than its own.
     const black = rendering.tone.forward(0);
-    return {
-      run(rgb) {
-        toPrint(rgb);
-        drawIn(rgb);
-        for (let i = 0; i < rgb.length; i++) if (rgb[i] < black) rgb[i] = black;
-        rendering.inverseLight(rgb);
-      },
-    };
+    const toPrint = makePrint(p.stock, p, lightsOf(p, carried.grey), carried.base, black);
+    const fromDensities = inTurn(toPrint, rendering.inverseLight);
+    return { fromDensities, run: inTurn(carriedDensities, fromDensities) };
   },
 });

@@ -11,6 +11,10 @@ export interface CompiledStep {
   inverse?: (rgb: Float32Array) => void;
   /** What the step had to change about its settings, in words for the designer. */
   notes?: string[];
+  /** `run` of a negative, but that it hands on its densities (`developNegative`) in place of light. */
+  toDensities?: (rgb: Float32Array) => void;
+  /** `run` of a print that takes such densities. */
+  fromDensities?: (rgb: Float32Array) => void;
 }
 
 /** Imported LUTs by the SHA-256 of their file, for the steps that hold one by name only. */

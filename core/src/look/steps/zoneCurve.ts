@@ -1,13 +1,17 @@
-import { midGrey } from '../../camera/exposure.ts';
+import { midGrey, stopsToLinear } from '../../camera/exposure.ts';
 import { luminanceWeights } from '../../colour/rgbSpace.ts';
 import { working } from '../../colour/spaces/index.ts';
 import type { ZonesParams } from './zones.ts';
-import { logTwo } from '../../colour/power.ts';
+import { logTwo, twoTo } from '../../colour/power.ts';
+import { atLinearOctaves, linearOctaves } from '../../numeric/octaves.ts';
 
 export const zoneNames = ['blacks', 'shadows', 'midtones', 'highlights', 'whites'] as const;
 export type ZoneName = (typeof zoneNames)[number];
 
-/** The stops a gain table spans; beyond them the end gains hold. */
+/**
+ * The stops a gain table spans; beyond them the end gains hold. Its entries are even in linear octaves, which saves a
+ * logarithm a pixel.
+ */
 const lowStop = -12;
 const highStop = 12;
 const perStop = 64;
@@ -34,30 +38,38 @@ export function zoneWeights(p: ZonesParams, stops: number): number[] {
 
 const [wr, wg, wb] = luminanceWeights(working);
 
-/** Gains of R, G, B for a tint, keeping the luminance of a grey. A full tint parts R and B by one stop. */
-export function tintGains(warm: number, green: number): [number, number, number] {
-  const r = 2 ** (0.5 * warm - 0.25 * green);
-  const g = 2 ** (0.25 * green);
-  const b = 2 ** (-0.5 * warm - 0.25 * green);
-  const y = wr * r + wg * g + wb * b;
-  return [r / y, g / y, b / y];
+/** Stops of R, G, B for a tint, keeping the luminance of a grey. A full tint parts R and B by one stop. */
+export function tintStops(warm: number, green: number): [number, number, number] {
+  const r = 0.5 * warm - 0.25 * green;
+  const g = 0.25 * green;
+  const b = -0.5 * warm - 0.25 * green;
+  const y = logTwo(wr * twoTo(r) + wg * twoTo(g) + wb * twoTo(b));
+  return [r - y, g - y, b - y];
 }
 
+/** The same as gains. */
+export const tintGains = (warm: number, green: number) => tintStops(warm, green).map(twoTo);
+
+const least = midGrey * 2 ** lowStop;
 /** Where a luminance falls in a gain table, as a fractional index. */
 export function gainsAt(luminance: number): number {
-  const stops = luminance > 0 ? logTwo(luminance / midGrey) : lowStop;
-  return Math.min(Math.max((stops - lowStop) * perStop, 0), tableSize - 1);
+  if (!(luminance > least)) return 0;
+  const at = (linearOctaves(luminance / midGrey) - lowStop) * perStop;
+  return at < tableSize - 1 ? at : tableSize - 1;
 }
+/** Stops of each entry. */
+const entryStops = Float64Array.from({ length: tableSize }, (_, i) =>
+  Math.log2(atLinearOctaves(lowStop + i / perStop)),
+);
 
 /** A setting of the zones over the table, mixed by their weights at each entry. */
 function mixedOver(p: ZonesParams, keys: readonly (keyof ZonesParams[ZoneName])[]): Float64Array[] {
+  const settings = keys.map((key) => zoneNames.map((n) => p[n][key]));
   const tables = keys.map(() => new Float64Array(tableSize));
   for (let i = 0; i < tableSize; i++) {
-    const weights = zoneWeights(p, lowStop + i / perStop);
-    for (let z = 0; z < weights.length; z++) {
-      if (weights[z] === 0) continue;
-      for (let k = 0; k < keys.length; k++) tables[k][i] += weights[z] * p[zoneNames[z]][keys[k]];
-    }
+    const weights = zoneWeights(p, entryStops[i]);
+    for (let k = 0; k < tables.length; k++)
+      for (let z = 0; z < weights.length; z++) tables[k][i] += weights[z] * settings[k][z];
   }
   return tables;
 }
@@ -71,30 +83,33 @@ interface ZoneTables {
   heldAt: number[];
 }
 
+/** The least rise of density from entry i−1 to i at which every channel still rises. */
+function leastRise(tints: Float64Array, i: number): number {
+  const at = i * 3;
+  const red = tints[at] - tints[at - 3];
+  const green = tints[at + 1] - tints[at - 2];
+  const blue = tints[at + 2] - tints[at - 1];
+  return (flattest - 1) * (entryStops[i] - entryStops[i - 1]) - Math.min(red, green, blue);
+}
+
 function zoneTables(p: ZonesParams): ZoneTables {
   const [density, warm, green] = mixedOver(p, ['density', 'warm', 'green']);
   const tints = new Float64Array(tableSize * 3);
   for (let i = 0; i < tableSize; i++) {
     if (warm[i] === 0 && green[i] === 0) continue;
-    const gains = tintGains(warm[i], green[i]);
-    for (let c = 0; c < 3; c++) tints[i * 3 + c] = Math.log2(gains[c]);
+    tints.set(tintStops(warm[i], green[i]), i * 3);
   }
   const heldAt: number[] = [];
-  /** The least rise of density from entry i−1 to i at which every channel still rises. */
-  const leastRise = (i: number) => {
-    const rise = (c: number) => tints[i * 3 + c] - tints[i * 3 - 3 + c];
-    return (flattest - 1) / perStop - Math.min(rise(0), rise(1), rise(2));
-  };
   // Outward from mid-grey, so that the pivot of the picture is what stays.
   const grey = -lowStop * perStop;
   for (let i = grey + 1; i < tableSize; i++) {
-    const least = density[i - 1] + leastRise(i);
-    if (density[i] < least - 1e-12) heldAt.push(lowStop + i / perStop);
+    const least = density[i - 1] + leastRise(tints, i);
+    if (density[i] < least - 1e-12) heldAt.push(entryStops[i]);
     density[i] = Math.max(density[i], least);
   }
   for (let i = grey - 1; i >= 0; i--) {
-    const most = density[i + 1] - leastRise(i + 1);
-    if (density[i] > most + 1e-12) heldAt.push(lowStop + i / perStop);
+    const most = density[i + 1] - leastRise(tints, i + 1);
+    if (density[i] > most + 1e-12) heldAt.push(entryStops[i]);
     density[i] = Math.min(density[i], most);
   }
   return { density, tints, heldAt };
@@ -103,7 +118,8 @@ function zoneTables(p: ZonesParams): ZoneTables {
 /** R, G, B gains over luminance, interleaved, `perStop` entries a stop. */
 export function makeGainTable(p: ZonesParams): { table: Float64Array; notes: string[] } {
   const { density, tints, heldAt } = zoneTables(p);
-  const table = tints.map((tint, i) => 2 ** (density[Math.floor(i / 3)] + tint));
+  const table = tints;
+  for (let i = 0; i < table.length; i++) table[i] = twoTo(density[Math.floor(i / 3)] + tints[i]);
   return { table, notes: heldAt.length > 0 ? [holdNote(heldAt)] : [] };
 }
 
@@ -117,7 +133,7 @@ function holdNote(heldAt: number[]): string {
 export function zoneStops(p: ZonesParams): (stops: number) => number {
   const { density } = zoneTables(p);
   return (stops) => {
-    const at = Math.min(Math.max((stops - lowStop) * perStop, 0), tableSize - 1);
+    const at = gainsAt(stopsToLinear(stops));
     const k = Math.min(Math.floor(at), tableTop);
     return stops + density[k] + (at - k) * (density[k + 1] - density[k]);
   };
