@@ -9,6 +9,7 @@ import { newLook, parseLook } from '../look/document.ts';
 import { carriedDensities, exposeNegative } from './negative.ts';
 import { negatives } from './negatives.ts';
 import { makePrint, plainCarried, timeLights } from './print.ts';
+import { seeded } from '../camera/random.ts';
 import { luminanceWeights } from '../colour/rgbSpace.ts';
 import { prints } from './prints.ts';
 import { parseNegative, parsePrint } from './stock.ts';
@@ -120,6 +121,33 @@ test('what a print shows passes the rendering unchanged inside two thirds of the
     { numRuns: 500 },
   );
   expect(Math.min(seen.plain, seen.drawn)).toBeGreaterThan(50);
+});
+
+test.each([
+  [1, 1],
+  [0.6, 1],
+  [1, 0.6],
+])('a print takes densities from the negative as it takes light from it (strengths %d and %d)', (n, p) => {
+  const steps = [
+    { id: 'n', type: 'negative', params: { stock: negatives[1], index: 0.4, push: 1 }, strength: n },
+    { id: 'p', type: 'print', params: { stock: prints[1], silver: 0.3 }, strength: p },
+  ];
+  // A step between the two, which does nothing to speak of, keeps them from handing densities on.
+  const parted = [steps[0], { id: 'e', type: 'exposure', params: { stops: 1e-9 } }, steps[1]];
+  const compiled = [steps, parted].map((s) => compileLook(parseLook({ ...newLook('x'), steps: s }, 'test')));
+  expect(compiled.map((c) => c.stages.some((s) => s.key.endsWith('densities')))).toEqual([
+    n * p === 1,
+    false,
+  ]);
+  const uniform = seeded(5);
+  const light = Float32Array.from({ length: 3000 }, () => 0.18 * 2 ** (16 * uniform() - 10));
+  const [handed, carried] = compiled.map((c) => {
+    const rgb = Float32Array.from(light);
+    c.run(rgb);
+    restContext().rendering.run(rgb);
+    return rgb;
+  });
+  expect(handed.reduce((worst, v, i) => Math.max(worst, Math.abs(v - carried[i])), 0)).toBeLessThan(2e-5);
 });
 
 test('a system is steeper than the scene, and its grey lies where a tone scale puts it (common practice)', () => {

@@ -1,7 +1,7 @@
 import { midGrey } from '../camera/exposure.ts';
 import { acescct } from '../colour/transfer/acescct.ts';
 import type { Carried } from '../film/print.ts';
-import { compileRendering } from '../render/rendering.ts';
+import { compileRendering, type CompiledRendering } from '../render/rendering.ts';
 import { luminanceBack } from './colourOnly.ts';
 import { restContext } from './context.ts';
 import type { Look, LookStep } from './document.ts';
@@ -80,6 +80,40 @@ export function isActive(step: LookStep): boolean {
 /** The parts of a look that are compiled. */
 export type Recipe = Pick<Look, 'steps' | 'strength'> & Partial<Pick<Look, 'colourOnly' | 'rendering'>>;
 
+interface Part {
+  step: LookStep;
+  compiled: CompiledStep;
+  stage: Stage;
+}
+
+/** Each step compiled by itself, told what the negative before it carries. */
+function compileSteps(look: Recipe, luts: LutShelf, cache: StepCache, rendering: CompiledRendering): Part[] {
+  let { carried } = restContext();
+  return look.steps.filter(isActive).map((step) => {
+    const { usesContext, carries } = stepDefinition(step.type);
+    const compiled = cache.compile(step, { rendering, luts, carried });
+    const asked = usesContext ? [look.rendering, carried] : null;
+    const key = JSON.stringify([step.type, step.strength, step.params, asked]);
+    const run = withStrength(compiled.run, step.strength);
+    if (carries) carried = carriedBy(run);
+    return { step, compiled, stage: { key, run } };
+  });
+}
+
+/** Where a print follows a negative, both whole, densities go from one to the other: light between would be undone at once. */
+function handDensities(parts: readonly Part[]): Stage[] {
+  const stages = parts.map((part) => part.stage);
+  for (let i = 1; i < parts.length; i++) {
+    const [negative, print] = [parts[i - 1], parts[i]];
+    const { toDensities } = negative.compiled;
+    const { fromDensities } = print.compiled;
+    if (!toDensities || !fromDensities || negative.step.strength < 1 || print.step.strength < 1) continue;
+    stages[i - 1] = { key: `${stages[i - 1].key} densities`, run: toDensities };
+    stages[i] = { key: `${stages[i].key} densities`, run: fromDensities };
+  }
+  return stages;
+}
+
 /**
  * Compiles the look lane once; steps that are off or at rest are left out.
  * @param luts the files of its placed LUTs. Throws a MissingLutError where one is not among them.
@@ -91,25 +125,8 @@ export function compileLook(
 ): CompiledLook {
   if (look.strength === 0) return { run: () => {}, stages: [], finish: () => {}, notes: [] };
   const rendering = look.rendering ? compileRendering(look.rendering) : restContext().rendering;
-  const active = look.steps.filter(isActive);
-  let { carried } = restContext();
-  const compiled: CompiledStep[] = [];
-  const stages = active.map((step): Stage => {
-    const { usesContext, carries } = stepDefinition(step.type);
-    const one = cache.compile(step, { rendering, luts, carried });
-    compiled.push(one);
-    const asked = usesContext ? [look.rendering, carried] : null;
-    const key = JSON.stringify([step.type, step.strength, step.params, asked]);
-    const run = withStrength(one.run, step.strength);
-    if (carries) carried = carriedBy(run);
-    return { key, run };
-  });
-  active.slice(1).forEach((step, i) => {
-    const [{ toDensities }, { fromDensities }] = [compiled[i], compiled[i + 1]];
-    if (!toDensities || !fromDensities || step.strength < 1 || active[i].strength < 1) return;
-    stages[i] = { key: `${stages[i].key} densities`, run: toDensities };
-    stages[i + 1] = { key: `${stages[i + 1].key} densities`, run: fromDensities };
-  });
+  const parts = compileSteps(look, luts, cache, rendering);
+  const stages = handDensities(parts);
   const mixed = (before: Float32Array, after: Float32Array) => {
     if (look.strength < 1) mix(before, after, look.strength);
   };
@@ -132,6 +149,6 @@ export function compileLook(
         }
       : runMixed,
     ...{ stages, finish },
-    notes: compiled.flatMap((s) => s.notes ?? []),
+    notes: parts.flatMap((part) => part.compiled.notes ?? []),
   };
 }
