@@ -2,6 +2,7 @@ import type { Profile } from '../camera/profile.ts';
 import type { Look } from '../look/document.ts';
 import { compilePipeline, type Pipeline } from '../look/pipeline.ts';
 import { StepCache } from '../look/compile.ts';
+import { HeldStages } from '../look/heldStages.ts';
 import { neutralShot } from '../look/shot.ts';
 import type { LutShelf } from '../look/steps/step.ts';
 import { type Cube3d, unitDomain } from './cube.ts';
@@ -22,11 +23,10 @@ export interface BakedPreview {
   pipeline: Pipeline;
 }
 
-/** A grid as it comes from the camera side, and as it left each stage of the last look baked on it. */
+/** A grid as it comes from the camera side, and what the stages of the last look made of it. */
 interface HeldGrid {
   profile: Profile;
-  input: Float32Array;
-  stages: { key: string; rgb: Float32Array }[];
+  stages: HeldStages;
 }
 
 /**
@@ -52,7 +52,7 @@ export class PreviewBaker {
     const { cache } = this;
     const pipeline = compilePipeline({ look, profile, luts, shot, cache, withLook: roles[role].withLook });
     const held = this.held(pipeline, profile, `${profile.id} ${grid} ${darker}`, grid);
-    const data = yield* runStages(pipeline, held);
+    const data = yield* held.stages.runInParts(pipeline.lane);
     pipeline.output(data);
     return { cube: { kind: '3d', size: grid, ...unitDomain, data, title: '', comments: [] }, pipeline };
   }
@@ -60,26 +60,8 @@ export class PreviewBaker {
   private held(pipeline: Pipeline, profile: Profile, key: string, grid: number): HeldGrid {
     const known = this.grids.get(key);
     if (known && JSON.stringify(known.profile) === JSON.stringify(profile)) return known;
-    const made = { profile, input: pipeline.inputGrid(grid), stages: [] };
+    const made = { profile, stages: new HeldStages(pipeline.inputGrid(grid)) };
     this.grids.set(key, made);
     return made;
   }
-}
-
-/** The look lane from the first stage that differs from the last time. */
-function* runStages({ lane }: Pipeline, held: HeldGrid): Generator<void, Float32Array, void> {
-  const { input, stages } = held;
-  if (lane.stages.length === 0) return Float32Array.from(input);
-  let same = 0;
-  while (same < stages.length && stages[same].key === lane.stages[same]?.key) same++;
-  const data = Float32Array.from(same > 0 ? stages[same - 1].rgb : input);
-  const made: HeldGrid['stages'] = [];
-  for (const stage of lane.stages.slice(same)) {
-    stage.run(data);
-    made.push({ key: stage.key, rgb: Float32Array.from(data) });
-    yield;
-  }
-  held.stages = [...stages.slice(0, same), ...made];
-  lane.finish(input, data);
-  return data;
 }

@@ -1,5 +1,7 @@
 import type { Profile } from '../camera/profile.ts';
 import type { Look } from '../look/document.ts';
+import { StepCache } from '../look/compile.ts';
+import { HeldStages } from '../look/heldStages.ts';
 import { compilePipeline } from '../look/pipeline.ts';
 import type { LutShelf } from '../look/steps/step.ts';
 import { readingDefinition, readingDefinitions, takeReading } from '../readings/index.ts';
@@ -23,19 +25,24 @@ export interface Change {
 
 /** Takes readings of a plate under changed looks, by the exact recipe. */
 export class Trial {
+  private readonly cache = new StepCache();
+  private readonly atRest: HeldStages;
+
   constructor(
     readonly plate: TrialPlate,
     readonly schools: Schools,
     private readonly luts?: LutShelf,
-  ) {}
+  ) {
+    this.atRest = new HeldStages(plate.scene);
+  }
 
   context({ look, exposure }: Change): ReadingContext {
     const { profile, width, height, marks } = this.plate;
-    const pipeline = compilePipeline({ profile, look, luts: this.luts });
+    const pipeline = compilePipeline({ profile, look, luts: this.luts, cache: this.cache });
     const gain = 2 ** exposure;
-    const scene = exposure === 0 ? this.plate.scene : this.plate.scene.map((v) => v * gain);
-    const rgb = Float32Array.from(scene);
-    pipeline.look(rgb);
+    const stages = exposure === 0 ? this.atRest : new HeldStages(this.plate.scene.map((v) => v * gain));
+    const scene = stages.input;
+    const rgb = stages.run(pipeline.lane);
     pipeline.output(rgb);
     const signal = rgb.map(pipeline.rendering.toSignal);
     return { width, height, signal, scene, pipeline, marks, schools: this.schools };

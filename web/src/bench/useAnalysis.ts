@@ -3,7 +3,7 @@ import type { Look } from '@velvet-dusk/core/look/document';
 import type { Schools } from '@velvet-dusk/core/readings/schools';
 import { setMeasured, useMeasured } from '../state/measured.ts';
 import { useView } from '../state/view.ts';
-import type { AnalysisOrder } from '../workers/analysis.worker.ts';
+import type { AnalysisOrder } from '../workers/analysis.ts';
 import type { PlateOrder } from '../workers/develop.ts';
 import { analysisEngine, judge } from '../workers/index.ts';
 import { latestOnly } from '../workers/latest.ts';

@@ -1,23 +1,44 @@
-import { parsePng, type Frame } from '@velvet-dusk/core/formats/png';
+import type { Frame } from '@velvet-dusk/core/formats/png';
 import { shrink } from '@velvet-dusk/core/formats/frameScale';
+import { askForFrame } from './frameLine.ts';
 
-/** Frames fetched and decoded once; made smaller once per size. Keeps the last few frames only. */
+/**
+ * Pixels that are kept, twelve bytes each: the thumbnails of a stack, frames to look at, and what the keeper holds for
+ * all of them.
+ */
+export const cachedPixels = { stack: 8e6, frames: 16e6, kept: 10e6 };
+
+/** Frames got once; made smaller once per size. Keeps the last ones only. */
 export class FrameCache {
-  private readonly frames = new Map<string, Promise<Frame>>();
+  private readonly frames = new Map<string, { frame: Promise<Frame>; pixels: number }>();
   private readonly sized = new Map<string, Float32Array>();
 
-  constructor(private readonly most: number) {}
+  /** @param mostPixels of all frames together; the last one is kept whatever its size. */
+  constructor(
+    private readonly mostPixels: number,
+    private readonly get: (url: string) => Promise<Frame> = askForFrame,
+  ) {}
 
-  frame(url: string): Promise<Frame> {
-    let frame = this.frames.get(url);
-    if (!frame) {
-      frame = fetchFrame(url);
-      // A failed fetch must not be remembered.
-      frame.catch(() => this.frames.delete(url));
-      this.frames.set(url, frame);
-      if (this.frames.size > this.most) this.drop(this.frames.keys().next().value!);
+  async frame(url: string): Promise<Frame> {
+    const known = this.frames.get(url);
+    if (known) {
+      // The latest asked for goes last.
+      this.frames.delete(url);
+      this.frames.set(url, known);
+      return known.frame;
     }
-    return frame;
+    const entry = { frame: this.get(url), pixels: 0 };
+    this.frames.set(url, entry);
+    try {
+      const frame = await entry.frame;
+      entry.pixels = frame.width * frame.height;
+      this.makeRoom();
+      return frame;
+    } catch (error) {
+      // A failed fetch must not be remembered.
+      this.frames.delete(url);
+      throw error;
+    }
   }
 
   /** Code values of a frame at a size, interleaved RGB. The buffer belongs to the cache: copy before changing it. */
@@ -33,14 +54,17 @@ export class FrameCache {
     return rgb;
   }
 
+  private makeRoom(): void {
+    let pixels = [...this.frames.values()].reduce((sum, f) => sum + f.pixels, 0);
+    for (const [url, entry] of this.frames) {
+      if (pixels <= this.mostPixels || this.frames.size === 1) return;
+      pixels -= entry.pixels;
+      this.drop(url);
+    }
+  }
+
   private drop(url: string): void {
     this.frames.delete(url);
     for (const key of this.sized.keys()) if (key.startsWith(`${url} `)) this.sized.delete(key);
   }
-}
-
-async function fetchFrame(url: string): Promise<Frame> {
-  const answer = await fetch(url);
-  if (!answer.ok) throw new Error(`${url}: the server answered ${answer.status}`);
-  return parsePng(new Uint8Array(await answer.arrayBuffer()), url);
 }

@@ -3,7 +3,7 @@ import { histogramImage, vectorscopeImage, waveformImage } from '../../scopes/pa
 import { useMeasured } from '../../state/measured.ts';
 import { type ScopeKind, useView } from '../../state/view.ts';
 import { useSize } from '../../ui/useSize.ts';
-import type { Analysis } from '../../workers/analysis.worker.ts';
+import type { Analysis } from '../../workers/analysis.ts';
 import { useOpenProject } from '../useBench.ts';
 import { type Box, LevelLines, StopLines, TargetBands, VectorLines } from './scopeLines.tsx';
 

@@ -2,7 +2,7 @@ import { chromaOf } from '@velvet-dusk/core/readings/ycbcr';
 import { blackBands, type Schools } from '@velvet-dusk/core/readings/schools';
 import { skinLineEnd } from '../../scopes/paint.ts';
 import type { LevelScale } from '../../state/view.ts';
-import type { Analysis } from '../../workers/analysis.worker.ts';
+import type { Analysis } from '../../workers/analysis.ts';
 
 const top: Record<LevelScale, number> = { '%': 100, '10b': 1023, '8b': 255 };
 const levels = [0, 0.25, 0.5, 0.75, 1];

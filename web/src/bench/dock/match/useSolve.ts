@@ -1,6 +1,6 @@
-import * as Comlink from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import type { Solver } from '../../../workers/solve.worker.ts';
+import { startWorker } from '../../../workers/index.ts';
+import type { Solver } from '../../../workers/solve.ts';
 import type { MatchResult } from '../../../workers/match.ts';
 
 type Order = Parameters<Solver['solve']>[0];
@@ -19,9 +19,7 @@ export function useSolve() {
   /** Calls back with the result, or with what went wrong; with neither where it was given up. */
   const solve = (order: Order, done: (found: MatchResult) => void, failed: (error: Error) => void) => {
     cancel();
-    const worker = new Worker(new URL('../../../workers/solve.worker.ts', import.meta.url), {
-      ...{ type: 'module', name: 'solve' },
-    });
+    const { worker, remote } = startWorker('solver');
     running.current = worker;
     setSolving(true);
     const ended =
@@ -31,7 +29,7 @@ export function useSolve() {
         cancel();
         then(value);
       };
-    Comlink.wrap<Solver>(worker).solve(order).then(ended(done), ended(failed));
+    remote.solve(order).then(ended(done), ended(failed));
   };
   return { solve, cancel, solving };
 }

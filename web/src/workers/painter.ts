@@ -10,11 +10,11 @@ import type { Texture } from '@velvet-dusk/core/texture/index';
 import { TexturedCode } from '@velvet-dusk/core/texture/texturedCode';
 import type { Overlay, ViewCube } from '../gl/drawing.ts';
 import { paintOverlay } from '../gl/overlays.ts';
-import { FrameCache } from './frameCache.ts';
+import { cachedPixels, FrameCache } from './frameCache.ts';
 
 /** The picture without a graphics processor: trim, texture, cube, overlay, 8-bit RGBA. */
 
-const frames = new FrameCache(4);
+const frames = new FrameCache(cachedPixels.frames);
 
 export interface PictureOrder {
   url: string;
@@ -120,7 +120,7 @@ async function marksOf(picture: Picture, { overlay = noOverlay, cube, ...order }
   return cube ? through(plain, cube) : plain.recorded;
 }
 
-const painter = {
+export const painter = {
   /** Interleaved code after shot lane and texture, for a renderer that applies the cube itself. */
   async textured(order: PictureOrder): Promise<Float32Array> {
     const copy = Float32Array.from((await hold(order)).trimmed);
@@ -140,4 +140,3 @@ const painter = {
 };
 
 export type Painter = typeof painter;
-Comlink.expose(painter);

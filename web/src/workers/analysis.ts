@@ -13,7 +13,7 @@ import { type StopHistogram, stopHistogram } from '@velvet-dusk/core/scopes/stop
 import { type Vectorscope, vectorscope } from '@velvet-dusk/core/scopes/vectorscope';
 import { type Waveform, waveform } from '@velvet-dusk/core/scopes/waveform';
 import { type AnalysedView, bakeFor, develop, type PlateOrder } from './develop.ts';
-import { FrameCache } from './frameCache.ts';
+import { cachedPixels, FrameCache } from './frameCache.ts';
 import { shelfFor } from './lutShelf.ts';
 import { measureMarks, type MeasureOrder } from './measureMarks.ts';
 import { type SampleOrder, sampleColour } from './sample.ts';
@@ -50,9 +50,9 @@ export interface Thumbnail {
   verdict: Verdict;
 }
 
-const frames = new FrameCache(64);
+const frames = new FrameCache(cachedPixels.stack);
 /** Marks and probes are read on frames as they are; a few are kept. */
-const wholeFrames = new FrameCache(2);
+const wholeFrames = new FrameCache(cachedPixels.frames);
 const scopeSize = { columns: 320, levels: 180, vector: 200 };
 /** Effects are means over this many pixels at most, distributions counts over these. */
 const effectPixels = 2500;
@@ -65,7 +65,7 @@ function thin(rgb: Float32Array, pixels: number): Float32Array {
   return out;
 }
 
-const analysis = {
+export const analysis = {
   /** Single changes under which a maker's table agrees. */
   diagnose: (profile: Profile) => diagnose(profile),
 
@@ -136,4 +136,3 @@ const analysis = {
 };
 
 export type AnalysisEngine = typeof analysis;
-Comlink.expose(analysis);

@@ -7,13 +7,13 @@ import { type SuitedStrength, suitedStrength } from '@velvet-dusk/core/proposals
 import { sparse, Trial } from '@velvet-dusk/core/proposals/trial';
 import type { Schools } from '@velvet-dusk/core/readings/schools';
 import { bakeFor, type PlateOrder, trimmedCode } from './develop.ts';
-import { FrameCache } from './frameCache.ts';
+import { cachedPixels, FrameCache } from './frameCache.ts';
 import { shelfFor } from './lutShelf.ts';
 import { matchPatches, matchTable } from './match.ts';
 
 /** What takes many trials of a look: proposals and suited strengths. A worker of its own, so that scopes never wait. */
 
-const frames = new FrameCache(64);
+const frames = new FrameCache(cachedPixels.stack);
 /** Pixels of a plate that a trial develops: enough for small marks of skin, and for a choice among ten strengths. */
 const trialPixels = { proposals: 14_400, strength: 6400 };
 
@@ -39,7 +39,7 @@ function toImage(signal: Float32Array, width: number, height: number): ImageData
   return image;
 }
 
-const judge = {
+export const judge = {
   async propose(plate: PlateOrder, look: Look, schools: Schools): Promise<Proposal[]> {
     return propose(await trialOf(plate, look, schools, trialPixels.proposals), look);
   },
@@ -73,4 +73,3 @@ const judge = {
 };
 
 export type Judge = typeof judge;
-Comlink.expose(judge);

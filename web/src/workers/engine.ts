@@ -3,12 +3,12 @@ import { bakeOverlay, type OverlayOrder } from '@velvet-dusk/core/cube/overlay';
 import { PreviewBaker, type PreviewOrder } from '@velvet-dusk/core/cube/previewBaker';
 import type { Look, LookStep } from '@velvet-dusk/core/look/document';
 import { type ResponseAxis, responseOf, type ResponseQuantity } from '@velvet-dusk/core/look/response';
-import { FrameCache } from './frameCache.ts';
+import { cachedPixels, FrameCache } from './frameCache.ts';
 import { shelfFor } from './lutShelf.ts';
 
 /** What the viewer needs, off the main thread: frames at the size shown, and cubes. */
 
-const frames = new FrameCache(4);
+const frames = new FrameCache(cachedPixels.frames);
 const baker = new PreviewBaker();
 
 /** `channel` names who may break the bake off. */
@@ -32,7 +32,7 @@ const messagesFirst = () =>
     pause.port2.postMessage(0);
   });
 
-const engine = {
+export const engine = {
   /** Width and height of a frame, once it is decoded. */
   async open(url: string): Promise<{ width: number; height: number; depth: number }> {
     const { width, height, depth } = await frames.frame(url);
@@ -82,4 +82,3 @@ const engine = {
 };
 
 export type Engine = typeof engine;
-Comlink.expose(engine);

@@ -1,13 +1,11 @@
-import * as Comlink from 'comlink';
-import { FrameCache } from './frameCache.ts';
+import { cachedPixels, FrameCache } from './frameCache.ts';
 import { matchSolve } from './match.ts';
 
 /** One solve and no more: a worker that is ended is a solve that is given up. */
 
-const frames = new FrameCache(4);
+const frames = new FrameCache(cachedPixels.stack);
 
-const solver = {
+export const solver = {
   solve: (order: Parameters<typeof matchSolve>[1]) => matchSolve(frames, order),
 };
 export type Solver = typeof solver;
-Comlink.expose(solver);
