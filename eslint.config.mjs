@@ -63,7 +63,9 @@ const coreIsPure = {
 };
 
 export default ts.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', '.data/**', '.reports/**', 'test-results/**'] },
+  {
+    ignores: ['**/dist/**', '**/node_modules/**', '.data/**', '.reports/**', '.build/**', 'test-results/**'],
+  },
   js.configs.recommended,
   ...ts.configs.recommended,
   {

@@ -1,5 +1,5 @@
 /** `npm test`: installs what is needed, then lint, format, types, unit tests, end-to-end tests. */
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { countReports, describeCount } from './count.mjs';
 import { ensureInstalled, root } from './install.mjs';
@@ -9,22 +9,46 @@ rmSync(`${root}.reports`, { recursive: true, force: true });
 ensureInstalled();
 ensureTools();
 
-const stages = [
-  ['Lint', 'eslint', '.', '--max-warnings', '0'],
-  ['Format', 'prettier', '--check', '--log-level', 'warn', '.'],
-  ['Types', 'tsc', '--noEmit', '-p', 'tsconfig.json'],
-  ['Unit', 'vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=.reports/unit.json'],
-  ['Build', 'vite', 'build', '--logLevel', 'error', 'web'],
-  ['End to end', 'playwright', 'test', '--config', 'e2e/playwright.config.ts'],
-];
+const lint = ['Lint', 'eslint', '.', '--max-warnings', '0'];
+const format = ['Format', 'prettier', '--check', '--log-level', 'warn', '.'];
+const types = ['Types', 'tsc', '--noEmit', '-p', 'tsconfig.json'];
+const unitReports = ['--reporter=default', '--reporter=json', '--outputFile.json=.reports/unit.json'];
+const unit = ['Unit', 'vitest', 'run', ...unitReports];
+const build = ['Build', 'vite', 'build', '--logLevel', 'error', 'web'];
+const endToEnd = ['End to end', 'playwright', 'test', '--config', 'e2e/playwright.config.ts'];
 
-const failed = stages.filter(([name, ...words]) => {
-  process.stdout.write(`\n── ${name}\n`);
-  const done = spawnSync('npx', ['--no-install', ...words], { cwd: root, stdio: ['ignore', 1, 2] });
-  return done.status !== 0;
-});
+const failed = [];
+const seconds = (since) => `${((performance.now() - since) / 1000).toFixed(0)} s`;
+
+/** Runs a stage. @param aside keeps what it says until it is done, so that two at once can be told apart. */
+function run([name, ...words], aside = false) {
+  const start = performance.now();
+  if (!aside) process.stdout.write(`\n── ${name}\n`);
+  return new Promise((done) => {
+    const child = spawn('npx', ['--no-install', ...words], {
+      cwd: root,
+      stdio: aside ? ['ignore', 'pipe', 'pipe'] : ['ignore', 1, 2],
+    });
+    const said = [];
+    for (const stream of [child.stdout, child.stderr]) stream?.on('data', (text) => said.push(text));
+    child.on('close', (status) => {
+      if (status !== 0) failed.push(name);
+      if (aside) process.stdout.write(`\n── ${name}\n${Buffer.concat(said)}`);
+      process.stdout.write(`${name}: ${seconds(start)}\n`);
+      done();
+    });
+  });
+}
+async function oneByOne(stages) {
+  for (const stage of stages) await run(stage, true);
+}
+
+// Each of these keeps one processor busy; the tests need both.
+await Promise.all([oneByOne([lint, format]), oneByOne([types, build])]);
+await run(unit);
+await run(endToEnd);
 
 const count = countReports();
 process.stdout.write(`\n${describeCount(count)}\n`);
-if (failed.length > 0) process.stdout.write(`Failed: ${failed.map(([name]) => name).join(', ')}\n`);
+if (failed.length > 0) process.stdout.write(`Failed: ${failed.join(', ')}\n`);
 process.exit(failed.length > 0 || count.failed > 0 || count.passed === 0 ? 1 : 0);

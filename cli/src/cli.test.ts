@@ -9,12 +9,13 @@ import { beforeAll, describe, expect, test } from 'vitest';
 /** The command line as users start it, in its own process. */
 
 const root = fileURLToPath(new URL('../../', import.meta.url));
-const main = join(root, 'cli/src/main.ts');
+// Built when the tests begin.
+const main = join(root, '.build/dusk.mjs');
 const folder = mkdtempSync(join(tmpdir(), 'dusk-cli-'));
 const at = (name: string) => join(folder, name);
 
 function dusk(...args: string[]) {
-  const done = spawnSync(process.execPath, ['--import', 'tsx', main, ...args], {
+  const done = spawnSync(process.execPath, [main, ...args], {
     cwd: root,
     encoding: 'utf8',
   });

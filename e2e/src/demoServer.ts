@@ -1,7 +1,8 @@
 import { spawn } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 
-const main = fileURLToPath(new URL('../../demo/src/main.ts', import.meta.url));
+/** The program as `npm run demo` starts it; whoever starts it sees to it that it is built. */
+const main = fileURLToPath(new URL('../../.build/demo.mjs', import.meta.url));
 
 export interface DemoServer {
   url: string;
@@ -13,9 +14,9 @@ export interface DemoServer {
   kill(): Promise<void>;
 }
 
-/** Starts the demo as `npm run demo` does, on a data folder and a port (0 for any). */
+/** Starts the demo on a data folder and a port (0 for any). */
 export async function startDemo(dataFolder: string, port: number): Promise<DemoServer> {
-  const child = spawn(process.execPath, ['--import', 'tsx', main], {
+  const child = spawn(process.execPath, [main], {
     env: { ...process.env, DUSK_DATA: dataFolder, DUSK_PORT: String(port) },
     stdio: ['ignore', 'pipe', 'inherit'],
   });

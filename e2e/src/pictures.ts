@@ -7,7 +7,7 @@ import { expect } from '@playwright/test';
 import { type Frame, parsePng } from '@velvet-dusk/core/formats/png';
 import type { Bench } from './bench.ts';
 
-const cli = fileURLToPath(new URL('../../cli/src/main.ts', import.meta.url));
+const cli = fileURLToPath(new URL('../../.build/dusk.mjs', import.meta.url));
 
 export const temporary = (name: string) => join(mkdtempSync(join(tmpdir(), 'dusk-pictures-')), name);
 
@@ -25,7 +25,7 @@ export async function fetchFrame(url: string, plate: string): Promise<string> {
 
 export function applyByCli(cube: string, frame: string): Frame {
   const out = temporary('cli.png');
-  run(process.execPath, ['--import', 'tsx', cli, 'apply', '--cube', cube, '--in', frame, '--out', out]);
+  run(process.execPath, [cli, 'apply', '--cube', cube, '--in', frame, '--out', out]);
   return parsePng(readFileSync(out), out);
 }
 

@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { mkdirSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { startDemo } from './demoServer.ts';
@@ -6,6 +7,7 @@ import { startDemo } from './demoServer.ts';
 export const templateFolder = fileURLToPath(new URL('../../.reports/demo-data', import.meta.url));
 
 export default async function makeTemplate(): Promise<void> {
+  execFileSync(process.execPath, [fileURLToPath(new URL('../../scripts/build.mjs', import.meta.url))]);
   rmSync(templateFolder, { recursive: true, force: true });
   mkdirSync(templateFolder, { recursive: true });
   const server = await startDemo(templateFolder, 0);

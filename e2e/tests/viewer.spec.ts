@@ -20,7 +20,7 @@ function bakeByCli(role: string): string {
     '--out',
     out,
   ];
-  const done = spawnSync(process.execPath, ['--import', 'tsx', 'cli/src/main.ts', ...args], {
+  const done = spawnSync(process.execPath, ['.build/dusk.mjs', ...args], {
     cwd: root,
     encoding: 'utf8',
   });

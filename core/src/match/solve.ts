@@ -1,6 +1,7 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
-import { compileLook } from '../look/compile.ts';
+import { compileLook, StepCache } from '../look/compile.ts';
 import type { Look, LookStep } from '../look/document.ts';
+import { HeldStages } from '../look/heldStages.ts';
 import { stepDefinition, stepDefinitions } from '../look/steps/index.ts';
 import { hueOf, hueWeight } from '../look/steps/oklabPixels.ts';
 import type { LutShelf } from '../look/steps/step.ts';
@@ -84,7 +85,7 @@ function features({ lab }: DisplayPixels): Float64Array {
     const i = order[k] % 65536;
     const tone = Math.min(Math.floor((k * tones) / count), tones - 1);
     for (let c = 0; c < 3; c++) seen[c] = lab[i * 3 + c];
-    const chroma = Math.hypot(seen[1], seen[2]);
+    const chroma = Math.sqrt(seen[1] * seen[1] + seen[2] * seen[2]);
     const share = tones / count;
     out[tone * 4] += seen[0] * share;
     out[tone * 4 + 1] += seen[1] * share;
@@ -159,8 +160,14 @@ export function solveMatch({ scene, look, reference, keepSkin, luts }: MatchOrde
   if (scene.length / 3 > largest) throw new RangeError(`a match takes ${largest} pixels at most`);
   const rendering = compileRendering(look.rendering);
   const aim = features(displayPixels(reference, rendering));
-  const shown = (x: ArrayLike<number>) =>
-    features(shownPixels(scene, withMatch(look, stepsOf(x, keepSkin)), rendering, luts));
+  // The solver moves one unknown after the other: stages before it give what they gave.
+  const cache = new StepCache();
+  const stages = new HeldStages(scene);
+  const shown = (x: ArrayLike<number>) => {
+    const rgb = stages.run(compileLook(withMatch(look, stepsOf(x, keepSkin)), luts, cache));
+    rendering.run(rgb);
+    return features(displayPixels(rgb, rendering));
+  };
   const rest = unknowns.map((u) => u.rest);
   const count = aim.length;
   const pull = (x: ArrayLike<number>, i: number) =>

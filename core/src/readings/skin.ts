@@ -1,6 +1,4 @@
-import { rgbToLms, lmsToOklab } from '../colour/oklab.ts';
-import { transform } from '../colour/matrix.ts';
-import { working } from '../colour/spaces/index.ts';
+import { hueOf, readOklab, saturationOf } from '../look/steps/oklabPixels.ts';
 import { signed } from '../numeric/signed.ts';
 import { isInAreas, type ReadingContext, type ReadingDefinition } from './reading.ts';
 import { judge, unjudged } from './verdict.ts';
@@ -8,15 +6,17 @@ import { chromaOf, lumaOf, skinLineDegrees } from './ycbcr.ts';
 
 /** Below this share of the picture there is no skin worth reading. */
 const leastShare = 0.002;
-const toLms = rgbToLms(working);
 
-/** Does this scene colour have the hue and saturation of skin in its own light? Limits from memory. */
-function looksLikeSkin(r: number, g: number, b: number): boolean {
-  const lms = transform(toLms, [r, g, b]).map(Math.cbrt) as [number, number, number];
-  const [L, A, B] = transform(lmsToOklab, lms);
-  const hue = (Math.atan2(B, A) * 180) / Math.PI;
-  const saturation = Math.hypot(A, B) / L;
-  return L > 0.25 && hue > 25 && hue < 72 && saturation > 0.05 && saturation < 0.2;
+const lab = new Float64Array(4);
+
+/** Does the scene colour at an index have the hue and saturation of skin in its own light? Limits from memory. */
+function looksLikeSkin(scene: Float32Array, p: number): boolean {
+  readOklab(scene, p, lab);
+  if (lab[0] <= 0.25) return false;
+  const saturation = saturationOf(lab);
+  if (saturation <= 0.05 || saturation >= 0.2) return false;
+  const hue = hueOf(lab);
+  return hue > 25 && hue < 72;
 }
 
 const found = new WeakMap<Float32Array, Uint32Array>();
@@ -30,8 +30,7 @@ export function skinPixels(context: ReadingContext): Uint32Array {
   for (let pixel = 0; pixel < scene.length / 3; pixel++) {
     const p = pixel * 3;
     const is = marks.skin.length > 0;
-    if (is ? isInAreas(context, marks.skin, pixel) : looksLikeSkin(scene[p], scene[p + 1], scene[p + 2]))
-      pixels.push(pixel);
+    if (is ? isInAreas(context, marks.skin, pixel) : looksLikeSkin(scene, p)) pixels.push(pixel);
   }
   const enough = pixels.length > (marks.skin.length > 0 ? 0 : leastShare * (scene.length / 3));
   const answer = Uint32Array.from(enough ? pixels : []);

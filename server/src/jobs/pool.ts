@@ -2,11 +2,15 @@ import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import type { ExportProgress, ExportResult, ExportTask, PlateFacts, PlateTask } from './tasks.ts';
 
+/** Where the tasks are in a built program: its build says so. */
+declare const builtTasks: string | undefined;
+const tasks = typeof builtTasks === 'string' ? builtTasks : new URL('./worker.mjs', import.meta.url).href;
+
 /** Worker threads for the heavy work: one for exports, one for reading frames, so that neither waits for the other. */
 export class WorkPool {
   private readonly make = () =>
     new Piscina({
-      filename: new URL('./worker.mjs', import.meta.url).href,
+      filename: tasks,
       maxThreads: 1,
       minThreads: 0,
       idleTimeout: 30_000,

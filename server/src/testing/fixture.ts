@@ -55,8 +55,9 @@ export interface ServerProcess {
 }
 
 export async function spawnServer(dataFolder: string): Promise<ServerProcess> {
-  const main = fileURLToPath(new URL('../main.ts', import.meta.url));
-  const child = spawn(process.execPath, ['--import', 'tsx', main], {
+  // Built when the tests begin.
+  const main = fileURLToPath(new URL('../../../.build/server.mjs', import.meta.url));
+  const child = spawn(process.execPath, [main], {
     env: { ...process.env, DUSK_DATA: dataFolder, DUSK_PORT: '0' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
