@@ -4,6 +4,7 @@ export default defineConfig({
   test: {
     include: ['{core,server,cli,web,demo}/**/*.test.ts'],
     exclude: ['**/node_modules/**', '**/dist/**'],
+    setupFiles: './scripts/seed.mjs',
     globalSetup: './scripts/beforeUnit.mjs',
     testTimeout: 60_000,
     hookTimeout: 120_000,

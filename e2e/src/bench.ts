@@ -19,8 +19,14 @@ export class Bench {
 
   /** Waits until the picture on the viewer is the one asked for, and measured. */
   async drawn(): Promise<void> {
-    await expect(this.canvas).toHaveAttribute('data-drawn', /./, { timeout: 30_000 });
-    await expect(this.page.getByTestId('readings').getByRole('button')).not.toHaveCount(0);
+    // Asked at every frame: an assertion asks twice a second, which adds up over all tests.
+    await this.page.waitForFunction(
+      () =>
+        document.querySelector<HTMLElement>('canvas[data-renderer]')?.dataset.drawn &&
+        document.querySelector('[data-testid=readings] button'),
+      null,
+      { polling: 'raf', timeout: 30_000 },
+    );
   }
 
   button(name: string | RegExp): Locator {

@@ -1,3 +1,4 @@
+import { useRef } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import { signed } from '@velvet-dusk/core/numeric/signed';
@@ -5,6 +6,7 @@ import { type LiveThumb, useMeasured } from '../state/measured.ts';
 import { setView } from '../state/view.ts';
 import { BitmapCanvas } from '../ui/BitmapCanvas.tsx';
 import { VerdictMark } from '../ui/VerdictMark.tsx';
+import { useInSight } from './inSight.ts';
 import { ReferenceSlot } from './ReferenceSlot.tsx';
 import { useCurrentPlate, usePlates } from './useBench.ts';
 
@@ -31,8 +33,10 @@ function PlateCard({ plate, index, selected }: { plate: Plate; index: number; se
   const thumb = useMeasured((s) => s.thumbs[plate.id]);
   const suited = useMeasured((s) => s.strengths[plate.id]);
   const trim = shotWords(plate.shot);
+  const card = useRef<HTMLLIElement>(null);
+  useInSight(card, plate.id);
   return (
-    <li>
+    <li ref={card}>
       <button
         type="button"
         aria-pressed={selected}

@@ -8,6 +8,7 @@ import type { PlateOrder } from '../workers/develop.ts';
 import { analysisEngine, judge } from '../workers/index.ts';
 import { latestOnly } from '../workers/latest.ts';
 import { plateOrder, useCurrentPlate, useOpenProject, usePlates, useMeasuredLook } from './useBench.ts';
+import { isInSight } from './inSight.ts';
 import { beforeOf } from './viewer/views.ts';
 
 const report = (error: unknown) => setMeasured({ trouble: `Measuring failed: ${(error as Error).message}` });
@@ -24,9 +25,11 @@ interface StackOrder {
   look: Look;
   plates: PlateOrder[];
   schools: Schools;
+  /** True once the look has moved on: what is left of the order is not worth doing. */
+  isStale(): boolean;
 }
 
-async function paintThumbs({ look, plates, schools, isStale }: StackOrder & { isStale(): boolean }) {
+async function paintThumbs({ look, plates, schools, isStale }: StackOrder) {
   try {
     // One by one, so that the scopes of the plate on the viewer never wait for the whole stack.
     for (const plate of plates) {
@@ -52,20 +55,24 @@ async function measureEffects(order: Pick<AnalysisOrder, 'look' | 'plate'>) {
 /** Milliseconds of quiet before scopes and readings follow, and the longest they lag behind a moving control. */
 const follow = { quiet: 150, most: 450 };
 
-/** Milliseconds of quiet before they are taken once more, finely; before the stack is painted, and before the many trials of proposals, then of strengths. */
-const quiet = { fine: 250, thumbs: 300, effects: 400, proposals: 700, strengths: 1500 };
+/**
+ * Milliseconds of quiet before they are taken once more, finely; before the stack is painted, and before the many trials
+ * of proposals, then of strengths. Plates of the stack that are not in sight come when it has been quiet for long.
+ */
+const quiet = { fine: 250, thumbs: 300, effects: 400, proposals: 700, strengths: 1500, outOfSight: 3000 };
 
-/** Proposals for the first plate of the order, then the suited strength of each. */
-async function judgeStack({ look, plates, schools }: StackOrder, isStale: () => boolean) {
+async function proposeFor(plate: PlateOrder, { look, schools, isStale }: StackOrder) {
   try {
-    const [current] = plates;
-    if (current) {
-      const proposals = await judge.propose(current, look, schools);
-      // Taken now they would put the look back to what it was when they were asked for.
-      if (isStale()) return;
-      setMeasured({ proposals });
-    }
-    await new Promise((done) => setTimeout(done, quiet.strengths - quiet.proposals));
+    const proposals = await judge.propose(plate, look, schools);
+    // Taken now they would put the look back to what it was when they were asked for.
+    if (!isStale()) setMeasured({ proposals });
+  } catch (error) {
+    report(error);
+  }
+}
+
+async function suitStrengths({ look, plates, schools, isStale }: StackOrder) {
+  try {
     for (const plate of plates) {
       if (isStale()) return;
       const suited = await judge.strength(plate, look, schools);
@@ -88,6 +95,7 @@ export function useAnalysis(): void {
     analyse: latestOnly(analyse),
     effects: latestOnly(measureEffects),
     paintThumbs: latestOnly(paintThumbs),
+    paintOutOfSight: latestOnly(paintThumbs),
   });
   const currentId = current?.plate.id;
 
@@ -118,13 +126,18 @@ export function useAnalysis(): void {
 
   useEffect(() => {
     let stale = false;
-    const timer = setTimeout(
-      () => runners.current.paintThumbs({ look, plates: orders(), schools, isStale: () => stale }),
-      quiet.thumbs,
-    );
+    const paint = (seen: boolean) =>
+      runners.current[seen ? 'paintThumbs' : 'paintOutOfSight']({
+        ...{ look, schools, isStale: () => stale },
+        plates: orders().filter((o) => isInSight(o.id) === seen),
+      });
+    const timers = [
+      setTimeout(() => paint(true), quiet.thumbs),
+      setTimeout(() => paint(false), quiet.outOfSight),
+    ];
     return () => {
       stale = true;
-      clearTimeout(timer);
+      timers.forEach(clearTimeout);
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
   }, [look, plates, profiles, schools]);
@@ -141,15 +154,21 @@ export function useAnalysis(): void {
   useEffect(() => {
     let stale = false;
     setMeasured({ proposals: null });
-    const timer = setTimeout(() => {
-      const all = orders();
-      const first = all.filter((o) => o.id === currentId);
-      const rest = all.filter((o) => o.id !== currentId);
-      void judgeStack({ look, plates: [...first, ...rest], schools }, () => stale);
-    }, quiet.proposals);
+    const order = (chosen: (plate: PlateOrder) => boolean): StackOrder => ({
+      ...{ look, schools, isStale: () => stale },
+      plates: orders().filter(chosen),
+    });
+    const shown = order((o) => o.id === currentId);
+    const isNear = (o: PlateOrder) => o.id !== currentId && isInSight(o.id);
+    const isFar = (o: PlateOrder) => o.id !== currentId && !isInSight(o.id);
+    const timers = [
+      setTimeout(() => shown.plates.forEach((o) => void proposeFor(o, shown)), quiet.proposals),
+      setTimeout(() => void suitStrengths(shown).then(() => suitStrengths(order(isNear))), quiet.strengths),
+      setTimeout(() => void suitStrengths(order(isFar)), quiet.outOfSight),
+    ];
     return () => {
       stale = true;
-      clearTimeout(timer);
+      timers.forEach(clearTimeout);
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
   }, [look, currentId, plates, profiles, schools]);
