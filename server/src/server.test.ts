@@ -7,6 +7,7 @@ import { type ExportJob, exportSchema, largestUpload, type LookRecord } from '@v
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { bake } from '@velvet-dusk/core/cube/bake';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
+import { parseRgb16 } from '@velvet-dusk/core/formats/rgb16';
 import { parsePng } from '@velvet-dusk/core/formats/png';
 import type { Services } from './services/index.ts';
 import { type Asker, startAsker } from './testing/asker.ts';
@@ -93,6 +94,12 @@ describe('plates', () => {
     const frame = parsePng(await bytes('/plates/plate/frame.png'), 'frame');
     expect(frame.rgb).toEqual(parsePng(tinyFrame, 'tiny').rgb);
     expect((await ask('/plates/plate/thumb.png')).headers.get('content-type')).toBe('image/png');
+    // What the bench gets, unpacked, is the same to the code.
+    for (const part of ['frame', 'thumb']) {
+      const packed = parsePng(await bytes(`/plates/plate/${part}.png`), part);
+      const plain = await (await ask(`/plates/plate/${part}.rgb16`)).arrayBuffer();
+      expect(parseRgb16(plain, part)).toEqual(packed);
+    }
   });
 
   test('a shot trim is saved with the plate, by version', async () => {

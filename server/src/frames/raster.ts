@@ -2,6 +2,7 @@ import sharp, { type Metadata } from 'sharp';
 import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
 import { FormatError } from '@velvet-dusk/core/formats/error';
 import { largestFrame, toUint16 } from '@velvet-dusk/core/formats/png';
+import { rgb16Head } from '@velvet-dusk/core/formats/rgb16';
 import type { DecodedFrame } from './frame.ts';
 
 // One picture at a time, and nothing kept: memory is for the frame in hand.
@@ -100,4 +101,13 @@ export async function encodePng(frame: {
     .toColourspace('rgb16')
     .png({ compressionLevel: 3 })
     .toBuffer();
+}
+
+/** Codes of a stored frame as they go to the bench (core's `rgb16` format). */
+export async function storedCodes(path: string): Promise<Buffer> {
+  const { data, info } = await sharp(path, { limitInputPixels: largestFrame, ignoreIcc: true })
+    .toColourspace('rgb16')
+    .raw({ depth: 'ushort' })
+    .toBuffer({ resolveWithObject: true });
+  return Buffer.concat([rgb16Head(info.width, info.height), data]);
 }

@@ -1,6 +1,7 @@
 import { type RequestHandler, Router } from 'express';
 import { largestUpload, plateChangeSchema, plateKinds } from '@velvet-dusk/core/api/contract';
 import type { PlateKind } from '@velvet-dusk/core/api/contract';
+import { storedCodes } from '../frames/raster.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { body, param, seenVersion } from './parse.ts';
@@ -17,8 +18,18 @@ export function plateRoutes({ plates, projects, files }: Services): Router {
       const row = await plates.row(param(req, 'id'));
       res.type('image/png').sendFile(files.pathOf(row[part]), forever);
     };
+  const sendCodes =
+    (part: 'frameSha' | 'thumbSha'): RequestHandler =>
+    async (req, res) => {
+      const row = await plates.row(param(req, 'id'));
+      const codes = await storedCodes(files.pathOf(row[part]));
+      res.set('Cache-Control', 'public, max-age=31536000, immutable');
+      res.type('application/octet-stream').end(codes);
+    };
   router.get('/plates/:id/frame.png', send('frameSha'));
   router.get('/plates/:id/thumb.png', send('thumbSha'));
+  router.get('/plates/:id/frame.rgb16', sendCodes('frameSha'));
+  router.get('/plates/:id/thumb.rgb16', sendCodes('thumbSha'));
   router.get('/plates/:id/source', async (req, res) => {
     const row = await plates.row(param(req, 'id'));
     res.download(files.pathOf(row.sourceSha || row.frameSha), row.sourceName || `${row.name}.png`);

@@ -39,8 +39,10 @@ export function useCurrentPlate(): CurrentPlate | null {
   return plate && profile ? { plate, profile, shot: plate.shot } : null;
 }
 
-export const frameUrl = (plate: Plate) => `/api/plates/${plate.id}/frame.png`;
-export const thumbUrl = (plate: Plate) => `/api/plates/${plate.id}/thumb.png`;
+/** Codes for the workers, and a picture for the page. */
+export const frameUrl = (plate: Plate) => `/api/plates/${plate.id}/frame.rgb16`;
+export const thumbUrl = (plate: Plate) => `/api/plates/${plate.id}/thumb.rgb16`;
+export const pictureUrl = (plate: Plate) => `/api/plates/${plate.id}/frame.png`;
 
 /** A plate as the workers want it. */
 export const plateOrder = (plate: Plate, profile: Profile): PlateOrder => ({

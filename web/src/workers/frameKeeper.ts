@@ -1,13 +1,14 @@
 import * as Comlink from 'comlink';
-import { type Frame, parsePng } from '@velvet-dusk/core/formats/png';
+import type { Frame } from '@velvet-dusk/core/formats/png';
+import { parseRgb16 } from '@velvet-dusk/core/formats/rgb16';
 import { cachedPixels, FrameCache } from './frameCache.ts';
 
-/** Fetches and decodes frames for all workers: several want the same ones, and decoding is what takes long. */
+/** Fetches frames for all workers: several want the same ones. */
 
 async function fetchFrame(url: string): Promise<Frame> {
   const answer = await fetch(url);
   if (!answer.ok) throw new Error(`${url}: the server answered ${answer.status}`);
-  return parsePng(new Uint8Array(await answer.arrayBuffer()), url);
+  return parseRgb16(await answer.arrayBuffer(), url);
 }
 
 const frames = new FrameCache(cachedPixels.kept, fetchFrame);

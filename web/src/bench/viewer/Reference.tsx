@@ -1,13 +1,17 @@
 import { useRef, useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
-import { frameUrl } from '../useBench.ts';
+import { pictureUrl } from '../useBench.ts';
 import type { PictureBox } from './Pane.tsx';
 
 /** The reference still as it is, beside the picture. */
 export function ReferencePane({ reference }: { reference: Plate }) {
   return (
     <div className="relative h-full w-full grid place-items-center overflow-hidden">
-      <img src={frameUrl(reference)} alt={`Reference: ${reference.name}`} className="max-w-full max-h-full" />
+      <img
+        src={pictureUrl(reference)}
+        alt={`Reference: ${reference.name}`}
+        className="max-w-full max-h-full"
+      />
       <span className="absolute text-[11px] text-white left-2 top-2 px-1.5 rounded-sm bg-[#000000a0]">
         {reference.name}
       </span>
@@ -54,7 +58,7 @@ export function ReferenceInset({ reference, box }: { reference: Plate; box: Pict
       }}
       onPointerUp={() => (from.current = null)}
     >
-      <img src={frameUrl(reference)} alt="" className="block w-full pointer-events-none" />
+      <img src={pictureUrl(reference)} alt="" className="block w-full pointer-events-none" />
     </button>
   );
 }
