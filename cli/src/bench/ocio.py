@@ -1,6 +1,7 @@
 """Times OpenColorIO on the same data as the benchmark, one thread, after two runs that warm it up.
 
-Usage: ocio.py FRAME.raw WIDTH HEIGHT CUBE33 CUBE65. FRAME.raw holds float32 RGB. Answers milliseconds as JSON.
+Usage: ocio.py FRAME.raw WIDTH HEIGHT CUBE33 CUBE65, where FRAME.raw holds float32 RGB; or ocio.py output, for the ACES
+output alone. Answers milliseconds as JSON.
 """
 
 import json
@@ -12,8 +13,6 @@ import numpy
 import PyOpenColorIO as ocio
 
 RUNS = 7
-frame_file, width, height, cube33, cube65 = sys.argv[1:]
-width, height = int(width), int(height)
 
 
 def median_time(run):
@@ -41,23 +40,31 @@ def timed_apply(transform, pixels, w, h):
     return median_time(run)
 
 
-def load():
+def load(cube65):
     ocio.ClearAllCaches()
     cpu_of(ocio.FileTransform(cube65, interpolation=ocio.INTERP_TETRAHEDRAL))
 
 
-frame = numpy.fromfile(frame_file, dtype=numpy.float32)
-axis = numpy.linspace(0, 1, 33, dtype=numpy.float32)
-blue, green, red = numpy.meshgrid(axis, axis, axis, indexing="ij")
-grid = numpy.stack([red, green, blue], axis=-1).reshape(-1).astype(numpy.float32)
+def output_time():
+    """ACEScct through the ACES SDR video output, 33³ colours."""
+    axis = numpy.linspace(0, 1, 33, dtype=numpy.float32)
+    blue, green, red = numpy.meshgrid(axis, axis, axis, indexing="ij")
+    grid = numpy.stack([red, green, blue], axis=-1).reshape(-1).astype(numpy.float32)
+    output = ocio.GroupTransform()
+    output.appendTransform(ocio.BuiltinTransform("ACEScct_to_ACES2065-1"))
+    output.appendTransform(ocio.BuiltinTransform("ACES-OUTPUT - ACES2065-1_to_CIE-XYZ-D65 - SDR-VIDEO_1.0"))
+    output.appendTransform(ocio.BuiltinTransform("DISPLAY - CIE-XYZ-D65_to_REC.1886-REC.709"))
+    return timed_apply(output, grid, 33**3, 1)
 
-output = ocio.GroupTransform()
-output.appendTransform(ocio.BuiltinTransform("ACEScct_to_ACES2065-1"))
-output.appendTransform(ocio.BuiltinTransform("ACES-OUTPUT - ACES2065-1_to_CIE-XYZ-D65 - SDR-VIDEO_1.0"))
-output.appendTransform(ocio.BuiltinTransform("DISPLAY - CIE-XYZ-D65_to_REC.1886-REC.709"))
 
-lut = {
-    name: timed_apply(ocio.FileTransform(cube33, interpolation=kind), frame, width, height)
-    for name, kind in [("tetrahedral", ocio.INTERP_TETRAHEDRAL), ("trilinear", ocio.INTERP_LINEAR)]
-}
-json.dump({**lut, "output33": timed_apply(output, grid, 33**3, 1), "load65": median_time(load)}, sys.stdout)
+def cube_times(frame_file, width, height, cube33, cube65):
+    frame = numpy.fromfile(frame_file, dtype=numpy.float32)
+    times = {
+        name: timed_apply(ocio.FileTransform(cube33, interpolation=kind), frame, int(width), int(height))
+        for name, kind in [("tetrahedral", ocio.INTERP_TETRAHEDRAL), ("trilinear", ocio.INTERP_LINEAR)]
+    }
+    return {**times, "load65": median_time(lambda: load(cube65))}
+
+
+answer = output_time() if sys.argv[1:] == ["output"] else cube_times(*sys.argv[1:])
+json.dump(answer, sys.stdout)

@@ -21,15 +21,18 @@ function run(command: string, args: string[], what: string): string {
 export interface OcioTimes {
   tetrahedral: number;
   trilinear: number;
-  /** ACEScct through the ACES SDR video output, 33³ colours. */
-  output33: number;
   load65: number;
 }
 
+const script = fileURLToPath(new URL('./ocio.py', import.meta.url));
+const ocio = (...args: string[]): unknown =>
+  JSON.parse(run('/usr/bin/python3', [script, ...args], 'OpenColorIO'));
+
+/** Milliseconds for 33³ colours from ACEScct through the ACES SDR video output. */
+export const ocioOutputTime = () => ocio('output') as number;
+
 export function ocioTimes({ frame, width, height, cube33, cube65 }: Samples): OcioTimes {
-  const script = fileURLToPath(new URL('./ocio.py', import.meta.url));
-  const args = [script, frame, `${width}`, `${height}`, cube33, cube65];
-  return JSON.parse(run('/usr/bin/python3', args, 'OpenColorIO')) as OcioTimes;
+  return ocio(frame, `${width}`, `${height}`, cube33, cube65) as OcioTimes;
 }
 
 const frames = 40;

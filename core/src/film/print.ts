@@ -2,6 +2,7 @@ import { midGrey } from '../camera/exposure.ts';
 import { mixMatrix } from '../colour/greyMix.ts';
 import { tenTo } from '../colour/power.ts';
 import { EvenTable } from '../numeric/evenTable.ts';
+import { latelyMade } from '../numeric/latelyMade.ts';
 import { inTurn, type Pass } from '../numeric/passes.ts';
 import { logExposurePerPoint } from '../look/steps/printerLights.ts';
 import { type Characteristic, characteristic, type CurveParams } from './characteristic.ts';
@@ -129,6 +130,16 @@ export interface Carried {
 export const plainCarried: Carried = { grey: [midGrey, midGrey, midGrey], base: [0, 0, 0] };
 
 /**
+ * Light through a density, the clearest at 1 and `black` at 0, held between the display's black and white. Silver and
+ * the dyes' cross-absorption can only add: no stock is clearer than its clearest layer.
+ */
+const transmittance = latelyMade(8, (white: number, black: number, darkest: number) => {
+  const light = (density: number) => (tenTo(white - density) - black) / (1 - black);
+  const held = (density: number) => Math.min(Math.max(light(density), darkest), 1);
+  return new EvenTable(held, white, white + densest, steps);
+});
+
+/**
  * Prints: densities of a negative over its grey's, in place, to display-linear RGB, the clearest white the paper has
  * at 1. The black that the bare negative prints is the display's, the more so the less blacks are softened; it is taken
  * out of all channels alike, so that a neutral grey stays so.
@@ -146,10 +157,7 @@ export function makePrint(
   const white = Math.min(...layerNames.map((n) => stock.layers[n].dMin));
   const bare = printDensities(stock, settings, lights, base);
   const black = ((1 - settings.blackSoft) * bare.reduce((sum, d) => sum + tenTo(white - d), 0)) / 3;
-  const span = 1 / (1 - black);
-  const shown = (density: number) => Math.min(Math.max((tenTo(white - density) - black) * span, darkest), 1);
-  // Silver and the dyes' cross-absorption can only add: no stock is clearer than its clearest layer.
-  const light = new EvenTable(shown, white, white + densest, steps);
+  const light = transmittance(white, black, darkest);
   return inTurn(toDensities, (rgb) => {
     for (let i = 0; i < rgb.length; i++) rgb[i] = light.at(rgb[i]);
   });

@@ -72,6 +72,9 @@ export class StepCache {
   }
 }
 
+/** What everybody shares who brings no cache of their own: a pack bakes the same steps for every camera. */
+const shared = new StepCache(100);
+
 /** True where a step does something to the picture. */
 export function isActive(step: LookStep): boolean {
   return step.on && step.strength > 0 && !stepDefinition(step.type).isNeutral(step.params);
@@ -118,11 +121,7 @@ function handDensities(parts: readonly Part[]): Stage[] {
  * Compiles the look lane once; steps that are off or at rest are left out.
  * @param luts the files of its placed LUTs. Throws a MissingLutError where one is not among them.
  */
-export function compileLook(
-  look: Recipe,
-  luts: LutShelf = restContext().luts,
-  cache = new StepCache(),
-): CompiledLook {
+export function compileLook(look: Recipe, luts: LutShelf = restContext().luts, cache = shared): CompiledLook {
   if (look.strength === 0) return { run: () => {}, stages: [], finish: () => {}, notes: [] };
   const rendering = look.rendering ? compileRendering(look.rendering) : restContext().rendering;
   const parts = compileSteps(look, luts, cache, rendering);

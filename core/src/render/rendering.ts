@@ -3,8 +3,8 @@ import { mapBuffer } from '../camera/codec.ts';
 import { compressGamut, expandGamut } from '../colour/gamutCompression.ts';
 import { codeToSignal, levels, signalToCode } from '../camera/range.ts';
 import { FloatTable } from '../numeric/floatTable.ts';
-import { inTurn } from '../numeric/passes.ts';
-import { invert, transformBuffer } from '../colour/matrix.ts';
+import { inTurn, type Pass } from '../numeric/passes.ts';
+import { invert, type Mat3 } from '../colour/matrix.ts';
 import { rgbToRgb } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
 import { gamutFit } from './gamutFit.ts';
@@ -60,6 +60,35 @@ export function compileRendering(rendering: Rendering): CompiledRendering {
   return made;
 }
 
+/** The tone scale per channel, held at white, then the display's primaries. */
+function displayLight(tone: ToneScale, [m0, m1, m2, m3, m4, m5, m6, m7, m8]: Mat3): Pass {
+  const held = (light: number) => (light < 1 ? light : 1);
+  return (rgb) => {
+    for (let p = 0; p < rgb.length; p += 3) {
+      const r = held(tone.forward(rgb[p]));
+      const g = held(tone.forward(rgb[p + 1]));
+      const b = held(tone.forward(rgb[p + 2]));
+      rgb[p] = m0 * r + m1 * g + m2 * b;
+      rgb[p + 1] = m3 * r + m4 * g + m5 * b;
+      rgb[p + 2] = m6 * r + m7 * g + m8 * b;
+    }
+  };
+}
+
+/** Undoes `displayLight`. */
+function sceneLight(tone: ToneScale, [m0, m1, m2, m3, m4, m5, m6, m7, m8]: Mat3): Pass {
+  return (rgb) => {
+    for (let p = 0; p < rgb.length; p += 3) {
+      const r = rgb[p];
+      const g = rgb[p + 1];
+      const b = rgb[p + 2];
+      rgb[p] = tone.inverse(m0 * r + m1 * g + m2 * b);
+      rgb[p + 1] = tone.inverse(m3 * r + m4 * g + m5 * b);
+      rgb[p + 2] = tone.inverse(m6 * r + m7 * g + m8 * b);
+    }
+  };
+}
+
 function compile(rendering: Rendering): CompiledRendering {
   const output = outputs[rendering.output];
   const { whiteStops, contrast } = renderingPresets[rendering.preset];
@@ -78,23 +107,8 @@ function compile(rendering: Rendering): CompiledRendering {
   const codes = new FloatTable(exactCode, ...codeSpan);
   const blackCode = exactCode(0);
   const toCode = (x: number) => (x > 0 ? codes.at(x) : blackCode);
-  const toWorking = inTurn(
-    (rgb) => transformBuffer(toScene, rgb),
-    (rgb) => {
-      for (let i = 0; i < rgb.length; i++) rgb[i] = tone.inverse(rgb[i]);
-    },
-    soft ? expandGamut : () => {},
-  );
-  const beforeFit = inTurn(
-    soft ? compressGamut : () => {},
-    (rgb) => {
-      for (let i = 0; i < rgb.length; i++) {
-        const light = tone.forward(rgb[i]);
-        rgb[i] = light < 1 ? light : 1;
-      }
-    },
-    (rgb) => transformBuffer(toDisplay, rgb),
-  );
+  const toWorking = inTurn(sceneLight(tone, toScene), soft ? expandGamut : () => {});
+  const beforeFit = inTurn(soft ? compressGamut : () => {}, displayLight(tone, toDisplay));
   return {
     output,
     tone,
