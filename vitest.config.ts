@@ -10,7 +10,5 @@ export default defineConfig({
     hookTimeout: 120_000,
     // Two cores, and several tests start processes of their own.
     maxWorkers: 2,
-    // Modules keep nothing that one test file could spoil for another, and are read once in place of seventy times.
-    isolate: false,
   },
 });
