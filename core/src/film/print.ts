@@ -30,9 +30,6 @@ export interface PrintSettings {
 
 /** Neutral density that full silver adds to each unit of the dyes' (from memory: a bleach that is left out). */
 const silverShare = 0.45;
-/** Density over the clearest that the display is told apart to, and steps of its table: within 1e-6 of white. */
-const densest = 5;
-const steps = 4096;
 const softest = { toe: 0.5, shoulder: 0.7, dMax: 0.45 };
 
 /** A layer's curve as the settings change it. */
@@ -128,6 +125,10 @@ export interface Carried {
 }
 /** Without a negative before it a print takes scene light as it comes. */
 export const plainCarried: Carried = { grey: [midGrey, midGrey, midGrey], base: [0, 0, 0] };
+
+/** Density over the clearest that the display is told apart to, and steps of its table: within 1e-6 of white. */
+const densest = 5;
+const steps = 4096;
 
 /**
  * Light through a density, the clearest at 1 and `black` at 0, held between the display's black and white. Silver and

@@ -1,6 +1,7 @@
 import { midGrey } from '../camera/exposure.ts';
 import { acescct } from '../colour/transfer/acescct.ts';
 import type { Carried } from '../film/print.ts';
+import { latelyMade } from '../numeric/latelyMade.ts';
 import { compileRendering, type CompiledRendering } from '../render/rendering.ts';
 import { luminanceBack } from './colourOnly.ts';
 import { restContext } from './context.ts';
@@ -54,21 +55,15 @@ function carriedBy(run: (rgb: Float32Array) => void): Carried {
 
 /** Steps that were compiled lately, for whoever compiles almost the same look again and again. */
 export class StepCache {
-  private readonly compiled = new Map<string, CompiledStep>();
+  private readonly alone: (type: LookStep['type'], params: LookStep['params']) => CompiledStep;
 
-  constructor(private readonly most = 300) {}
+  constructor(most = 300) {
+    this.alone = latelyMade(most, (type, params) => stepDefinition(type).compile(params));
+  }
 
   compile({ type, params }: LookStep, context: StepContext): CompiledStep {
     const definition = stepDefinition(type);
-    if (definition.usesContext) return definition.compile(params, context);
-    const key = `${type} ${JSON.stringify(params)}`;
-    let step = this.compiled.get(key);
-    if (!step) {
-      step = definition.compile(params, context);
-      this.compiled.set(key, step);
-      if (this.compiled.size > this.most) this.compiled.delete(this.compiled.keys().next().value!);
-    }
-    return step;
+    return definition.usesContext ? definition.compile(params, context) : this.alone(type, params);
   }
 }
 

@@ -1,23 +1,12 @@
-/** Fraction bits of a single. */
-const fractionBits = 23;
+import { bitsOf, fractionBits, singleOf } from './single.ts';
+
 /** 2^8 entries to each doubling of the argument: few enough to stay near the processor. */
 const fineness = 8;
 /** Under the bits of a single that find the entry lie those that say how far it is to the next. */
 const restBits = fractionBits - fineness;
 const restMask = (1 << restBits) - 1;
 const perRest = 1 / (1 << restBits);
-const asSingle = new Float32Array(1);
-const asWord = new Int32Array(asSingle.buffer);
-
-function entryOf(x: number): number {
-  asSingle[0] = x;
-  return asWord[0] >> restBits;
-}
-
-function argumentOf(entry: number): number {
-  asWord[0] = entry << restBits;
-  return asSingle[0];
-}
+const entryOf = (x: number) => bitsOf(x) >> restBits;
 
 /**
  * A smooth function of positive numbers as a table, with even entries inside each doubling of its argument: as fine in
@@ -41,13 +30,12 @@ export class FloatTable {
     this.first = first;
     this.size = entryOf(to) - first;
     const table = new Float64Array(this.size + 1);
-    for (let i = 0; i < table.length; i++) table[i] = f(argumentOf(first + i));
+    for (let i = 0; i < table.length; i++) table[i] = f(singleOf((first + i) << restBits));
     this.table = table;
   }
 
   at(x: number): number {
-    asSingle[0] = x;
-    const word = asWord[0];
+    const word = bitsOf(x);
     const i = (word >> restBits) - this.first;
     if (i < 0 || i >= this.size) return this.f(x);
     const { table } = this;

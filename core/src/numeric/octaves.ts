@@ -1,16 +1,10 @@
-const fractionBits = 23;
-const bias = 127;
-const asSingle = new Float32Array(1);
-const asWord = new Int32Array(asSingle.buffer);
+import { bias, bitsOf, fractionBits } from './single.ts';
 
 /**
  * A logarithm that is only nearly one, for finding one's way in a table: exact at powers of two, straight between them.
  * Positive numbers only; rounds its argument to a single.
  */
-export function linearOctaves(x: number): number {
-  asSingle[0] = x;
-  return asWord[0] * (1 / (1 << fractionBits)) - bias;
-}
+export const linearOctaves = (x: number): number => bitsOf(x) * (1 / (1 << fractionBits)) - bias;
 
 /** Undoes `linearOctaves`. */
 export function atLinearOctaves(octaves: number): number {

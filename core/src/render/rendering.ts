@@ -3,6 +3,7 @@ import { mapBuffer } from '../camera/codec.ts';
 import { compressGamut, expandGamut } from '../colour/gamutCompression.ts';
 import { codeToSignal, levels, signalToCode } from '../camera/range.ts';
 import { FloatTable } from '../numeric/floatTable.ts';
+import { latelyMade } from '../numeric/latelyMade.ts';
 import { inTurn, type Pass } from '../numeric/passes.ts';
 import { invert, type Mat3 } from '../colour/matrix.ts';
 import { rgbToRgb } from '../colour/rgbSpace.ts';
@@ -47,20 +48,13 @@ export interface CompiledRendering {
 /** Display light that is read from a table; below, the curve itself answers. */
 const codeSpan = [2 ** -26, 2] as const;
 
-const compiled = new Map<string, CompiledRendering>();
-
 /**
  * Tone scale per channel in AP1, so that highlights roll to white; then the display's primaries, fit and curve. Curves
  * are read from tables, within 1e-6. There are few renderings; each is made once.
  */
-export function compileRendering(rendering: Rendering): CompiledRendering {
-  const key = JSON.stringify(rendering);
-  let made = compiled.get(key);
-  if (!made) compiled.set(key, (made = compile(rendering)));
-  return made;
-}
+export const compileRendering = latelyMade(64, (rendering: Rendering) => compile(rendering));
 
-/** The tone scale per channel, held at white, then the display's primaries. */
+/** The tone scale per channel, held at white, then the display's primaries; in one walk, which is what takes time. */
 function displayLight(tone: ToneScale, [m0, m1, m2, m3, m4, m5, m6, m7, m8]: Mat3): Pass {
   const held = (light: number) => (light < 1 ? light : 1);
   return (rgb) => {

@@ -118,9 +118,8 @@ function zoneTables(p: ZonesParams): ZoneTables {
 /** R, G, B gains over luminance, interleaved, `perStop` entries a stop. */
 export function makeGainTable(p: ZonesParams): { table: Float64Array; notes: string[] } {
   const { density, tints, heldAt } = zoneTables(p);
-  const table = tints;
-  for (let i = 0; i < table.length; i++) table[i] = twoTo(density[Math.floor(i / 3)] + tints[i]);
-  return { table, notes: heldAt.length > 0 ? [holdNote(heldAt)] : [] };
+  for (let i = 0; i < tints.length; i++) tints[i] = twoTo(density[Math.floor(i / 3)] + tints[i]);
+  return { table: tints, notes: heldAt.length > 0 ? [holdNote(heldAt)] : [] };
 }
 
 function holdNote(heldAt: number[]): string {
