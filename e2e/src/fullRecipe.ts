@@ -11,7 +11,7 @@ const settings: Record<string, Record<string, unknown>> = {
   printerLights: { all: 1, red: 0.5 },
   contrast: { contrast: 1.06 },
   toeShoulder: { toe: 0.1, shoulder: 0.1 },
-  zones: { shadows: { density: -0.15, warm: -0.3 }, highlights: { warm: 0.15 } },
+  zones: { shadows: { density: 0.15, warm: -0.3 }, highlights: { warm: 0.15 } },
   curves: {
     master: line([-6, 0, 4], (x) => x * 1.02),
     blue: line([-6, -2, 0, 4], (x) => x + (x === -2 ? 0.08 : 0)),

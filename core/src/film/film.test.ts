@@ -8,12 +8,12 @@ import { restContext } from '../look/context.ts';
 import { newLook, parseLook } from '../look/document.ts';
 import { carriedDensities, exposeNegative } from './negative.ts';
 import { negatives } from './negatives.ts';
-import { makePrint, plainCarried, timeLights } from './print.ts';
+import { makePrint, printDensities, plainCarried, timeLights } from './print.ts';
 import { seeded } from '../camera/random.ts';
 import { luminanceWeights } from '../colour/rgbSpace.ts';
 import { prints } from './prints.ts';
 import { parseNegative, parsePrint } from './stock.ts';
-import { pairFacts, plainPrint, systemLights, toneReproduction } from './system.ts';
+import { pairFacts, plainPrint, toneReproduction } from './system.ts';
 
 const pairs = negatives.flatMap((n) => prints.map((p) => [n.id, p.id, n, p] as const));
 const stopsRange = Array.from({ length: 57 }, (_, i) => -8 + i / 4);
@@ -167,18 +167,28 @@ test('a system is steeper than the scene, and its grey lies where a tone scale p
   expect(code[6]).toBeLessThan(0.06);
 });
 
-test('a point of light is 0.025 log exposure: twelve locked points move a print as a stop of scene light does', () => {
-  const [n, p] = [negatives[0], prints[0]];
-  const negative = { stock: n, development: { index: 0, push: 0 } };
-  const timed = systemLights({ negative, print: { stock: p, settings: plainPrint, lights: null } })!;
-  const at = (lights: [number, number, number]) =>
-    toneReproduction({ negative, print: { stock: p, settings: plainPrint, lights } }, [0])[0].print![1];
-  const lighter = at([timed[0] - 7, timed[1] - 7, timed[2] - 7]);
-  const settings = { ...plainPrint, density: 7 };
-  const byDensity = toneReproduction({ negative, print: { stock: p, settings, lights: null } }, [0])[0]
-    .print![1];
-  expect(byDensity).toBeCloseTo(lighter, 9);
-  expect(lighter).toBeLessThan(p.aim - 0.3);
+test('a stop of scene light is 7.2 points on a print (0.6 × 0.301 / 0.025, common practice), and lights are light', () => {
+  const p = prints[0];
+  const [red, green, blue] = timeLights(p, plainPrint, plainCarried.grey);
+  const brighter = printDensities(p, plainPrint, [red, green, blue], [0.36, 0.36, 0.36]);
+  const points = (0.6 * Math.log10(2)) / 0.025;
+  const byLights = printDensities(
+    p,
+    plainPrint,
+    [red + points, green + points, blue + points],
+    [0.18, 0.18, 0.18],
+  );
+  const thinner = { ...plainPrint, density: -points };
+  const byDensity = printDensities(p, thinner, [red, green, blue], [0.18, 0.18, 0.18]);
+  for (const c of [0, 1, 2]) {
+    expect(byLights[c]).toBeCloseTo(brighter[c], 5);
+    expect(byDensity[c]).toBeCloseTo(byLights[c], 9);
+  }
+  expect(byLights[1]).toBeLessThan(p.aim - 0.3);
+  // One light alone shows more of its own colour.
+  const redder = printDensities(p, plainPrint, [red + 6, green, blue], [0.18, 0.18, 0.18]);
+  const timed = printDensities(p, plainPrint, [red, green, blue], [0.18, 0.18, 0.18]);
+  expect(timed[0] - redder[0]).toBeGreaterThan(0.2);
 });
 
 test('silver makes colours greyer and the middle harder; soft blacks stay short of Dmax', () => {

@@ -7,17 +7,22 @@ import { inTurn, type Pass } from '../numeric/passes.ts';
 import { logExposurePerPoint } from '../look/steps/printerLights.ts';
 import { type Characteristic, characteristic, type CurveParams } from './characteristic.ts';
 import { curveTable } from './curveTable.ts';
-import { carriedDensities } from './negative.ts';
+import { carriedDensities, carriedGamma, logPerStop } from './negative.ts';
 import { layerNames, type PrintStock } from './stock.ts';
 
-/** Lights in printer points, red, green, blue. */
+/**
+ * Lights in printer points, red, green, blue. As everywhere here, a light counts for the picture: a point up shows more of
+ * its colour. A laboratory counts the light that falls on the print, whose density rises with it: 50 less ours.
+ */
 export type Lights = readonly [red: number, green: number, blue: number];
 /** The middle of the scale of lights (common practice: 25 of 50). */
 export const middleLight = 25;
+/** What a stop at the camera is worth on the printer, through a negative of the gamma that a look carries on with. */
+export const pointsPerCameraStop = (carriedGamma * logPerStop) / logExposurePerPoint;
 
 /** How a print is made, beside its lights. */
 export interface PrintSettings {
-  /** Printed lighter (+) or darker than timed, in points of all lights. */
+  /** Density over what is timed, in points of all lights: + is darker. */
   density: number;
   /** Gamma against the stock's own. */
   contrast: number;
@@ -51,8 +56,8 @@ export const printCurves = (stock: PrintStock, settings: PrintSettings): Charact
 const middleExposures = (stock: PrintStock): number[] =>
   layerNames.map((n) => characteristic(stock.layers[n]).exposure(stock.aim));
 
-/** Log printing exposure of 18 % grey under a light. */
-const greyExposure = (middle: number, light: number) => middle + logExposurePerPoint * (light - middleLight);
+/** Log printing exposure of 18 % grey under a light: what the picture gains the print is not exposed by. */
+const greyExposure = (middle: number, light: number) => middle - logExposurePerPoint * (light - middleLight);
 
 /**
  * The timer: lights under which a grey prints neutral at the stock's aim density, in closed form, since a neutral print
@@ -67,8 +72,7 @@ export function timeLights(stock: PrintStock, settings: PrintSettings, grey: Arr
   const held = Float64Array.from(grey);
   carriedDensities(held);
   const light = (i: number) =>
-    middleLight +
-    (curves[i].exposure(density) - greyExposure(middle[i], middleLight) + held[i]) / logExposurePerPoint;
+    middleLight - (curves[i].exposure(density) - middle[i] + held[i]) / logExposurePerPoint;
   return [light(0), light(1), light(2)];
 }
 

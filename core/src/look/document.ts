@@ -2,9 +2,10 @@ import { z } from 'zod';
 import { checkDocument, migrate, type Migrations } from '../document.ts';
 import { renderingSchema } from '../render/rendering.ts';
 import { textureSchema } from '../texture/index.ts';
+import { oneSignForDensity } from './migrations.ts';
 import { startingSteps, stepDefinition, stepDefinitions } from './steps/index.ts';
 
-export const lookSchemaVersion = 1;
+export const lookSchemaVersion = 2;
 
 const stepTypes = stepDefinitions.map((d) => d.id) as [string, ...string[]];
 
@@ -46,8 +47,8 @@ export const lookSchema = z.strictObject({
 export type Look = z.output<typeof lookSchema>;
 export type LookStep = Look['steps'][number];
 
-/** Migrations by the version they start from. None yet. */
-const migrations: Migrations = {};
+/** Migrations by the version they start from; each returns the document one version on. */
+const migrations: Migrations = { 1: oneSignForDensity };
 
 /**
  * Checks a parsed look document, migrating older versions first. @param file the name used in errors.

@@ -68,7 +68,7 @@ test.each([
   [
     'another schema',
     { ...slackWater, schemaVersion: 99 },
-    /mine\.json: schemaVersion: .*reads version 1.*99/,
+    /mine\.json: schemaVersion: .*reads version 2.*99/,
   ],
   ['an unknown step', { ...slackWater, steps: [{ id: 'a', type: 'wobble', params: {} }] }, /steps\.0\.type/],
   [

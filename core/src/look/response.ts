@@ -16,7 +16,7 @@ export type ResponseAxis = 'stops' | 'saturation' | 'hue';
 export type ResponseQuantity = 'channels' | 'light' | 'saturation' | 'turn';
 
 /** Saturation of the colours that are probed along hue and, where colour is asked after, along stops. */
-const probeSaturation = 0.12;
+const probeSaturation = 0.16;
 const everyHue = sectors.map((s) => s.hue);
 const weights = luminanceWeights(working);
 

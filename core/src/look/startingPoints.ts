@@ -27,9 +27,9 @@ export const startingPoints: readonly StartingPoint[] = [
       {
         type: 'zones',
         params: {
-          shadows: { density: -0.2, warm: -0.5, green: 0.15 },
+          shadows: { density: 0.2, warm: -0.5, green: 0.15 },
           midtones: { warm: -0.1 },
-          highlights: { density: 0.08, warm: 0.12 },
+          highlights: { density: -0.08, warm: 0.12 },
         },
       },
       { type: 'saturation', params: { amount: 0.86 } },
@@ -47,7 +47,7 @@ export const startingPoints: readonly StartingPoint[] = [
         params: {
           shadows: { warm: -0.12 },
           midtones: { warm: 0.34, green: 0.05 },
-          highlights: { density: -0.08, warm: 0.2, green: 0.02 },
+          highlights: { density: 0.08, warm: 0.2, green: 0.02 },
         },
       },
       { type: 'saturation', params: { amount: 0.92 } },
@@ -101,7 +101,7 @@ export const startingPoints: readonly StartingPoint[] = [
       {
         type: 'zones',
         params: {
-          shadows: { density: -0.12, warm: -0.42, green: 0.12 },
+          shadows: { density: 0.12, warm: -0.42, green: 0.12 },
           midtones: { warm: 0.1 },
           highlights: { warm: 0.28 },
         },
@@ -119,7 +119,7 @@ export const startingPoints: readonly StartingPoint[] = [
         type: 'zones',
         params: {
           shadows: { warm: -0.3, green: -0.02 },
-          highlights: { density: 0.06, warm: 0.34, green: 0.02 },
+          highlights: { density: -0.06, warm: 0.34, green: 0.02 },
           whites: { warm: 0.16 },
         },
       },

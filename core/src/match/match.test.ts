@@ -54,7 +54,7 @@ const known: [string, unknown[]][] = [
         id: 'z',
         type: 'zones',
         params: {
-          shadows: { density: -0.4, warm: -0.8, green: 0.15 },
+          shadows: { density: 0.4, warm: -0.8, green: 0.15 },
           midtones: { warm: -0.35 },
           highlights: { warm: 0.2 },
         },
@@ -70,7 +70,7 @@ const known: [string, unknown[]][] = [
       {
         id: 'z',
         type: 'zones',
-        params: { midtones: { warm: 0.2 }, highlights: { warm: 0.3, density: -0.15 } },
+        params: { midtones: { warm: 0.2 }, highlights: { warm: 0.3, density: 0.15 } },
       },
       { id: 'f', type: 'fade', params: { black: 0.5 } },
     ],

@@ -22,7 +22,10 @@ function intervalOf(xs: readonly number[], x: number): number {
 /** Rises below this are no rise: ratios of such numbers overflow. */
 const flat = 1e-150;
 
-/** Slopes at the points: Fritsch and Carlson 1980, SIAM J. Numer. Anal. 17, 238–246. */
+/**
+ * Slopes at the points: Fritsch and Carlson 1980, SIAM J. Numer. Anal. 17, 238–246. A slope is limited by what both its
+ * chords ask, not by one after the other, so that no point feels where the list begins.
+ */
 function slopesOf(xs: readonly number[], ys: readonly number[]): number[] {
   const n = xs.length;
   const chords = Array.from({ length: n - 1 }, (_, i) => {
@@ -33,15 +36,11 @@ function slopesOf(xs: readonly number[], ys: readonly number[]): number[] {
   chords.forEach((chord, i) => {
     if (chord === 0 || (i > 0 && chords[i - 1] * chord < 0)) slopes[i] = 0;
     if (chord === 0) slopes[i + 1] = 0;
-    if (chord === 0) return;
-    const a = slopes[i] / chord;
-    const b = slopes[i + 1] / chord;
-    const size = Math.hypot(a, b);
-    if (size <= 3) return;
-    slopes[i] = (3 * a * chord) / size;
-    slopes[i + 1] = (3 * b * chord) / size;
   });
-  return slopes;
+  const shares = chords.map((chord, i) =>
+    chord === 0 ? 1 : Math.min(1, 3 / Math.hypot(slopes[i] / chord, slopes[i + 1] / chord)),
+  );
+  return slopes.map((slope, i) => slope * Math.min(shares[i - 1] ?? 1, shares[i] ?? 1));
 }
 
 /**

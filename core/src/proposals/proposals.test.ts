@@ -114,7 +114,13 @@ const faults: [name: string, reading: string, look: Look, plate: Trial][] = [
   [
     '2 % clipped',
     'clipped',
-    seeded((density) => withStep(rest, 'zones', zone('highlights', { density })), 'clipped', 2, 0, 3),
+    seeded(
+      (density) => withStep(rest, 'zones', zone('highlights', { density: -density })),
+      'clipped',
+      2,
+      0,
+      3,
+    ),
     trial,
   ],
 ];

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { monotoneCubic, type MonotoneCubic } from '../../numeric/monotoneCubic.ts';
+import { periodicCubic } from '../../numeric/periodicCubic.ts';
 import { editByHue, makeHueTable } from './hueTable.ts';
 import { editOklab } from './oklabPixels.ts';
 import { defineStep } from './step.ts';
@@ -52,7 +52,7 @@ function knots(nodes: readonly HueNode[]): Knot[] {
 const closest = 0.12;
 
 /** The greatest share of a turn curve (degrees over degrees) at which no two hues swap places. */
-function orderKept(turn: MonotoneCubic): number {
+function orderKept(turn: ReturnType<typeof periodicCubic>): number {
   let steepest = 0;
   for (let hue = 0; hue < 360; hue += 0.25) steepest = Math.min(steepest, turn.slope(hue));
   return steepest < closest - 1 ? (1 - closest) / -steepest : 1;
@@ -62,13 +62,13 @@ function orderKept(turn: MonotoneCubic): number {
 export function hueBeltLanes({ nodes }: HueBeltParams) {
   if (nodes.length === 0)
     return { at: (): [number, number, number] => [rest.turn, rest.saturation, rest.density], held: 1 };
-  // Three times round, so that the middle one is periodic.
-  const round = [-360, 0, 360].flatMap((by) => knots(nodes).map((p) => ({ ...p, hue: p.hue + by })));
-  round.sort((a, b) => a.hue - b.hue);
+  const round = knots(nodes);
+  const hues = round.map((p) => p.hue);
   const lane = (key: keyof typeof rest) =>
-    monotoneCubic(
-      round.map((p) => p.hue),
+    periodicCubic(
+      hues,
       round.map((p) => p[key]),
+      360,
     );
   const [turn, saturation, density] = [lane('turn'), lane('saturation'), lane('density')];
   const held = orderKept(turn);

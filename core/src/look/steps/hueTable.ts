@@ -1,4 +1,4 @@
-import { hueOf, hueWeight, saturationOf, turnChroma } from './oklabPixels.ts';
+import { hueOf, hueWeight, saturationOf, saturationWeight, turnChroma } from './oklabPixels.ts';
 import { twoTo } from '../../colour/power.ts';
 
 /** Entries over the hue circle, half a degree apart, one more than it needs so that it closes. */
@@ -20,17 +20,18 @@ export function makeHueTable(
   return { turn, saturation, density };
 }
 
-/** An edit of Oklab by such a table; its weight fades near grey, so that greys never move. */
+/** An edit of Oklab by such a table; it fades toward grey, so that greys never move and colours keep their order. */
 export function editByHue({ turn, saturation, density }: HueTable): (lab: Float64Array) => boolean {
   return (lab) => {
-    const weight = hueWeight(saturationOf(lab));
+    const strength = saturationOf(lab);
+    const weight = hueWeight(strength);
     if (weight === 0) return false;
     const at = (hueOf(lab) / 360) * hueTableSize;
     const k = at | 0;
     const f = at - k;
     const angle = weight * (turn[k] + f * (turn[k + 1] - turn[k]));
     const scale = saturation[k] + f * (saturation[k + 1] - saturation[k]);
-    turnChroma(lab, (angle * Math.PI) / 180, 1 + weight * (scale - 1));
+    turnChroma(lab, (angle * Math.PI) / 180, 1 + saturationWeight(strength) * (scale - 1));
     lab[3] = twoTo(-weight * (density[k] + f * (density[k + 1] - density[k])));
     return true;
   };

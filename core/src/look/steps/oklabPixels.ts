@@ -3,7 +3,7 @@ import { lmsToOklab, oklabToLms, rgbToLms } from '../../colour/oklab.ts';
 import { working } from '../../colour/spaces/index.ts';
 import { midGrey } from '../../camera/exposure.ts';
 import { logTwo } from '../../colour/power.ts';
-import { quickCbrt } from '../../numeric/quick.ts';
+import { quickCbrt, quickExp } from '../../numeric/quick.ts';
 
 const m = rgbToLms(working);
 const q = invert(m);
@@ -87,11 +87,24 @@ export function seen(rgb: ArrayLike<number>): Seen {
 /** 0 to 1 with a level start and end. */
 export const ramp = (t: number) => (t <= 0 ? 0 : t >= 1 ? 1 : t * t * (3 - 2 * t));
 
-/** Saturation under which a colour counts as grey, and from which its hue counts in full. */
-const greyUntil = 0.01;
-const fullFrom = 0.08;
-/** How much the hue of a colour counts: nothing near grey, where hue is noise. */
-export const hueWeight = (saturation: number) => ramp((saturation - greyUntil) / (fullFrom - greyUntil));
+/**
+ * Saturation from which a hue counts in full. A cell of a 33-point cube is about 0.04 wide near grey: the ramp must take
+ * several, or the cube cannot follow it.
+ */
+const fullFrom = { edit: 0.15, selection: 0.1 };
+/** How much the hue of a colour counts where it is turned or darkened by hue: nothing at grey, where hue is noise. */
+export const hueWeight = (saturation: number) => ramp(saturation / fullFrom.edit);
+/** How much the hue of a colour counts where colours are chosen by it: skin, near 0.08, mostly is in. */
+export const hueTrust = (saturation: number) => ramp(saturation / fullFrom.selection);
+
+/** Saturation that a hue keeps, at the most, when all of it is taken out: what lies at the very grey must not move. */
+const keptAtGrey = 0.025;
+/**
+ * How much a factor of saturation counts: little at grey, and so that s·(1 + weight·(factor − 1)) rises with s for every
+ * factor. Colours keep their order, and a hue that is taken out leaves no ring.
+ */
+export const saturationWeight = (saturation: number) =>
+  saturation < 1e-6 ? 0 : 1 - (keptAtGrey * (1 - quickExp(-saturation / keptAtGrey))) / saturation;
 
 /** Turns a, b by an angle (radians) and scales them. */
 export function turnChroma(lab: Float64Array, angle: number, scale: number): void {

@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import { carriedDensities } from '../../film/negative.ts';
-import { type Carried, makePrint, middleLight, timeLights, type Lights } from '../../film/print.ts';
+import {
+  type Carried,
+  makePrint,
+  middleLight,
+  pointsPerCameraStop,
+  timeLights,
+  type Lights,
+} from '../../film/print.ts';
 import { prints } from '../../film/prints.ts';
 import { printSchema } from '../../film/stock.ts';
 import { inTurn } from '../../numeric/passes.ts';
@@ -19,7 +26,7 @@ export const printStepSchema = z.strictObject({
   red: light('Red light'),
   green: light('Green light'),
   blue: light('Blue light'),
-  density: z.number().min(-24).max(24).default(0).meta({ label: 'Printed lighter', unit: 'pt', step: 0.5 }),
+  density: z.number().min(-24).max(24).default(0).meta({ label: 'Print density', unit: 'pt', step: 0.5 }),
   contrast: z.number().min(0.6).max(1.5).default(1).meta({ label: 'Print contrast', unit: '×', step: 0.01 }),
   blackSoft: softness('Soft blacks'),
   whiteSoft: softness('Soft whites'),
@@ -41,6 +48,7 @@ export function lightsOf(p: PrintParams, grey: Carried['grey']): Lights {
 export const print = defineStep({
   id: 'print',
   label: 'Print',
+  worth: `${pointsPerCameraStop.toFixed(1)} points are a camera stop; + light is lighter, + density darker`,
   schema: printStepSchema,
   keeps: { neutral: false, luminance: false },
   usesContext: true,

@@ -7,10 +7,14 @@ export const logExposurePerPoint = 0.025;
 
 const points = (label: string) => z.number().min(-50).max(50).default(0).meta({ label, unit: 'pt', step: 1 });
 
-/** Printer lights: exposure of each channel in points, as a timer gives them. */
+/** A camera stop in points of light. */
+const pointsPerStop = Math.log10(2) / logExposurePerPoint;
+
+/** Printer lights: exposure of each channel in points; a point up shows more of the colour, here and on a print. */
 export const printerLights = defineStep({
   id: 'printerLights',
   label: 'Printer lights',
+  worth: `${pointsPerStop.toFixed(0)} points are a stop of light; + is lighter`,
   schema: z.strictObject({
     all: points('All'),
     red: points('Red'),

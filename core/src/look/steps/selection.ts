@@ -1,4 +1,4 @@
-import { hueDistance, hueOf, hueWeight, ramp, saturationOf, stopsOf } from './oklabPixels.ts';
+import { hueDistance, hueOf, hueTrust, ramp, saturationOf, stopsOf } from './oklabPixels.ts';
 
 /** A soft selection of colours: hue about a middle, saturation and level between two ends. */
 export interface Selection {
@@ -27,7 +27,7 @@ export function selectionWeight(s: Selection): (lab: ArrayLike<number>) => numbe
   const everyHue = s.hueReach >= 180;
   return (lab) => {
     const saturation = saturationOf(lab);
-    const counts = everyHue ? 1 : hueWeight(saturation);
+    const counts = everyHue ? 1 : hueTrust(saturation);
     if (counts === 0) return 0;
     const away = everyHue ? 0 : Math.abs(hueDistance(s.hue, hueOf(lab)));
     const byHue = everyHue ? 1 : counts * between(away, 0, s.hueReach, s.hueSoft);

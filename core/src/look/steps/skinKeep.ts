@@ -18,7 +18,7 @@ export const skinKeepSchema = z.strictObject({
 export type SkinKeepParams = z.output<typeof skinKeepSchema>;
 
 /** Limits of the selection: skin of every complexion lies inside them (from memory). */
-const skinShape = { satLow: 0.04, satHigh: 0.17, satSoft: 0.03, low: -4.5, high: 3, levelSoft: 1.5 };
+const skinShape = { satLow: 0.08, satHigh: 0.16, satSoft: 0.08, low: -4.5, high: 3, levelSoft: 1.5 };
 
 /** Colours the step takes for skin, about the hue they are pulled to. */
 export const skinSelection = (p: SkinKeepParams, hue: number): Selection => ({

@@ -33,6 +33,8 @@ export interface StepContext {
 export interface StepDefinition<S extends z.ZodType = z.ZodType> {
   readonly id: string;
   readonly label: string;
+  /** What its numbers are worth, where the unit alone does not say. */
+  readonly worth?: string;
   readonly schema: S;
   /** Does a grey stay grey? Does luminance stay? Tested as invariants where true. */
   readonly keeps: { readonly neutral: boolean; readonly luminance: boolean };

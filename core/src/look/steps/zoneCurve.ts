@@ -75,15 +75,15 @@ function mixedOver(p: ZonesParams, keys: readonly (keyof ZonesParams[ZoneName])[
 }
 
 interface ZoneTables {
-  /** Stops of light added, held where a channel would turn the order of tones round. */
-  density: Float64Array;
+  /** Stops of light added (density the other way round), held where a channel would turn the order of tones round. */
+  light: Float64Array;
   /** Tint of each channel in stops, interleaved; the luminance of a grey is kept at every entry. */
   tints: Float64Array;
   /** Stops at which density is held. */
   heldAt: number[];
 }
 
-/** The least rise of density from entry i−1 to i at which every channel still rises. */
+/** The least rise of added light from entry i−1 to i at which every channel still rises. */
 function leastRise(tints: Float64Array, i: number): number {
   const at = i * 3;
   const red = tints[at] - tints[at - 3];
@@ -94,6 +94,7 @@ function leastRise(tints: Float64Array, i: number): number {
 
 function zoneTables(p: ZonesParams): ZoneTables {
   const [density, warm, green] = mixedOver(p, ['density', 'warm', 'green']);
+  const light = density.map((d) => -d);
   const tints = new Float64Array(tableSize * 3);
   for (let i = 0; i < tableSize; i++) {
     if (warm[i] === 0 && green[i] === 0) continue;
@@ -103,22 +104,22 @@ function zoneTables(p: ZonesParams): ZoneTables {
   // Outward from mid-grey, so that the pivot of the picture is what stays.
   const grey = -lowStop * perStop;
   for (let i = grey + 1; i < tableSize; i++) {
-    const least = density[i - 1] + leastRise(tints, i);
-    if (density[i] < least - 1e-12) heldAt.push(entryStops[i]);
-    density[i] = Math.max(density[i], least);
+    const least = light[i - 1] + leastRise(tints, i);
+    if (light[i] < least - 1e-12) heldAt.push(entryStops[i]);
+    light[i] = Math.max(light[i], least);
   }
   for (let i = grey - 1; i >= 0; i--) {
-    const most = density[i + 1] - leastRise(tints, i + 1);
-    if (density[i] > most + 1e-12) heldAt.push(entryStops[i]);
-    density[i] = Math.min(density[i], most);
+    const most = light[i + 1] - leastRise(tints, i + 1);
+    if (light[i] > most + 1e-12) heldAt.push(entryStops[i]);
+    light[i] = Math.min(light[i], most);
   }
-  return { density, tints, heldAt };
+  return { light, tints, heldAt };
 }
 
 /** R, G, B gains over luminance, interleaved, `perStop` entries a stop. */
 export function makeGainTable(p: ZonesParams): { table: Float64Array; notes: string[] } {
-  const { density, tints, heldAt } = zoneTables(p);
-  for (let i = 0; i < tints.length; i++) tints[i] = twoTo(density[Math.floor(i / 3)] + tints[i]);
+  const { light, tints, heldAt } = zoneTables(p);
+  for (let i = 0; i < tints.length; i++) tints[i] = twoTo(light[Math.floor(i / 3)] + tints[i]);
   return { table: tints, notes: heldAt.length > 0 ? [holdNote(heldAt)] : [] };
 }
 
@@ -130,10 +131,10 @@ function holdNote(heldAt: number[]): string {
 
 /** What a grey at `stops` becomes, in stops: the tone curve of the zones. */
 export function zoneStops(p: ZonesParams): (stops: number) => number {
-  const { density } = zoneTables(p);
+  const { light } = zoneTables(p);
   return (stops) => {
     const at = gainsAt(stopsToLinear(stops));
     const k = Math.min(Math.floor(at), tableTop);
-    return stops + density[k] + (at - k) * (density[k + 1] - density[k]);
+    return stops + light[k] + (at - k) * (light[k + 1] - light[k]);
   };
 }

@@ -37,8 +37,8 @@ export type ZonesParams = z.output<typeof zonesSchema>;
 const [wr, wg, wb] = luminanceWeights(working);
 
 /**
- * Five zones on the stop scale. Density is a change of light in stops (+ is lighter); a tint moves the channels
- * apart at kept luminance. A pixel's zone comes from its luminance, so its three channels move together.
+ * Five zones on the stop scale. Density takes light away, in stops (+ is darker, as everywhere); a tint moves the
+ * channels apart at kept luminance. A pixel's zone comes from its luminance, so its three channels move together.
  */
 export const zones = defineStep({
   id: 'zones',

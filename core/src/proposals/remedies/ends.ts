@@ -74,7 +74,7 @@ export const white: Remedy = {
         whites: { ...(p as unknown as ZonesParams).whites, density: rounded(density, 2) },
       })),
     });
-    const range = { low: from, high: Math.min(from + 0.8, 3) };
+    const range = { low: Math.max(from - 0.8, -3), high: from };
     const density = search({ trial, reading: 'white', make, ...range, aim: 93, within: 1 });
     if (density === null || density === from) return null;
     return { change: make(density), does: `Whites density ${signed(density - from, 2)} st` };

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { systemLights } from '@velvet-dusk/core/film/system';
 import type { LookStep } from '@velvet-dusk/core/look/document';
+import { stepDefinition } from '@velvet-dusk/core/look/steps/index';
 import type { PrintParams } from '@velvet-dusk/core/look/steps/print';
 import { useDocument } from '../../../state/document.ts';
 import { useMeasured } from '../../../state/measured.ts';
@@ -71,6 +72,7 @@ function LightsRow({ steps }: { steps: FilmSteps }) {
       >
         {locked ? 'lights locked' : 'timed'}
       </button>
+      <span className="text-t3 max-[1239px]:hidden">{stepDefinition('print').worth}</span>
     </span>
   );
 }

@@ -47,7 +47,7 @@ export function filmHandles(
   const onTone: Placed[] =
     tone && print && system.print
       ? [
-          { step: print, spec: { key: 'density', at: [0, lineAt(tone, 0)], along: 'y', perUnit: -14 } },
+          { step: print, spec: { key: 'density', at: [0, lineAt(tone, 0)], along: 'y', perUnit: 14 } },
           { step: print, spec: { key: 'silver', at: [-4, lineAt(tone, -4)], along: 'y', perUnit: 1 } },
         ]
       : [];

@@ -40,6 +40,7 @@ export function ResponseDock({ step }: { step: LookStep }) {
       <div className="flex items-center gap-3 px-4 h-7 text-[12px]">
         <span className="text-t1">{definition.label}</span>
         <ViewTabs {...{ views, view, onChange: setViewId }} />
+        {definition.worth && <span className="text-t3">{definition.worth}</span>}
         <span className="flex-1" />
         <Button kind="text" onClick={() => setView({ stepId: '' })}>
           Whole {dock.label.toLowerCase()} dock

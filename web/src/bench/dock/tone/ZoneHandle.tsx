@@ -21,7 +21,7 @@ interface ZoneHandleProps {
 /** Under this slope the curve is so flat that a pixel would be many stops. */
 const leastSlope = 2.5;
 
-/** A zone on the tone curve: along the rail moves its centre, up and down its density. */
+/** A zone on the tone curve: along the rail moves its centre, up takes density away, down adds it. */
 export function ZoneHandle({ step, name, zone, s, at, selected, active, onDrag }: ZoneHandleProps) {
   const drag = useDrag({
     start: () => {
@@ -30,7 +30,7 @@ export function ZoneHandle({ step, name, zone, s, at, selected, active, onDrag }
       return { zone, slope: Math.max(at.slope, leastSlope) };
     },
     move({ dx, dy }, from) {
-      const density = from.zone.density - dy / s.perPercent / from.slope;
+      const density = from.zone.density + dy / s.perPercent / from.slope;
       // Small sideways tremor while pulling up or down must not move the zone.
       const along = Math.abs(dx) > 6 ? (dx - Math.sign(dx) * 6) / s.perStop : 0;
       editZone(step, name, { density, centre: from.zone.centre + along });
@@ -39,8 +39,8 @@ export function ZoneHandle({ step, name, zone, s, at, selected, active, onDrag }
   const onKeyDown = (e: KeyboardEvent) => {
     const by = e.shiftKey ? 5 : e.altKey ? 0.5 : 1;
     const moves: Record<string, Partial<Zone>> = {
-      ArrowUp: { density: zone.density + 0.02 * by },
-      ArrowDown: { density: zone.density - 0.02 * by },
+      ArrowUp: { density: zone.density - 0.02 * by },
+      ArrowDown: { density: zone.density + 0.02 * by },
       ArrowRight: { centre: zone.centre + 0.1 * by },
       ArrowLeft: { centre: zone.centre - 0.1 * by },
     };
@@ -69,7 +69,7 @@ export function ZoneHandle({ step, name, zone, s, at, selected, active, onDrag }
         aria-valuemin={min}
         aria-valuemax={max}
         aria-valuenow={zone.density}
-        aria-valuetext={`${zone.density.toFixed(2)} stops at ${zone.centre.toFixed(1)} stops`}
+        aria-valuetext={`${Math.abs(zone.density).toFixed(2)} stops ${zone.density > 0 ? 'darker' : 'lighter'} at ${zone.centre.toFixed(1)} stops`}
         className="cursor-move touch-none focus:outline-none group"
         opacity={active ? 1 : 0.4}
         {...drag}

@@ -1,0 +1,67 @@
+import { expect, test } from 'vitest';
+import { prints } from '../film/prints.ts';
+import { midGrey } from '../camera/exposure.ts';
+import { compileLook } from './compile.ts';
+import { parseLook } from './document.ts';
+import type { PrintParams } from './steps/print.ts';
+import type { ZonesParams } from './steps/zones.ts';
+import { stepDefinition, type StepType } from './steps/index.ts';
+
+const first = (steps: unknown) => ({ kind: 'velvet-dusk/look', schemaVersion: 1, name: 'Old', steps });
+
+test('a look of version 1 keeps its picture: densities and print lights are turned round', () => {
+  const { steps } = parseLook(
+    first([
+      { id: 'z', type: 'zones', params: { shadows: { density: -0.3, warm: 0.2 }, whites: {} } },
+      { id: 'p', type: 'print', params: { stock: prints[0], locked: true, red: 27, blue: 20, density: 2 } },
+      { id: 'h', type: 'hueBelt', params: { nodes: [{ hue: 20, density: 0.4 }] } },
+    ]),
+    'old',
+  );
+  const zones = steps[0].params as unknown as ZonesParams;
+  expect([zones.shadows.density, zones.shadows.warm, zones.whites.density]).toEqual([0.3, 0.2, 0]);
+  const { red, green, blue, density } = steps[1].params as unknown as PrintParams;
+  expect([red, green, blue, density]).toEqual([23, 25, 30, -2]);
+  expect(steps[2].params).toMatchObject({ nodes: [{ density: 0.4 }] });
+});
+
+test('a document of version 1 that is wrong is still refused by the place that is wrong', () => {
+  expect(() =>
+    parseLook(first([{ id: 'z', type: 'zones', params: { shadows: { density: 'dark' } } }]), 'x'),
+  ).toThrow(/steps\.0\.params\.shadows\.density/);
+  expect(() => parseLook(first('none'), 'x')).toThrow(/steps/);
+  expect(() => parseLook(first([7, null]), 'x')).toThrow(/steps\.0/);
+});
+
+/** Steps that have a density, with what makes it + half a unit. */
+const dense: [StepType, object][] = [
+  ['zones', { midtones: { density: 0.5 } }],
+  ['hueBelt', { nodes: [{ hue: 30, reach: 100, density: 0.5 }] }],
+  ['sixSectors', { redDensity: 0.5, yellowDensity: 0.5 }],
+  ['colourBox', { hue: 30, hueReach: 90, density: 0.5 }],
+  ['colourDensity', { amount: 0.5 }],
+];
+test.each(dense)('density is density: more is darker in %s', (type, params) => {
+  const rgb = Float32Array.of(midGrey * 1.6, midGrey, midGrey * 0.6);
+  const before = Float32Array.from(rgb);
+  stepDefinition(type)
+    .compile(stepDefinition(type).schema.parse(params) as never)
+    .run(rgb);
+  rgb.forEach((v, c) => expect(v).toBeLessThan(before[c]));
+});
+
+/** A print undoes the rendering, so that greys are looked at through both. */
+test.each<[StepType, object]>([
+  ['printerLights', { red: 6 }],
+  ['print', { stock: prints[0], locked: true, red: 31 }],
+])('lights are lights: + red is redder in %s', (type, params) => {
+  const without = 'red' in params && type === 'print' ? { ...params, red: 25 } : {};
+  const red = (p: object) => {
+    const rgb = new Float32Array(3).fill(midGrey);
+    const step = { id: 'x', type, on: true, strength: 1 };
+    const schema = stepDefinition(type).schema;
+    compileLook({ steps: [{ ...step, params: schema.parse(p) as never }], strength: 1 }).run(rgb);
+    return rgb[0] / rgb[1];
+  };
+  expect(red(params)).toBeGreaterThan(1.1 * red(without));
+});

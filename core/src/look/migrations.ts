@@ -1,0 +1,52 @@
+import { zoneNames } from './steps/zoneCurve.ts';
+
+type Fields = Record<string, unknown>;
+
+const isFields = (value: unknown): value is Fields =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+/** What is no number stays as it is: the schema says what is wrong with it. */
+const changed = (value: unknown, change: (x: number) => number): unknown =>
+  typeof value === 'number' ? change(value) : value;
+/** Without a negative zero. */
+const turned = (x: number) => 0 - x;
+
+function withFields(of: Fields, change: (x: number) => number, keys: readonly string[]): Fields {
+  const there = keys.filter((key) => key in of);
+  return { ...of, ...Object.fromEntries(there.map((key) => [key, changed(of[key], change)])) };
+}
+
+function turnedZones(params: Fields): Fields {
+  const zones = zoneNames.filter((name) => isFields(params[name]));
+  return {
+    ...params,
+    ...Object.fromEntries(
+      zones.map((name) => [name, withFields(params[name] as Fields, turned, ['density'])]),
+    ),
+  };
+}
+
+/** Version 1 counted the lights that fall on the print, on a scale of 50. */
+const turnedPrint = (params: Fields) =>
+  withFields(
+    withFields(params, (light) => 50 - light, ['red', 'green', 'blue']),
+    turned,
+    ['density'],
+  );
+
+const byType: Record<string, (params: Fields) => Fields> = { zones: turnedZones, print: turnedPrint };
+
+function turnedStep(step: unknown): unknown {
+  if (!isFields(step) || !isFields(step.params)) return step;
+  const turn = byType[String(step.type)];
+  return turn ? { ...step, params: turn(step.params) } : step;
+}
+
+/**
+ * Version 1 to 2: density is darker and a light is brighter in every step. Zones and the print had them the other way
+ * round.
+ */
+export function oneSignForDensity(document: Fields): Fields {
+  const { steps } = document;
+  const next = { ...document, schemaVersion: 2 };
+  return Array.isArray(steps) ? { ...next, steps: steps.map(turnedStep) } : next;
+}
