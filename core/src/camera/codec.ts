@@ -26,12 +26,14 @@ export interface Codec {
 export function makeCodec(profile: Profile): Codec {
   const curve = makeCurve(profile.curve);
   const l = levels(profile.range, profile.bitDepth);
-  const encode = (x: number) => signalToCode(curve.forward(x), l);
+  const held = profile.overshoot === 'held';
+  const hold = (signal: number) => (held ? Math.min(Math.max(signal, 0), 1) : signal);
+  const encode = (x: number) => signalToCode(hold(curve.forward(x)), l);
   const atStops = (stops: number) => encode(midGrey * 2 ** stops);
   return {
     profile,
     levels: l,
-    decode: (code) => curve.inverse(codeToSignal(code, l)),
+    decode: (code) => curve.inverse(hold(codeToSignal(code, l))),
     encode,
     toWorking: rgbToRgb(profile, working),
     fromWorking: rgbToRgb(working, profile),

@@ -23,7 +23,9 @@ describe.each(profiles)('%s', (file, profile) => {
   test('is named after its file', () => expect(`${profile.id}.json`).toBe(file));
 
   test('decode undoes encode within 1e-6 over its range', () => {
-    const low = stopsToLinear(profile.sensor.floorStops - 2);
+    // Where codes under black are held, light under it does not come back.
+    const below = profile.overshoot === 'held' ? 0 : 2;
+    const low = stopsToLinear(profile.sensor.floorStops - below);
     const high = stopsToLinear(profile.sensor.clipStops);
     fc.assert(
       fc.property(

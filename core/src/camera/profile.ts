@@ -43,6 +43,8 @@ export const profileSchema = z.strictObject({
   white: xy,
   bitDepth: z.union([z.literal(8), z.literal(10), z.literal(12), z.literal(16)]),
   range: z.enum(['full', 'narrow']),
+  /** Codes under black and over white: they go on with the curve, or are held at it. */
+  overshoot: z.enum(['kept', 'held']).default('kept'),
   sensitivities: z.array(sensitivitySchema).default([]),
   sensor: z.strictObject({
     /** Stops above mid-grey at which the sensor clips. */
@@ -57,6 +59,12 @@ export const profileSchema = z.strictObject({
 
 /** How a camera encodes light: the document behind every plate and every camera LUT. */
 export type Profile = z.output<typeof profileSchema>;
+
+/** A profile as a file of another depth holds it: levels of a narrow range follow the depth (ITU-R BT.709-6 item 4.6). */
+export const atDepth = (profile: Profile, bits: number): Profile =>
+  profile.range === 'full' || (bits !== 8 && bits !== 10 && bits !== 12 && bits !== 16)
+    ? profile
+    : { ...profile, bitDepth: bits };
 
 interface FirstTable {
   checkTable?: { reflectance: number; code10: number }[];

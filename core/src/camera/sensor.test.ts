@@ -93,3 +93,21 @@ test('pushed above its base the sensor clips higher, as far as the code goes; pu
   expect(bright(1600)).toBeCloseTo(Math.log2(heron.decode(1) / 0.18), 2);
   expect(bright(3200)).toBeCloseTo(6.5, 1);
 });
+
+test('white of a narrow range is 235 in 8 bits, 940 in 10, 3760 in 12 (ITU-R BT.709-6 item 4.6)', () => {
+  const curve = { family: 'videoGamma', standard: 'bt709' } as const;
+  const narrow = makeCodec({ ...heron.profile, curve, range: 'narrow', bitDepth: 10 });
+  for (const [bitDepth, white, black] of [
+    [8, 235, 16],
+    [10, 940, 64],
+    [12, 3760, 256],
+  ] as const) {
+    const at = (light: number) => {
+      const scene = card(light, 1);
+      const same = { ...bt709, primaries: narrow.profile.primaries, white: narrow.profile.white };
+      const [code] = record(scene, same, narrow, { exposure: 0, seed: 1, noise: 0, bitDepth });
+      return Math.round(code * (2 ** bitDepth - 1));
+    };
+    expect([at(1), at(0)]).toEqual([white, black]);
+  }
+});

@@ -2,8 +2,9 @@ import { invert, multiply, transformBuffer } from '../colour/matrix.ts';
 import { rgbToRgb, type RgbSpace } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
 import { balanceMatrix } from '../look/shot.ts';
-import type { Codec } from './codec.ts';
+import { type Codec, makeCodec } from './codec.ts';
 import { midGrey, stopsToLinear } from './exposure.ts';
+import { atDepth } from './profile.ts';
 import { normals, seeded } from './random.ts';
 import { sensorAt } from './sensitivity.ts';
 
@@ -43,13 +44,15 @@ export function record(rgb: Float32Array, scene: RgbSpace, codec: Codec, setting
   const amount = settings.noise ?? 1;
   const normal = normals(seeded(settings.seed));
   const perUnit = sensor.photonsAtGrey / midGrey;
-  const top = 2 ** (settings.bitDepth ?? codec.profile.bitDepth) - 1;
+  const bits = settings.bitDepth ?? codec.profile.bitDepth;
+  const { encode } = bits === codec.profile.bitDepth ? codec : makeCodec(atDepth(codec.profile, bits));
+  const top = 2 ** bits - 1;
   for (let i = 0; i < out.length; i++) {
     const light = out[i] * gain;
     const electrons = Math.max(light, 0) * perUnit;
     const noise = amount * Math.sqrt(electrons + read * read) * normal();
     const seen = Math.min(light + noise / perUnit, clip);
-    const code = Math.min(Math.max(codec.encode(seen), 0), 1);
+    const code = Math.min(Math.max(encode(seen), 0), 1);
     out[i] = Math.round(code * top) / top;
   }
   return out;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { levels } from '../camera/range.ts';
 import { depthUsed } from './depth.ts';
 import { noiseDeviation } from './noise.ts';
 
@@ -16,7 +17,7 @@ export const frameFactsSchema = z.object({
   /** 0.1 % and 99.9 % of all codes. */
   floor: z.number(),
   ceiling: z.number(),
-  /** Does every code lie in 64–940 of 1023, give or take what overshoots? */
+  /** Does every code lie between the levels of narrow range at the depth used, give or take what overshoots? */
   range: z.enum(['full', 'narrow']),
   /** Share of pixels with a channel in the pile at the top, or at the bottom; 0 where there is no pile. */
   clipped: z.number(),
@@ -28,27 +29,26 @@ export const frameFactsSchema = z.object({
 });
 export type FrameFacts = z.output<typeof frameFactsSchema>;
 
-const narrow = { low: 64 / 1023, high: 940 / 1023 };
 /** Share that may lie outside narrow range as overshoot. */
 const overshoot = 0.0005;
 /** The end of a histogram is a pile when it holds so many values, and so many times its neighbour's. */
 const pile = { values: 24, share: 1e-5, times: 4 };
 
-const levels = 4096;
+const histogramLevels = 4096;
 
 /** Reads a frame on arrival. @param rgb interleaved code values 0–1; @param storedDepth bits of the file. */
 export function readFrame(
   rgb: Float32Array,
   { width, height, storedDepth }: { width: number; height: number; storedDepth: number },
 ): FrameFacts {
-  const fine = new Float64Array(levels);
+  const fine = new Float64Array(histogramLevels);
   let low = Infinity;
   let high = -Infinity;
   for (let i = 0; i < rgb.length; i++) {
     const v = rgb[i];
     if (v < low) low = v;
     if (v > high) high = v;
-    fine[Math.min(Math.max(Math.floor(v * (levels - 1) + 0.5), 0), levels - 1)]++;
+    fine[Math.min(Math.max(Math.floor(v * (histogramLevels - 1) + 0.5), 0), histogramLevels - 1)]++;
   }
   const usedDepth = depthUsed(rgb, storedDepth);
   const piles = findPiles(rgb, low, high, usedDepth);
@@ -56,7 +56,7 @@ export function readFrame(
     ...{ storedDepth, usedDepth, low, high, ...piles },
     floor: percentile(fine, 0.001),
     ceiling: percentile(fine, 0.999),
-    range: isNarrow(fine, rgb.length) ? 'narrow' : 'full',
+    range: isNarrow(fine, rgb.length, usedDepth) ? 'narrow' : 'full',
     noise10: noiseDeviation(rgb, width, height) * 1023,
     histogram: coarse(fine, rgb.length),
   };
@@ -65,26 +65,27 @@ export function readFrame(
 function percentile(fine: Float64Array, share: number): number {
   const total = fine.reduce((a, b) => a + b, 0);
   let seen = 0;
-  for (let i = 0; i < levels; i++) {
+  for (let i = 0; i < histogramLevels; i++) {
     seen += fine[i];
-    if (seen > share * total) return i / (levels - 1);
+    if (seen > share * total) return i / (histogramLevels - 1);
   }
   return 1;
 }
 
-function isNarrow(fine: Float64Array, count: number): boolean {
+function isNarrow(fine: Float64Array, count: number, bits: number): boolean {
+  const { black, white } = levels('narrow', bits);
   let outside = 0;
-  const half = 0.5 / (levels - 1);
+  const half = 0.5 / (histogramLevels - 1);
   fine.forEach((n, i) => {
-    const code = i / (levels - 1);
-    if (code < narrow.low - half || code > narrow.high + half) outside += n;
+    const code = i / (histogramLevels - 1);
+    if (code < black - half || code > white + half) outside += n;
   });
   return outside <= overshoot * count;
 }
 
 function coarse(fine: Float64Array, count: number): number[] {
   const bins = Array<number>(codeBins).fill(0);
-  fine.forEach((n, i) => (bins[Math.floor((i * codeBins) / levels)] += n / count));
+  fine.forEach((n, i) => (bins[Math.floor((i * codeBins) / histogramLevels)] += n / count));
   return bins;
 }
 

@@ -90,6 +90,14 @@ describe('what a frame says about itself', () => {
     expect(noiseDeviation(rgb, width, height) / expected).toBeCloseTo(1, 1);
   });
 
+  test('levels of narrow range follow the depth: 235 of 255 is legal white, 236 is not', () => {
+    const frame = (top: number) =>
+      Float32Array.from({ length: 3 * 220 * 10 }, (_, i) => (16 + (i % (top - 15))) / 255);
+    const size = { width: 220, height: 10, storedDepth: 8 };
+    expect(readFrame(frame(235), size).range).toBe('narrow');
+    expect(readFrame(frame(236), size).range).toBe('full');
+  });
+
   test('narrow range, a pile at the clip, and none on a smooth tail', () => {
     const facts = (codec: Codec, settings = {}) =>
       readFrame(shoot(quay, codec, settings).rgb, { ...quay, storedDepth: 16 });

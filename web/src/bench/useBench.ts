@@ -1,6 +1,6 @@
 import { createContext, useContext, useMemo } from 'react';
 import type { Plate, Project } from '@velvet-dusk/core/api/contract';
-import type { Profile } from '@velvet-dusk/core/camera/profile';
+import { atDepth, type Profile } from '@velvet-dusk/core/camera/profile';
 import type { Look } from '@velvet-dusk/core/look/document';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import { areasOf } from '@velvet-dusk/core/plate/marks';
@@ -36,7 +36,7 @@ export function useCurrentPlate(): CurrentPlate | null {
   const plateId = useView((s) => s.plateId);
   const plate = plates.find((p) => p.id === plateId) ?? plates[0];
   const profile = plate && profiles.find((p) => p.id === plate.profileId);
-  return plate && profile ? { plate, profile, shot: plate.shot } : null;
+  return plate && profile ? { plate, profile: asRecorded(plate, profile), shot: plate.shot } : null;
 }
 
 /** Codes for the workers, and a picture for the page. */
@@ -44,9 +44,20 @@ export const frameUrl = (plate: Plate) => `/api/plates/${plate.id}/frame.rgb16`;
 export const thumbUrl = (plate: Plate) => `/api/plates/${plate.id}/thumb.rgb16`;
 export const pictureUrl = (plate: Plate) => `/api/plates/${plate.id}/frame.png`;
 
+const recorded = new WeakMap<Profile, Map<number, Profile>>();
+/** The profile at the depth a frame was recorded in: its narrow range lies elsewhere in 8 bits. The same object each time. */
+export function asRecorded({ facts }: Plate, profile: Profile): Profile {
+  if (!facts) return profile;
+  const known = recorded.get(profile) ?? new Map<number, Profile>();
+  recorded.set(profile, known);
+  const found = known.get(facts.usedDepth) ?? atDepth(profile, facts.usedDepth);
+  known.set(facts.usedDepth, found);
+  return found;
+}
+
 /** A plate as the workers want it. */
 export const plateOrder = (plate: Plate, profile: Profile): PlateOrder => ({
-  ...{ id: plate.id, url: thumbUrl(plate), profile, shot: plate.shot },
+  ...{ id: plate.id, url: thumbUrl(plate), profile: asRecorded(plate, profile), shot: plate.shot },
   marks: {
     skin: areasOf(plate.marks, 'skin'),
     subject: areasOf(plate.marks, 'subject'),

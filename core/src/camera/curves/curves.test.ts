@@ -56,6 +56,13 @@ const constants: Record<FamilyId, fc.Arbitrary<unknown>> = {
       return { points: steps.map(([ds, dx]) => [(signal += ds), 0.18 * 2 ** (stops += dx)]) };
     }),
 };
+const demoCodec = (id: string) =>
+  makeCodec(
+    parseProfile(
+      JSON.parse(readFileSync(new URL(`../../../../demo/profiles/${id}.json`, import.meta.url), 'utf8')),
+      id,
+    ),
+  );
 const curveOf = (id: string) =>
   constants[id as FamilyId].map((p) => curveSchema.parse({ family: id, ...(p as object) }));
 
@@ -139,15 +146,25 @@ describe('published values', () => {
   });
 
   test('ACEScc: S-2014-003 puts 0.18 at 0.413588, and ACESproxy (S-2013-001) at code 426', () => {
-    const codec = (id: string) =>
-      makeCodec(
-        parseProfile(
-          JSON.parse(readFileSync(new URL(`../../../../demo/profiles/${id}.json`, import.meta.url), 'utf8')),
-          id,
-        ),
-      );
-    expect(codec('acescc').encode(0.18)).toBeCloseTo(0.413588, 6);
-    expect(Math.round(codec('acesproxy').encode(0.18) * 1023)).toBe(426);
+    expect(demoCodec('acescc').encode(0.18)).toBeCloseTo(0.413588, 6);
+    expect(Math.round(demoCodec('acesproxy').encode(0.18) * 1023)).toBe(426);
+  });
+
+  test('ACEScc has the low end of S-2014-003: no light at −0.3584, half the slope of the log under 2⁻¹⁵', () => {
+    const { encode, decode } = demoCodec('acescc');
+    expect(encode(0)).toBeCloseTo((9.72 - 16) / 17.52, 9);
+    expect(encode(-1)).toBeCloseTo((9.72 - 16) / 17.52, 9);
+    expect(encode(2 ** -16)).toBeCloseTo((Math.log2(2 ** -16 + 2 ** -17) + 9.72) / 17.52, 9);
+    expect(encode(2 ** -15)).toBeCloseTo((9.72 - 15) / 17.52, 9);
+    for (const light of [0, 1e-6, 2 ** -15, 1e-3]) expect(decode(encode(light))).toBeCloseTo(light, 12);
+  });
+
+  test('ACESproxy is held to 64–940 (S-2013-001)', () => {
+    const { encode, decode } = demoCodec('acesproxy');
+    expect(encode(0) * 1023).toBeCloseTo(64, 9);
+    expect(encode(1e5) * 1023).toBeCloseTo(940, 9);
+    expect(decode(0)).toBe(decode(64 / 1023));
+    expect(decode(1)).toBe(decode(940 / 1023));
   });
 });
 
@@ -156,40 +173,25 @@ describe('against OpenColorIO', () => {
   const greys = codes.map((c) => [c, c, c]);
 
   test.each([
-    [
-      'ACEScc',
-      {
-        family: 'pureLog',
-        base: 2,
-        logSideSlope: 1 / 17.52,
-        logSideOffset: 9.72 / 17.52,
-        linSideSlope: 1,
-        linSideOffset: 0,
-      },
-      'ACEScc_to_ACES2065-1',
-    ],
-    [
-      'ACESproxy',
-      {
-        family: 'pureLog',
-        base: 2,
-        logSideSlope: 50 / 1023,
-        logSideOffset: 550 / 1023,
-        linSideSlope: 1,
-        linSideOffset: 0,
-      },
-      'ACESproxy10i_to_ACES2065-1',
-    ],
-  ] as [string, CurveParams, string][])(
-    '%s decodes as its built-in does within 1e-5 of the value',
-    (_, params, style) => {
-      const curve = makeCurve(params);
-      const theirs = ocio({ kind: 'builtin', style }, greys);
-      const ours = Float32Array.from(greys.flat(), curve.inverse);
-      transformBuffer(rgbToRgb(ap1, ap0), ours);
-      theirs.forEach((p, i) => expect(Math.abs(p[0] / ours[i * 3] - 1)).toBeLessThan(1e-5));
-    },
-  );
+    ['acescc', 'ACEScc_to_ACES2065-1', Array.from({ length: 300 }, (_, i) => -0.3584 + (1.8 * i) / 299)],
+    ['acesproxy', 'ACESproxy10i_to_ACES2065-1', Array.from({ length: 300 }, (_, i) => i / 299)],
+    ['acescct', 'ACEScct_to_ACES2065-1', Array.from({ length: 300 }, (_, i) => -0.1 + (1.2 * i) / 299)],
+  ])('%s decodes as its built-in does within 1e-5 of the value, to both its ends', (id, style, asked) => {
+    const theirs = ocio(
+      { kind: 'builtin', style },
+      asked.map((c) => [c, c, c]),
+    );
+    const ours = Float32Array.from(
+      asked.flatMap((c) => [c, c, c]),
+      demoCodec(id).decode,
+    );
+    transformBuffer(rgbToRgb(ap1, ap0), ours);
+    // The built-in of ACEScc stops at the largest half float, 65504.
+    theirs.forEach((p, i) => {
+      const mine = Math.min(ours[i * 3], 65504);
+      expect(Math.abs(p[0] - mine)).toBeLessThan(1e-5 * Math.max(Math.abs(mine), 1e-3));
+    });
+  });
 
   test('printing density is its affine logarithm with the same constants', () => {
     const params: CurveParams = {

@@ -30,6 +30,5 @@ export const printingDensity = defineFamily({
     });
   },
   example: { family: 'printingDensity', densityPerCode: 0.002, gamma: 0.6, whiteCode: 685, blackCode: 95 },
-  citation:
-    'SMPTE ST 268 (DPX) and ADX10 (Academy S-2008-002) practice: 0.002 density a step, white 685, black 95, gamma 0.6',
+  citation: 'SMPTE ST 268 (DPX) practice: 0.002 density a step, white 685, black 95, gamma 0.6',
 });

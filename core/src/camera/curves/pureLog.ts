@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { cameraLog, type CameraLogParams } from '../../colour/transfer/cameraLog.ts';
+import { cameraLog, type CameraLogParams, type Curve } from '../../colour/transfer/cameraLog.ts';
 import { defineFamily } from './family.ts';
 
 /** Below this argument the logarithm goes on as a line: some 33 stops under mid-grey, far below any sensor. */
@@ -8,6 +8,23 @@ const smallestArgument = 1e-10;
 /** The break is put where the argument of the log runs out, so one formula serves both families. */
 export const pureLogCurve = (p: Omit<CameraLogParams, 'linSideBreak' | 'linearSlope'>) =>
   cameraLog({ ...p, linSideBreak: (smallestArgument - p.linSideOffset) / p.linSideSlope });
+
+/**
+ * ACEScc's low end (Academy S-2014-003, 4.4.1): under `floor` the logarithm is taken of the mean of light and floor, and
+ * no light or less is one code, so that black has one.
+ */
+function withFloor(p: Parameters<typeof pureLogCurve>[0], floor: number): Curve {
+  const curve = pureLogCurve(p);
+  const halved = (x: number) => (Math.max(x, 0) + floor) / 2;
+  return {
+    forward: (x) => curve.forward(x < floor ? halved(x) : x),
+    inverse(signal) {
+      const x = curve.inverse(signal);
+      return x < floor ? 2 * x - floor : x;
+    },
+    derivative: (x) => (x >= floor ? curve.derivative(x) : x > 0 ? curve.derivative(halved(x)) / 2 : 0),
+  };
+}
 
 export const pureLog = defineFamily({
   id: 'pureLog',
@@ -19,8 +36,9 @@ export const pureLog = defineFamily({
     logSideOffset: z.number().meta({ label: 'Log-side offset' }),
     linSideSlope: z.number().gt(0).default(1).meta({ label: 'Lin-side slope' }),
     linSideOffset: z.number().min(0).default(0).meta({ label: 'Lin-side offset' }),
+    floor: z.number().gt(0).max(0.01).optional().meta({ label: 'Light halved below' }),
   }),
-  make: pureLogCurve,
+  make: ({ floor, ...p }) => (floor === undefined ? pureLogCurve(p) : withFloor(p, floor)),
   example: {
     family: 'pureLog',
     base: 2,
@@ -29,5 +47,6 @@ export const pureLog = defineFamily({
     linSideSlope: 1,
     linSideOffset: 0,
   },
-  citation: 'Common LUT Format, Academy S-2014-006: linToLog with camera parameters',
+  citation:
+    'Common LUT Format, Academy S-2014-006: linToLog with camera parameters; low end of ACEScc, S-2014-003',
 });

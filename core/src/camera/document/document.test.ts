@@ -128,7 +128,16 @@ test('a table of another camera is not explained by any single change', () => {
 });
 
 test('the demo’s own tables hold', () => {
-  for (const id of ['heron', 'acescc', 'acesproxy', 'adx10', 'bt2100-hlg', 'bt2100-pq', 'bt709', 'srgb'])
+  for (const id of [
+    'heron',
+    'acescc',
+    'acesproxy',
+    'printing-density',
+    'bt2100-hlg',
+    'bt2100-pq',
+    'bt709',
+    'srgb',
+  ])
     judgeTable(read(id)).forEach((r) => expect(`${id} ${r.row.at}: ${r.verdict}`).toMatch(/holds/));
 });
 

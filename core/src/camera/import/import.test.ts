@@ -59,7 +59,9 @@ describe.each(profiles.map((p) => [p.id, p] as const))('%s', (id, profile) => {
       ours.forEach((v, c) => expect(Math.abs(v - theirs[c]) / size).toBeLessThan(5e-4));
     }
     const exact = ['logWithLinearToe', 'pureLog', 'videoGamma'].includes(profile.curve.family);
-    if (exact) expect(again).toMatchObject({ curve: profile.curve, range: profile.range });
+    // The format has no word for the low end of ACEScc, which begins under code 0.
+    const { floor: _, ...curve } = profile.curve as { floor?: number };
+    if (exact) expect(again).toMatchObject({ curve, range: profile.range });
     else expect(again.curve.family).toBe('sampled');
   });
 });

@@ -42,7 +42,8 @@ function curveNode({ curve }: Profile): string[] | undefined {
       return logNode('cameraLogToLin', params);
     }
     case 'pureLog': {
-      const { family: _, ...params } = curve;
+      // No node has the low end of ACEScc; it lies under code 0.
+      const { family: _, floor: __, ...params } = curve;
       return logNode('logToLin', params);
     }
     case 'videoGamma':
@@ -54,7 +55,7 @@ function curveNode({ curve }: Profile): string[] | undefined {
         case 'bt1886':
           return exponentNode('basicMirrorFwd', { exponent: bt1886Gamma });
         case 'power':
-          return exponentNode('basicMirrorFwd', { exponent: 1 / curve.gamma! });
+          return exponentNode('basicMirrorFwd', { exponent: curve.gamma! });
       }
   }
   return undefined;
@@ -64,7 +65,8 @@ function rangeNode(profile: Profile): string[] {
   const { levels } = makeCodec(profile);
   if (profile.range === 'full') return [];
   const value = (tag: string, x: number) => `<${tag}>${number(x)}</${tag}>`;
-  return node('Range', 'style="noClamp"', [
+  // Without a style the node holds its values, as the format says.
+  return node('Range', profile.overshoot === 'held' ? '' : 'style="noClamp"', [
     value('minInValue', levels.black),
     value('maxInValue', levels.white),
     value('minOutValue', 0),

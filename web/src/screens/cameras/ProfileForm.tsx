@@ -254,6 +254,15 @@ export function ProfileForm({ profile }: { profile: Profile }) {
         onChange={(range) => editProfile(id, () => ({ range }))}
       />
       <Choice
+        label="Beyond the range"
+        value={profile.overshoot}
+        options={[
+          { value: 'kept', label: 'codes go on with the curve' },
+          { value: 'held', label: 'codes are held at its ends' },
+        ]}
+        onChange={(overshoot) => editProfile(id, () => ({ overshoot }))}
+      />
+      <Choice
         label="Bits"
         value={`${profile.bitDepth}` as (typeof depths)[number]}
         options={depths.map((d) => ({ value: d, label: d }))}
