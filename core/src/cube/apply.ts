@@ -142,11 +142,12 @@ export function applyCube1d(cube: Cube1d, rgb: Float32Array): void {
 }
 
 /**
- * Applies any LUT to interleaved RGB in place. @param strength mix of the result against the input, 0–1,
+ * Applies any LUT, its shaper first, to interleaved RGB in place. @param strength mix of the result against the input, 0–1,
  * in code values, as a strength slider outside this program would.
  */
 export function applyCube(cube: Cube, rgb: Float32Array, interpolation: Interpolation, strength = 1): void {
   const before = strength === 1 ? undefined : Float32Array.from(rgb);
+  if (cube.kind === '3d' && cube.shaper) applyCube1d(cube.shaper, rgb);
   if (cube.kind === '1d') applyCube1d(cube, rgb);
   else if (interpolation === 'tetrahedral') applyTetrahedral(cube, rgb);
   else applyTrilinear(cube, rgb);

@@ -12,10 +12,12 @@ export interface Cube3d {
   readonly title: string;
   /** Comment lines without their mark. */
   readonly comments: readonly string[];
+  /** A table for each channel that stands before the grid, whose domain its answers are looked up in. */
+  readonly shaper?: Cube1d | undefined;
 }
 
 /** A 1D LUT. `data` holds `size` RGB triples. */
-export interface Cube1d extends Omit<Cube3d, 'kind'> {
+export interface Cube1d extends Omit<Cube3d, 'kind' | 'shaper'> {
   readonly kind: '1d';
 }
 export type Cube = Cube3d | Cube1d;
@@ -25,6 +27,10 @@ export const largestGrid = 129;
 export const usualGrids = [17, 33, 65] as const;
 
 export const unitDomain = { domainMin: [0, 0, 0] as Triple, domainMax: [1, 1, 1] as Triple };
+
+/** The domain of what goes in: the shaper's, where there is one. */
+export const inputDomain = (cube: Cube): Pick<Cube, 'domainMin' | 'domainMax'> =>
+  (cube.kind === '3d' && cube.shaper) || cube;
 
 /** Input values along one edge of a grid, over the unit domain. */
 export const gridAxis = (size: number) => Float32Array.from({ length: size }, (_, i) => i / (size - 1));

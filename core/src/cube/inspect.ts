@@ -1,10 +1,12 @@
 import { applyCube } from './apply.ts';
-import type { Cube } from './cube.ts';
+import { type Cube, inputDomain } from './cube.ts';
 
 /** What can be said of a LUT from its numbers alone. */
 export interface CubeReport {
   type: '1d' | '3d';
   size: number;
+  /** Entries of the 1D table before a 3D one; null where there is none. */
+  shaper: number | null;
   title: string;
   comments: readonly string[];
   domainMin: readonly number[];
@@ -24,6 +26,7 @@ export interface CubeReport {
 const neutralSamples = 257;
 
 export function inspectCube(cube: Cube): CubeReport {
+  const { domainMin, domainMax } = inputDomain(cube);
   const min = [Infinity, Infinity, Infinity];
   const max = [-Infinity, -Infinity, -Infinity];
   cube.data.forEach((v, i) => {
@@ -32,8 +35,7 @@ export function inspectCube(cube: Cube): CubeReport {
   });
   const axis = new Float32Array(neutralSamples * 3).map(
     (_, i) =>
-      cube.domainMin[i % 3] +
-      (Math.floor(i / 3) / (neutralSamples - 1)) * (cube.domainMax[i % 3] - cube.domainMin[i % 3]),
+      domainMin[i % 3] + (Math.floor(i / 3) / (neutralSamples - 1)) * (domainMax[i % 3] - domainMin[i % 3]),
   );
   applyCube(cube, axis, 'tetrahedral');
   let neutralMonotone = true;
@@ -48,8 +50,9 @@ export function inspectCube(cube: Cube): CubeReport {
     size: cube.size,
     title: cube.title,
     comments: cube.comments,
-    domainMin: cube.domainMin,
-    domainMax: cube.domainMax,
+    domainMin,
+    domainMax,
+    shaper: cube.kind === '3d' && cube.shaper ? cube.shaper.size : null,
     min,
     max,
     black: Array.from(axis.subarray(0, 3)),

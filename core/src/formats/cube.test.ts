@@ -5,6 +5,7 @@ import { describe, expect, test } from 'vitest';
 import { ocio, temporaryFolder, toPixels, worstDifference } from '../../reference/tools.ts';
 import { seeded } from '../camera/random.ts';
 import { applyCube } from '../cube/apply.ts';
+import { inspectCube } from '../cube/inspect.ts';
 import { type Cube, type Cube1d, type Cube3d, gridCodes, unitDomain } from '../cube/cube.ts';
 import { parseCube } from './cubeParse.ts';
 import { writeCube } from './cubeWrite.ts';
@@ -104,7 +105,20 @@ describe('what is wrong is said with file, line and column', () => {
       edit((l) => l.splice(8, 0, 'TITLE "late"')),
       /line 9, column 1: keyword TITLE after/,
     ],
-    ['both sizes', edit((l) => l.splice(4, 0, 'LUT_1D_SIZE 2')), /1D and a 3D size/],
+    [
+      'a shaper whose rows are missing',
+      edit((l) => l.splice(4, 2, 'LUT_1D_SIZE 2')),
+      /ends after 8 of 10 table rows for a 1D size of 2 and a 3D size of 2/,
+    ],
+    [
+      'a domain with two tables',
+      edit((l) => (l.splice(4, 0, 'LUT_1D_SIZE 2'), l.push('0 0 0', '1 1 1'))),
+      /with two tables does not say which/,
+    ],
+    ['a range and a domain', edit((l) => l.splice(4, 0, 'LUT_3D_INPUT_RANGE 0 1')), /only one can hold/],
+    ['a range of one number', edit((l) => l.splice(4, 2, 'LUT_3D_INPUT_RANGE 1')), /needs 2 numbers/],
+    ['a range turned round', edit((l) => l.splice(4, 2, 'LUT_3D_INPUT_RANGE 1 0')), /two rising numbers/],
+    ['a range of no table', edit((l) => l.splice(4, 2, 'LUT_1D_INPUT_RANGE 0 1')), /without LUT_1D_SIZE/],
     [
       'a title without quotes',
       edit((l) => (l[0] = 'TITLE Test')),
@@ -145,4 +159,51 @@ test('OpenColorIO reads what we write and gives the same picture, with a domain 
   const theirs = ocio({ kind: 'file', path, interpolation: 'tetrahedral' }, toPixels(rgb));
   applyCube(parseCube(readFileSync(path, 'utf8'), path), rgb, 'tetrahedral');
   expect(worstDifference(rgb, theirs)).toBeLessThan(1e-5);
+});
+
+describe('the common dialect', () => {
+  const range = '-0.25 1.5';
+  const shaperRows = Array.from({ length: 9 }, (_, i) => [i / 8, (i / 8) ** 2, Math.sqrt(i / 8)]);
+  const nodes = Array.from(gridCodes(3), (v, i) => v * 0.8 + ((i * 7) % 5) / 25);
+  const rows = (values: number[]) =>
+    Array.from({ length: values.length / 3 }, (_, i) => values.slice(i * 3, i * 3 + 3).join(' '));
+  const source = [
+    'LUT_1D_SIZE 9',
+    `LUT_1D_INPUT_RANGE ${range}`,
+    'LUT_3D_SIZE 3',
+    'LUT_3D_INPUT_RANGE 0 1',
+    ...shaperRows.map((r) => r.join(' ')),
+    ...rows(nodes),
+    '',
+  ].join('\n');
+
+  test('a shaper before a grid is what OpenColorIO makes of it, read and written again', () => {
+    const uniform = seeded(4);
+    const rgb = new Float32Array(900).map(() => uniform() * 2 - 0.4);
+    for (const text of [source, writeCube(parseCube(source, 'shaper.cube'))]) {
+      const path = join(temporaryFolder(), 'shaper.cube');
+      writeFileSync(path, text);
+      const theirs = ocio({ kind: 'file', path, interpolation: 'tetrahedral' }, toPixels(rgb));
+      const ours = Float32Array.from(rgb);
+      applyCube(parseCube(text, path), ours, 'tetrahedral');
+      expect(worstDifference(ours, theirs)).toBeLessThan(1e-5);
+    }
+    expect(inspectCube(parseCube(source, 'shaper.cube'))).toMatchObject({
+      ...{ type: '3d', size: 3, shaper: 9, domainMin: [-0.25, -0.25, -0.25], domainMax: [1.5, 1.5, 1.5] },
+    });
+  });
+
+  test.each([
+    ['LUT_3D_SIZE 3\nLUT_3D_INPUT_RANGE -0.1 2', nodes],
+    ['LUT_1D_SIZE 9\nLUT_1D_INPUT_RANGE -0.1 2', shaperRows.flat()],
+  ])('%s is the domain of the one table', (header, values) => {
+    const text = `${header}\n${rows(values).join('\n')}\n`;
+    const path = join(temporaryFolder(), 'range.cube');
+    writeFileSync(path, text);
+    const uniform = seeded(6);
+    const rgb = new Float32Array(600).map(() => uniform() * 2.4 - 0.3);
+    const theirs = ocio({ kind: 'file', path, interpolation: 'trilinear' }, toPixels(rgb));
+    applyCube(parseCube(text, path), rgb, 'trilinear');
+    expect(worstDifference(rgb, theirs)).toBeLessThan(1e-5);
+  });
 });

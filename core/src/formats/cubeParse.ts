@@ -1,4 +1,4 @@
-import type { Cube, Triple } from '../cube/cube.ts';
+import type { Cube, Cube1d, Triple } from '../cube/cube.ts';
 import { FormatError } from './error.ts';
 import { readPlainRows } from './plainRows.ts';
 
@@ -8,7 +8,12 @@ const longestLine = 250;
 
 interface Header {
   title?: string;
-  size?: { kind: '1d' | '3d'; size: number };
+  /** Entries of a 1D table, and nodes along an edge of a 3D one. */
+  size1d?: number;
+  size3d?: number;
+  /** Ends of the two input ranges of the common dialect. */
+  range1d?: [number, number];
+  range3d?: [number, number];
   domainMin?: Triple;
   domainMax?: Triple;
   comments: string[];
@@ -58,40 +63,41 @@ function readTitle(line: Line): string {
   return match[1];
 }
 
-function readSize(line: Line, keyword: 'LUT_1D_SIZE' | 'LUT_3D_SIZE'): { kind: '1d' | '3d'; size: number } {
+function readSize(line: Line, keyword: keyof typeof sizeLimits): number {
   const [size] = line.numbers(1, 1, keyword);
   const [low, high] = sizeLimits[keyword];
   if (!Number.isInteger(size) || size < low || size > high)
     line.fail(line.words[1].column, `${keyword} must be a whole number from ${low} to ${high}`);
-  return { kind: keyword === 'LUT_3D_SIZE' ? '3d' : '1d', size };
+  return size;
 }
+
+function readRange(line: Line, keyword: string): [number, number] {
+  const [low, high] = line.numbers(1, 2, keyword);
+  if (!(low < high)) line.fail(line.words[1].column, `${keyword} needs two rising numbers`);
+  return [low, high];
+}
+
+const readTriple = (line: Line, keyword: string) => line.numbers(1, 3, keyword) as unknown as Triple;
+
+/** What each keyword fills. Those of input ranges are not the specification's, but much used. */
+const keywords: Record<string, { field: keyof Header; read(line: Line, keyword: string): unknown }> = {
+  TITLE: { field: 'title', read: readTitle },
+  LUT_1D_SIZE: { field: 'size1d', read: (line) => readSize(line, 'LUT_1D_SIZE') },
+  LUT_3D_SIZE: { field: 'size3d', read: (line) => readSize(line, 'LUT_3D_SIZE') },
+  LUT_1D_INPUT_RANGE: { field: 'range1d', read: readRange },
+  LUT_3D_INPUT_RANGE: { field: 'range3d', read: readRange },
+  DOMAIN_MIN: { field: 'domainMin', read: readTriple },
+  DOMAIN_MAX: { field: 'domainMax', read: readTriple },
+};
 
 /** Reads one header line. Returns false where the line is not a keyword. */
 function readKeyword(line: Line, header: Header): boolean {
   const keyword = line.words[0].text;
-  switch (keyword) {
-    case 'TITLE':
-      once(line, header.title, keyword);
-      header.title = readTitle(line);
-      return true;
-    case 'LUT_1D_SIZE':
-    case 'LUT_3D_SIZE':
-      if (header.size && !keyword.includes(header.size.kind.toUpperCase()))
-        line.fail(line.words[0].column, 'a 1D and a 3D size in one file is not allowed by the specification');
-      once(line, header.size, keyword);
-      header.size = readSize(line, keyword);
-      return true;
-    case 'DOMAIN_MIN':
-      once(line, header.domainMin, keyword);
-      header.domainMin = line.numbers(1, 3, keyword) as unknown as Triple;
-      return true;
-    case 'DOMAIN_MAX':
-      once(line, header.domainMax, keyword);
-      header.domainMax = line.numbers(1, 3, keyword) as unknown as Triple;
-      return true;
-    default:
-      return false;
-  }
+  const known = Object.hasOwn(keywords, keyword) ? keywords[keyword] : undefined;
+  if (!known) return false;
+  once(line, header[known.field], keyword);
+  Object.assign(header, { [known.field]: known.read(line, keyword) });
+  return true;
 }
 
 /** The line that starts at `start`, and where the next one does; CR LF and LF both end a line. */
@@ -107,8 +113,11 @@ interface Table {
   filled: number;
 }
 
+const rowsOf = ({ size1d = 0, size3d = 0 }: Header) => size1d + size3d ** 3;
+
 function startTable(line: Line, header: Header): Table {
-  if (!header.size) {
+  const rows = rowsOf(header);
+  if (rows === 0) {
     const first = line.words[0];
     const isNumber = numberPattern.test(first.text);
     line.fail(
@@ -118,8 +127,7 @@ function startTable(line: Line, header: Header): Table {
         : `expected a keyword of the Cube LUT Specification, found "${clip(first.text)}"`,
     );
   }
-  const { kind, size } = header.size;
-  return { data: new Float32Array((kind === '3d' ? size ** 3 : size) * 3), filled: 0 };
+  return { data: new Float32Array(rows * 3), filled: 0 };
 }
 
 function readRow(line: Line, table: Table): void {
@@ -134,7 +142,8 @@ function readRow(line: Line, table: Table): void {
 }
 
 /**
- * Reads a `.cube` file: Cube LUT Specification 1.0 (2013). Nothing is guessed.
+ * Reads a `.cube` file: Cube LUT Specification 1.0 (2013), and the common dialect with `LUT_1D_INPUT_RANGE`,
+ * `LUT_3D_INPUT_RANGE` and a 1D shaper before a 3D table. Nothing is guessed.
  * @param file name used in errors. Throws a FormatError with line, column and what was expected.
  */
 export function parseCube(text: string, file: string): Cube {
@@ -172,25 +181,47 @@ function finish(file: string, header: Header, table: Table | undefined, last: nu
   const fail = (problem: string): never => {
     throw new FormatError(file, { line: last, column: 1 }, problem);
   };
-  if (!header.size) return fail('the file ends without LUT_1D_SIZE or LUT_3D_SIZE');
-  const { kind, size } = header.size;
-  const wanted = kind === '3d' ? size ** 3 : size;
+  const { size1d, size3d } = header;
+  const wanted = rowsOf(header);
+  if (wanted === 0) return fail('the file ends without LUT_1D_SIZE or LUT_3D_SIZE');
   const rows = (table?.filled ?? 0) / 3;
+  const sizes = [size1d && `a 1D size of ${size1d}`, size3d && `a 3D size of ${size3d}`].filter(Boolean);
   if (!table || rows !== wanted)
-    return fail(
-      `the file ends after ${rows} of ${wanted} table rows for a ${kind.toUpperCase()} size of ${size}`,
-    );
-  const domainMin = header.domainMin ?? ([0, 0, 0] as const);
-  const domainMax = header.domainMax ?? ([1, 1, 1] as const);
-  if (domainMin.some((min, c) => min >= domainMax[c]))
-    return fail('DOMAIN_MIN must lie below DOMAIN_MAX in every channel');
-  return {
-    kind,
-    size,
-    domainMin,
-    domainMax,
-    data: table.data,
-    title: header.title ?? '',
-    comments: header.comments,
+    return fail(`the file ends after ${rows} of ${wanted} table rows for ${sizes.join(' and ')}`);
+  const domains = domainsOf(header, fail);
+  const words = { title: header.title ?? '', comments: header.comments };
+  const shaperEnd = (size1d ?? 0) * 3;
+  const table1d = size1d && {
+    ...{ kind: '1d' as const, size: size1d, ...domains.of1d, data: table.data.slice(0, shaperEnd) },
   };
+  if (!size3d) return { ...(table1d as Omit<Cube1d, 'title' | 'comments'>), ...words };
+  return {
+    ...{ kind: '3d', size: size3d, ...domains.of3d, data: table.data.slice(shaperEnd), ...words },
+    ...(table1d && { shaper: { ...table1d, title: '', comments: [] } }),
+  };
+}
+
+type Domain = Pick<Cube, 'domainMin' | 'domainMax'>;
+const even = ([low, high]: [number, number]): Domain => ({
+  domainMin: [low, low, low],
+  domainMax: [high, high, high],
+});
+
+/** The domains of both tables. The specification's belong to the one table of a file; with two it would not say which. */
+function domainsOf(header: Header, fail: (problem: string) => never): { of1d: Domain; of3d: Domain } {
+  const { domainMin, domainMax, range1d, range3d, size1d, size3d } = header;
+  const stated = domainMin ?? domainMax;
+  if (range1d && !size1d) fail('LUT_1D_INPUT_RANGE without LUT_1D_SIZE');
+  if (range3d && !size3d) fail('LUT_3D_INPUT_RANGE without LUT_3D_SIZE');
+  if (stated && (range1d || range3d))
+    fail('DOMAIN_MIN or DOMAIN_MAX beside an INPUT_RANGE: only one can hold');
+  if (stated && size1d && size3d)
+    fail('DOMAIN_MIN or DOMAIN_MAX with two tables does not say which it means; LUT_1D_INPUT_RANGE does');
+  const domain = {
+    domainMin: domainMin ?? ([0, 0, 0] as const),
+    domainMax: domainMax ?? ([1, 1, 1] as const),
+  };
+  if (domain.domainMin.some((min, c) => min >= domain.domainMax[c]))
+    fail('DOMAIN_MIN must lie below DOMAIN_MAX in every channel');
+  return { of1d: range1d ? even(range1d) : domain, of3d: range3d ? even(range3d) : domain };
 }

@@ -1,4 +1,4 @@
-import type { Cube } from '../cube/cube.ts';
+import type { Cube, Cube1d, Cube3d } from '../cube/cube.ts';
 
 /** Largest size at which a float32 times a million is still exact in float64. */
 const exactBelow = 512;
@@ -58,14 +58,27 @@ const longestTitle = 240;
 
 /**
  * Writes a `.cube` file: Cube LUT Specification 1.0 (2013). LF line ends, six decimals, byte for byte the same
- * for the same cube.
+ * for the same cube. A shaper makes it the common dialect.
  */
 export function writeCube(cube: Cube): string {
   const lines: string[] = [];
   if (cube.title) lines.push(`TITLE "${plain(cube.title).slice(0, longestTitle)}"`);
   for (const comment of cube.comments) lines.push(`# ${plain(comment)}`);
+  if (cube.kind === '3d' && cube.shaper) return withShaper(lines, cube, cube.shaper);
   lines.push(`${cube.kind === '3d' ? 'LUT_3D_SIZE' : 'LUT_1D_SIZE'} ${cube.size}`);
   lines.push(`DOMAIN_MIN ${cube.domainMin.map(decimals).join(' ')}`);
   lines.push(`DOMAIN_MAX ${cube.domainMax.map(decimals).join(' ')}`);
   return `${lines.join('\n')}\n${rowsText(cube.data)}`;
+}
+
+/** Two tables need the common dialect, whose ranges are the same for all channels. Throws a RangeError for others. */
+function withShaper(lines: string[], cube: Cube3d, shaper: Cube1d): string {
+  const range = ({ domainMin: [low, ...lows], domainMax: [high, ...highs] }: Cube) => {
+    if (lows.some((v) => v !== low) || highs.some((v) => v !== high))
+      throw new RangeError('an input range of two tables must be the same for all channels');
+    return `${decimals(low)} ${decimals(high)}`;
+  };
+  lines.push(`LUT_1D_SIZE ${shaper.size}`, `LUT_1D_INPUT_RANGE ${range(shaper)}`);
+  lines.push(`LUT_3D_SIZE ${cube.size}`, `LUT_3D_INPUT_RANGE ${range(cube)}`);
+  return `${lines.join('\n')}\n${rowsText(shaper.data)}${rowsText(cube.data)}`;
 }

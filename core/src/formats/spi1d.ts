@@ -45,6 +45,9 @@ export function parseSpi1d(text: string, file: string): Cube1d {
     for (let c = 0; c < 3; c++) data[row * 3 + c] = values[components === 3 ? c : 0];
     row++;
   }
+  if (at >= lines.length) fail(lines.length - 1, 'the closing brace of the table is missing');
+  const after = lines.findIndex((text, i) => i > at && text.trim() !== '');
+  if (after >= 0) fail(after, `"${lines[after].trim().slice(0, 24)}" stands behind the table`);
   if (row !== size) fail(Math.min(at, lines.length - 1), `the table ends after ${row} of ${size} rows`);
   const [domainMin, domainMax] = [[from, from, from] as const, [to, to, to] as const];
   return { kind: '1d', size, domainMin, domainMax, data, title: '', comments: [] };

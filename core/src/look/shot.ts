@@ -25,8 +25,9 @@ export function balanceLight(shift: { mired: number; duv: number }): { kelvin: n
 }
 
 /**
- * White balance in working RGB, as a filter before the lens: + mired warms the picture, + Duv makes it greener.
- * Bradford adaptation from the light it takes for white to the working white.
+ * White balance in working RGB, as the removal of a known light: + mired takes a light that much colder than the working
+ * white for white, and so warms the picture; + Duv takes a less green one. Bradford adaptation from that light to the
+ * working white. A filter of so many mired before the lens would move a grey otherwise: it acts on the light there is.
  */
 export function balanceMatrix({ mired, duv }: { mired: number; duv: number }): Mat3 {
   if (mired === 0 && duv === 0) return identity;

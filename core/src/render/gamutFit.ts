@@ -26,12 +26,26 @@ function expand(d: number, { threshold, limit }: Reach): number {
   return threshold + (limit - threshold) * (v / power(1 - power(v, sharpness), 1 / sharpness));
 }
 
+/** x to the eighth, and its root. */
+const eighth = (x: number) => {
+  const square = x * x;
+  const fourth = square * square;
+  return fourth * fourth;
+};
+const eighthRoot = (x: number) => Math.sqrt(Math.sqrt(Math.sqrt(x)));
+/** The eighth norm of three distances is at most this much their largest. */
+const mostOver = 3 ** (1 / 8);
+
 /**
  * Draws every colour toward the grey of its own luminance until it is inside the display's gamut. Direction from
- * grey (so hue in linear light) and luminance are kept; colours well inside do not move.
+ * grey (so hue in linear light) and luminance are kept; colours well inside do not move. Distance is the eighth norm of
+ * what the channels reach of their ways to black and to white: never less than the largest, and without its kinks where
+ * one channel takes over from another. It grows in proportion along a line from grey, so that the inverse is exact.
  */
 function fit(display: RgbSpace, { threshold }: Reach, table: FloatTable) {
   const [wr, wg, wb] = luminanceWeights(display);
+  /** Under this the norm cannot pass the threshold. */
+  const surely = threshold / mostOver;
   return (rgb: Float32Array) => {
     for (let p = 0; p < rgb.length; p += 3) {
       const r = rgb[p];
@@ -41,8 +55,14 @@ function fit(display: RgbSpace, { threshold }: Reach, table: FloatTable) {
       if (y <= 0 || y >= 1) continue;
       const under = y - Math.min(r, g, b);
       const over = Math.max(r, g, b) - y;
-      if (under <= threshold * y && over <= threshold * (1 - y)) continue;
-      const d = Math.max(under / y, over / (1 - y));
+      const white = 1 - y;
+      if (under <= surely * y && over <= surely * white) continue;
+      const d = eighthRoot(
+        eighth((r - y) / (r < y ? y : white)) +
+          eighth((g - y) / (g < y ? y : white)) +
+          eighth((b - y) / (b < y ? y : white)),
+      );
+      if (d <= threshold) continue;
       const s = table.at(d) / d;
       rgb[p] = y + (r - y) * s;
       rgb[p + 1] = y + (g - y) * s;

@@ -105,6 +105,24 @@ describe('gamut fit', () => {
     [0.9, 0.1, -0.05].forEach((v, i) => expect(rgb[i]).toBeCloseTo(v, 4));
   });
 
+  test('bends nowhere sharply: the slope of a saturated colour over stops never jumps', () => {
+    const rendering = renderingOf({});
+    const step = 0.01;
+    let worst = 0;
+    for (let hue = 0; hue < 360; hue += 7.3) {
+      const colour = [0, 1, 2].map(
+        (c) => 0.02 + 0.98 * Math.max(0, Math.cos(((hue - 120 * c) * Math.PI) / 180)),
+      );
+      const stops = Array.from({ length: 1050 }, (_, i) => -6 + i * step);
+      const code = Float32Array.from(stops.flatMap((s) => colour.map((v) => v * stopsToLinear(s))));
+      rendering.run(code);
+      for (let i = 6; i < code.length; i++)
+        worst = Math.max(worst, (Math.abs(code[i] - 2 * code[i - 3] + code[i - 6]) * 1023) / step);
+    }
+    // Codes of 10 bits a stop, over a hundredth of a stop; a corner would show in full at any step.
+    expect(worst).toBeLessThan(15);
+  });
+
   test('leaves colours well inside alone; a hard clip leaves everything to the clip', () => {
     const rgb = Float32Array.from([0.4, 0.35, 0.3]);
     fit.run(rgb);

@@ -21,16 +21,25 @@ function bell(sigma: number): { reach: number; shares: Float64Array } {
   return { reach, shares: shares.map((v) => v / sum) };
 }
 
-/** Along rows; outside, the edge is repeated. */
+/** The pixel that stands at a place outside: the plane is mirrored at its edges, so that what leaves it comes back. */
+function mirrored(at: number, count: number): number {
+  const turn = 2 * count;
+  const within = ((at % turn) + turn) % turn;
+  return within < count ? within : turn - 1 - within;
+}
+
+/** Along rows. */
 function alongRows(from: Plane, width: number, height: number, sigma: number): Plane {
   const { reach, shares } = bell(sigma);
   const to = new Float32Array(from.length);
   const line = new Float32Array(width + 2 * reach);
   for (let y = 0; y < height; y++) {
     const row = y * width;
-    line.fill(from[row], 0, reach);
     line.set(from.subarray(row, row + width), reach);
-    line.fill(from[row + width - 1], reach + width);
+    for (let k = 0; k < reach; k++) {
+      line[reach - 1 - k] = from[row + mirrored(-1 - k, width)];
+      line[reach + width + k] = from[row + mirrored(width + k, width)];
+    }
     for (let x = 0; x < width; x++) {
       let sum = 0;
       for (let k = 0; k < shares.length; k++) sum += shares[k] * line[x + k];
@@ -46,7 +55,7 @@ function alongColumns(from: Plane, width: number, height: number, sigma: number)
   const to = new Float32Array(from.length);
   for (let y = 0; y < height; y++)
     for (let k = -reach; k <= reach; k++) {
-      const row = Math.min(Math.max(y + k, 0), height - 1) * width;
+      const row = mirrored(y + k, height) * width;
       const share = shares[k + reach];
       for (let x = 0, out = y * width; x < width; x++, out++) to[out] += share * from[row + x];
     }
@@ -108,7 +117,7 @@ const halvedSigma = (sigma: number) => Math.sqrt(sigma ** 2 - halvingVariance) /
 const isCoarse = ({ width, height }: Sized, sigma: number) => sigma > fineEnough && width > 3 && height > 3;
 
 /**
- * A plane under a Gaussian of a deviation in pixels, with the edge repeated outside. Returns a new plane; 0 copies.
+ * A plane under a Gaussian of a deviation in pixels, mirrored at its edges. Returns a new plane; 0 copies.
  * Wide ones are done on halved planes, so that the cost does not grow with the deviation.
  */
 export function gaussian(plane: Plane, width: number, height: number, sigma: number): Plane {
@@ -136,14 +145,28 @@ export const gaussianContrast = (sigma: number, wave: number) =>
 export const glowContrast = (sigma: number, wave: number) =>
   glowBells.reduce((sum, [share, wide]) => sum + share * gaussianContrast(sigma * wide, wave), 0);
 
-/** A plane under scatter with a long tail; `sigma` is the deviation of its core, pixels. All light is kept. */
+const total = (plane: Plane) => plane.reduce((sum, v) => sum + v, 0);
+
+/**
+ * A plane under scatter with a long tail; `sigma` is the deviation of its core, pixels. All light is kept: the frame's
+ * edges are mirrors, and what planes of odd sizes gain or lose in halving is shared out.
+ */
 export function glow(plane: Plane, width: number, height: number, sigma: number): Plane {
-  const sized = { plane, width, height };
+  const spread = scattered({ plane, width, height }, sigma);
+  const [before, after] = [total(plane), total(spread)];
+  if (before > 0 && after > 0) {
+    const share = before / after;
+    for (let i = 0; i < spread.length; i++) spread[i] *= share;
+  }
+  return spread;
+}
+
+function scattered(sized: Sized, sigma: number): Plane {
+  const { plane, width, height } = sized;
   if (isCoarse(sized, sigma)) {
     const half = halve(sized);
     // What halving adds is taken off the core; the tails, wider by far, gain too little from it to be seen.
-    const blurred = glow(half.plane, half.width, half.height, halvedSigma(sigma));
-    return double({ ...half, plane: blurred }, width, height);
+    return double({ ...half, plane: scattered(half, halvedSigma(sigma)) }, width, height);
   }
   const sum = new Float32Array(plane.length);
   let [last, done] = [plane, 0];

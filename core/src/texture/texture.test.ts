@@ -115,6 +115,47 @@ describe('light', () => {
     expect(Math.max(...after.planes[0])).toBeLessThan(Math.max(...before.planes[0]));
   });
 
+  test.each([
+    ['bloom', 320, 180],
+    ['diffusion', 320, 180],
+    ['bloom', 333, 187],
+    ['diffusion', 333, 187],
+  ] as const)(
+    '%s keeps light within 0.5 %% at any radius, lamps at the edge too (%s×%s)',
+    (id, width, height) => {
+      const uniform = seeded(8);
+      const edge = 12;
+      for (const radius of [0.3, 2, 10]) {
+        const before = light(() => [0.1, 0.1, 0.1], width, height);
+        // Lamps in a band along the left edge and in a corner only.
+        for (const plane of before.planes)
+          for (let i = 0; i < plane.length; i++) if (i % width < edge && uniform() < 0.2) plane[i] = 30;
+        const planes = before.planes.map((p) => Float32Array.from(p)) as unknown as typeof before.planes;
+        const after = run(on(id, { amount: 80, radius }), { ...before, planes });
+        for (let c = 0; c < 3; c++)
+          expect(Math.abs(sum(after.planes[c]) / sum(before.planes[c]) - 1)).toBeLessThan(0.005);
+      }
+    },
+  );
+
+  test.each(['bloom', 'diffusion'])(
+    '%s brightens no edge: speckles give column 0 what they give the rest',
+    (id) => {
+      const uniform = seeded(5);
+      const speckle = light(() => [0.05, 0.05, 0.05], 320, 180);
+      for (const plane of speckle.planes)
+        for (let i = 0; i < plane.length; i++) if (uniform() < 0.02) plane[i] = 40;
+      const after = run(on(id, { amount: 80, radius: 3 }), speckle).planes[1];
+      const column = (x: number) => {
+        let mean = 0;
+        for (let y = 0; y < 180; y++) mean += after[y * 320 + x] / 180;
+        return mean;
+      };
+      const edge = (column(0) + column(1) + column(2) + column(3)) / 4;
+      expect(edge / (sum(after) / after.length)).toBeLessThan(1.2);
+    },
+  );
+
   test('halation adds its share of what is over the threshold, red most', () => {
     const [before, after] = [light(lamp), run(on('halation', { amount: 20, radius: 1 }), light(lamp))];
     const y = stopsToLinear(5) * 0.9;

@@ -1,5 +1,5 @@
 import { applyCube } from '../../cube/apply.ts';
-import type { Cube, Cube1d, Cube3d } from '../../cube/cube.ts';
+import { type Cube, type Cube1d, type Cube3d, inputDomain } from '../../cube/cube.ts';
 import { FormatError } from '../../formats/error.ts';
 import { compileRendering, renderingSchema } from '../../render/rendering.ts';
 import { type ImportedProfile, primariesNote, profileAround, risingPoints } from './imported.ts';
@@ -10,7 +10,7 @@ const fewest = 8;
 
 /** Codes along the grey axis of a LUT's domain, and what it makes of them (its green). */
 function greyAxis(cube: Cube): [code: number, out: number][] {
-  const { domainMin, domainMax } = cube;
+  const { domainMin, domainMax } = inputDomain(cube);
   const codes = Array.from({ length: kept }, (_, i) => i / (kept - 1));
   const rgb = Float32Array.from(
     codes.flatMap((t) => domainMin.map((low, c) => low + t * (domainMax[c] - low))),

@@ -176,6 +176,8 @@ test.each([
     /line 8, column 1: the table ends after 2 of 3/,
   ],
   ['Version 1\nLength 2\nComponents 1\n{\n0\nx\n}', /line 6, column 1: expected a number, found "x"/],
+  ['Version 1\nLength 2\nComponents 1\n{\n0\n1\n}\n\n0.7 more', /line 9, column 1: "0.7 more" stands behind/],
+  ['Version 1\nLength 2\nComponents 1\n{\n0\n1\n', /closing brace of the table is missing/],
   ['Version 2\nLength 2\nComponents 1\n{\n0\n1\n}', /Version 1 is needed/],
   ['hello', /line 1, column 1: expected Version/],
 ])('a broken spi1d %# is refused with its place', (text, message) => {

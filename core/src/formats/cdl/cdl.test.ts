@@ -73,6 +73,21 @@ test.each([
     /ColorCorrection 1, Slope: expected 3 number\(s\), found "1 2"/,
   ],
   [
+    'a misspelled element',
+    '<ColorCorrection id="a"><SOPNode><Slop>2 2 2</Slop></SOPNode></ColorCorrection>',
+    /ColorCorrection 1, SOPNode: "Slop" is not known here; Slope, Offset, Power/,
+  ],
+  [
+    'a misspelled node',
+    '<ColorCorrection id="a"><SatNod><Saturation>0.5</Saturation></SatNod></ColorCorrection>',
+    /ColorCorrection 1: "SatNod" is not known here/,
+  ],
+  [
+    'a misspelled correction',
+    '<ColorDecisionList><ColorDecision><ColourCorrection/></ColorDecision></ColorDecisionList>',
+    /ColorDecision: "ColourCorrection" is not known here/,
+  ],
+  [
     'a wild slope',
     '<ColorCorrection id="a"><SOPNode><Slope>1 2 99</Slope></SOPNode></ColorCorrection>',
     /ColorCorrection 1, slopeB/,

@@ -32,6 +32,11 @@ export function parseCdl(text: string, file: string): CdlCorrection[] {
   const root = Object.keys(document).find((k) => roots.includes(k));
   if (!root) throw new FormatError(file, 'first element', `expected one of ${roots.join(', ')}`);
   const content = (Array.isArray(document[root]) ? document[root][0] : document[root]) as Node;
+  if (root !== 'ColorCorrection') {
+    refuseOthers(content, wrapping, file, root);
+    for (const decision of (content?.ColorDecision ?? []) as Node[])
+      refuseOthers(decision, wrapping, file, 'ColorDecision');
+  }
   const found = correctionsOf(root, content ?? {});
   if (found.length === 0) throw new FormatError(file, root, 'there is no ColorCorrection in it');
   return found.map((node, i) => readCorrection(node, file, `ColorCorrection ${i + 1}`));
@@ -58,12 +63,38 @@ function numbers(text: unknown, count: number, file: string, place: string): num
   return values;
 }
 
+/** What may stand in each element (ASC CDL 1.2); anything else is a misspelling that would be taken for rest. */
+const allowed = {
+  correction: [...sopNames, ...satNames, 'Description', 'InputDescription', 'ViewingDescription'],
+  sop: ['Slope', 'Offset', 'Power', 'Description'],
+  sat: ['Saturation', 'Description'],
+};
+/** Elements that wrap corrections, and what stands beside them. */
+const wrapping = [
+  'ColorDecision',
+  'ColorCorrection',
+  'MediaRef',
+  'Description',
+  'InputDescription',
+  'ViewingDescription',
+];
+
+function refuseOthers(node: Node | undefined, names: readonly string[], file: string, place: string): void {
+  if (typeof node !== 'object' || node === null) return;
+  const other = Object.keys(node).find((k) => !k.startsWith('@') && k !== '#text' && !names.includes(k));
+  if (other) throw new FormatError(file, place, `"${other}" is not known here; ${names.join(', ')} are`);
+}
+
 const pick = (node: Node, names: readonly string[]) =>
   names.map((n) => node[n]).find((v) => v !== undefined) as Node | undefined;
 
 function readCorrection(node: Node, file: string, place: string): CdlCorrection {
   const params: Record<string, number> = { ...restCdl };
   const sop = pick(node, sopNames);
+  const satNode = pick(node, satNames);
+  refuseOthers(node, allowed.correction, file, place);
+  refuseOthers(sop, allowed.sop, file, `${place}, SOPNode`);
+  refuseOthers(satNode, allowed.sat, file, `${place}, SatNode`);
   for (const triple of cdlTriples) {
     const name = `${triple[0].toUpperCase()}${triple.slice(1)}`;
     if (sop?.[name] === undefined) continue;
@@ -71,7 +102,7 @@ function readCorrection(node: Node, file: string, place: string): CdlCorrection 
       (v, c) => (params[`${triple}${cdlChannels[c]}`] = v),
     );
   }
-  const sat = pick(node, satNames)?.Saturation;
+  const sat = satNode?.Saturation;
   if (sat !== undefined) [params.saturation] = numbers(sat, 1, file, `${place}, Saturation`);
   const checked = cdlSchema.safeParse(params);
   if (!checked.success) {

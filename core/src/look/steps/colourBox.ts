@@ -36,6 +36,18 @@ export function boxMatte(p: ColourBoxParams, rgb: Float32Array): Float32Array {
   });
 }
 
+/** Hues that draw together at the soft edge keep at least this share of their distance. */
+const closest = 0.12;
+/** The steepest a soft edge falls, over its width. */
+const steepest = 1.5;
+
+/** The turn of a box, degrees, as far as no two hues of its soft edge swap places. */
+export function heldTurn({ turn, hueReach, hueSoft }: ColourBoxParams): number {
+  if (hueReach >= 180) return turn;
+  const most = ((1 - closest) * hueSoft) / steepest;
+  return Math.min(Math.max(turn, -most), most);
+}
+
 /** Colour box: a soft selection of colours with a turn, saturation, density and tint of its own. */
 export const colourBox = defineStep({
   id: 'colourBox',
@@ -46,10 +58,18 @@ export const colourBox = defineStep({
   summary: (p) => `${Math.round(p.hue)}° ±${Math.round(p.hueReach)}`,
   compile(p) {
     const weight = selectionWeight(p);
-    const angle = (p.turn * Math.PI) / 180;
+    const turn = heldTurn(p);
+    const angle = (turn * Math.PI) / 180;
+    const notes =
+      turn === p.turn
+        ? []
+        : [
+            `Colour box: the turn is held at ${turn.toFixed(1)}°, or hues at its soft edge would change places`,
+          ];
     const [red, green, blue] = tintStops(p.warm, p.green);
     const tinted = p.warm !== 0 || p.green !== 0;
     return {
+      notes,
       run(rgb) {
         // A tint is a gain of each channel, so its weights are kept from before the colour moves.
         const weights = tinted ? boxMatte(p, rgb) : null;

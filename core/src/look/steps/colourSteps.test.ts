@@ -9,7 +9,7 @@ import { chromaOf, skinLineDegrees } from '../../readings/ycbcr.ts';
 import { restContext } from '../context.ts';
 import { skinLineHue } from '../skinLine.ts';
 import { amount, hueNodes, settings } from './arbitraries.ts';
-import { boxMatte, colourBox, colourBoxSchema } from './colourBox.ts';
+import { boxMatte, colourBox, colourBoxSchema, heldTurn } from './colourBox.ts';
 import { curves, curvesSchema, curveStops } from './curves.ts';
 import { hueBelt, hueBeltLanes, hueBeltSchema } from './hueBelt.ts';
 import { editOklab, hueDistance, seen, writeOklab } from './oklabPixels.ts';
@@ -213,7 +213,7 @@ test('saturation by saturation holds strong colours and leaves weak ones, and ne
 
 describe('colour box', () => {
   const skin = seen(transform(rgbToRgb(bt709, working), skinLike));
-  const p = colourBoxSchema.parse({ hue: skin.hue, hueReach: 15, hueSoft: 10 });
+  const p = colourBoxSchema.parse({ hue: skin.hue, hueReach: 15, hueSoft: 18 });
 
   test('selects its own colours, whatever their exposure, and no greys', () => {
     const at = (rgb: Vec3) => boxMatte(p, Float32Array.from(transform(rgbToRgb(bt709, working), rgb)))[0];
@@ -235,6 +235,37 @@ describe('colour box', () => {
     expect(after.c / before.c).toBeCloseTo(0.5, 2);
     expect(through(step, [0.1, 0.2, 0.5])).toEqual(through(asIs, [0.1, 0.2, 0.5]));
   });
+});
+
+test('a box never swaps hues, whatever its turn and softness, and says where it held the turn', () => {
+  fc.assert(
+    fc.property(
+      fc.record({
+        turn: amount(-60, 60),
+        hue: amount(0, 360),
+        hueReach: amount(2, 180),
+        hueSoft: amount(2, 90),
+      }),
+      (any) => {
+        const p = colourBoxSchema.parse({ ...any, satLow: 0 });
+        const step = colourBox.compile(p);
+        let [last, first] = [-Infinity, 0];
+        for (let h = 0; h <= 360; h += 1) {
+          const rgb = new Float32Array(3);
+          const [a, b] = [Math.cos, Math.sin].map((f) => 0.6 * 0.25 * f((h * Math.PI) / 180));
+          writeOklab(Float64Array.of(0.6, a, b, 1), rgb, 0);
+          step.run(rgb);
+          const out = h + hueDistance(h, seen(rgb).hue);
+          if (h === 0) first = out;
+          if (out < last - 1e-3) return false;
+          last = out;
+        }
+        return last <= first + 360 + 1e-3 && (heldTurn(p) === p.turn) === (step.notes?.length === 0);
+      },
+    ),
+    { numRuns: 60 },
+  );
+  expect(colourBox.compile(colourBoxSchema.parse({ turn: 20 })).notes?.[0]).toMatch(/turn is held at 12\.9°/);
 });
 
 describe('skin keep', () => {
