@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { profileSchema } from '../camera/profile.ts';
 import { largestGrid, smallestGrid } from '../cube/cube.ts';
+import { proofGroups, type ProofGroupId } from '../cube/proof.ts';
 import { roleIds } from '../cube/roles.ts';
 import { lookSchema } from '../look/document.ts';
 import { shotSchema } from '../look/shot.ts';
@@ -119,6 +120,7 @@ export const exportOrderSchema = z.strictObject({
 export type ExportOrder = z.output<typeof exportOrderSchema>;
 
 const triple = z.tuple([z.number(), z.number(), z.number()]);
+const proofFiguresSchema = z.object({ mean: z.number(), p99: z.number(), max: z.number() });
 export const proofSchema = z.object({
   samples: z.number(),
   interpolation: z.enum(['tetrahedral', 'trilinear']),
@@ -126,6 +128,17 @@ export const proofSchema = z.object({
   p99: z.number(),
   max: z.number(),
   worst: z.object({ input: triple, exact: triple, baked: triple, deltaE: z.number(), stops: triple }),
+  /** The groups of colours, told apart; files proved before there were groups have none. */
+  groups: z
+    .array(
+      z.object({
+        id: z.enum(proofGroups.map((g) => g.id) as [ProofGroupId, ...ProofGroupId[]]),
+        samples: z.number(),
+        tetrahedral: proofFiguresSchema,
+        trilinear: proofFiguresSchema,
+      }),
+    )
+    .optional(),
   /** Largest difference between a node as baked and as re-read; six decimals allow half a millionth. */
   rereadError: z.number(),
   /** Where the limits are missed: the usual grid that would keep to them; null where none does. */

@@ -1,4 +1,3 @@
-import type { Codec } from '../camera/codec.ts';
 import { linearToStops } from '../camera/exposure.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
@@ -6,6 +5,7 @@ import type { Pipeline } from '../look/pipeline.ts';
 import { applyCube, type Interpolation } from './apply.ts';
 import { bake, type BakeOrder, compileOrder } from './bake.ts';
 import { type Cube3d, usualGrids } from './cube.ts';
+import { beyondSamples, gamutSamples, neutralSamples } from './proofSamples.ts';
 
 export interface WorstColour {
   /** Camera code in, and display code out of the recipe and of the cube. */
@@ -17,88 +17,131 @@ export interface WorstColour {
   stops: [number, number, number];
 }
 
-/** How far a cube is from the exact recipe, in CIEDE2000. */
-export interface Proof {
-  samples: number;
-  interpolation: Interpolation;
+/** CIEDE2000 between cube and recipe over some colours. */
+export interface ProofFigures {
   mean: number;
   p99: number;
   max: number;
+}
+
+/** Colours a cube is proved on, told apart: an even spread says little about the greys and skins pictures are made of. */
+export const proofGroups = [
+  { id: 'gamut', label: 'Camera gamut', about: 'evenly from the camera’s floor to its clip', judged: true },
+  { id: 'neutral', label: 'Greys and skin', about: 'near neutral at every level, and skin', judged: true },
+  { id: 'plates', label: 'Plates', about: 'pixels of the project’s own plates', judged: true },
+  { id: 'beyond', label: 'Beyond', about: 'below the camera’s floor and above its clip', judged: false },
+] as const;
+export type ProofGroupId = (typeof proofGroups)[number]['id'];
+
+export interface ProofGroup {
+  id: ProofGroupId;
+  samples: number;
+  tetrahedral: ProofFigures;
+  trilinear: ProofFigures;
+}
+
+/** How far a cube is from the exact recipe. The figures at the top are those of its worst group that is judged. */
+export interface Proof extends ProofFigures {
+  samples: number;
+  interpolation: Interpolation;
+  groups: ProofGroup[];
+  /** The worst colour of the groups that are judged. */
   worst: WorstColour;
 }
 
-/** Limits a proof is judged by: mean and 99 % of ΔE2000. */
+/** Limits a proof is judged by: mean and 99 % of ΔE2000, in every group that is judged. */
 export const proofLimits = { mean: 0.3, p99: 1.2 };
 
-/** Halton's sequence in one base: even cover without ever meeting a grid. */
-function halton(index: number, base: number): number {
-  let result = 0;
-  let share = 1 / base;
-  for (let i = index; i > 0; i = Math.floor(i / base)) {
-    result += share * (i % base);
-    share /= base;
-  }
-  return result;
-}
-
-/**
- * Camera codes spread evenly through the camera's gamut and usable range: each channel from the code of the
- * profile's floor to the code of its clip. Interleaved RGB, `count` colours.
- */
-export function proofSamples(codec: Codec, count: number): Float32Array {
-  const { floorCode, clipCode } = codec;
-  const codes = new Float32Array(count * 3);
-  for (let i = 0; i < count; i++)
-    [2, 3, 5].forEach((base, c) => {
-      codes[i * 3 + c] = floorCode + (clipCode - floorCode) * halton(i + 1, base);
-    });
-  return codes;
-}
-
 export const proofSampleCount = 50_000;
+/** What lies beyond is a look at the edges, not a third of the proof. */
+const beyondCount = 4000;
+
+export interface ProofOptions {
+  /** Camera codes of the project's plates, interleaved; without any that group is left out. */
+  plates?: Float32Array | undefined;
+  /** Colours in all groups that are judged. */
+  count?: number;
+}
+
+type Triple = [number, number, number];
+const tripleAt = (b: Float32Array, i: number): Triple => [b[i * 3], b[i * 3 + 1], b[i * 3 + 2]];
+
+/** Every so many colours, so that at most `most` are left. */
+function thinned(codes: Float32Array, most: number): Float32Array {
+  const there = codes.length / 3;
+  const count = Math.min(there, most);
+  const out = new Float32Array(count * 3);
+  for (let i = 0; i < count; i++) out.set(tripleAt(codes, Math.floor((i * there) / count)), i * 3);
+  return out;
+}
+
+function samplesOf({ codec }: Pipeline, { plates, count = proofSampleCount }: ProofOptions) {
+  const third = Math.ceil(count / 3);
+  const groups: Record<ProofGroupId, Float32Array> = {
+    gamut: gamutSamples(codec, third),
+    neutral: neutralSamples(codec, third),
+    plates: thinned(plates ?? new Float32Array(0), third),
+    beyond: beyondSamples(codec, Math.min(beyondCount, third)),
+  };
+  return proofGroups
+    .map(({ id, judged }) => ({ id, judged, input: groups[id] }))
+    .filter((g) => g.input.length);
+}
+
+/** Differences of a cube from the exact recipe, colour by colour. */
+function differences(cube: Cube3d, pipeline: Pipeline) {
+  const { output, toSignal } = pipeline.rendering;
+  const toLab = displayToLab(output.space, output.curve);
+  const lab = (code: Triple) => toLab(...(code.map(toSignal) as Triple));
+  return (input: Float32Array) => {
+    const exact = Float32Array.from(input);
+    pipeline.run(exact);
+    const labs = Array.from({ length: input.length / 3 }, (_, i) => lab(tripleAt(exact, i)));
+    return (interpolation: Interpolation) => {
+      const baked = Float32Array.from(input);
+      applyCube(cube, baked, interpolation);
+      const errors = Float64Array.from(labs, (theirs, i) => deltaE2000(theirs, lab(tripleAt(baked, i))));
+      return { exact, baked, errors };
+    };
+  };
+}
+
+function figures(errors: Float64Array): ProofFigures {
+  const sorted = Float64Array.from(errors).sort();
+  const count = sorted.length;
+  return {
+    mean: sorted.reduce((a, b) => a + b, 0) / count,
+    p99: sorted[Math.floor(0.99 * (count - 1))],
+    max: sorted[count - 1],
+  };
+}
+
+/** How near figures come to their limits, 1 at the limit. */
+const strain = ({ mean, p99 }: ProofFigures) => Math.max(mean / proofLimits.mean, p99 / proofLimits.p99);
 
 /** Compares a cube with the recipe it was baked from. Input: the cube as re-read from its file. */
-export function proveCube(
-  cube: Cube3d,
-  pipeline: Pipeline,
-  interpolation: Interpolation = 'tetrahedral',
-  count = proofSampleCount,
-): Proof {
-  const input = proofSamples(pipeline.codec, count);
-  const exact = Float32Array.from(input);
-  pipeline.run(exact);
-  const baked = Float32Array.from(input);
-  applyCube(cube, baked, interpolation);
-
-  const { output, toSignal } = pipeline.rendering;
-  const lab = displayToLab(output.space, output.curve);
-  const at = (b: Float32Array, i: number) =>
-    [b[i * 3], b[i * 3 + 1], b[i * 3 + 2]] as [number, number, number];
-  const toLab = (code: [number, number, number]) => lab(...(code.map(toSignal) as [number, number, number]));
-  const errors = new Float64Array(count);
-  let worst = 0;
-  for (let i = 0; i < count; i++) {
-    errors[i] = deltaE2000(toLab(at(exact, i)), toLab(at(baked, i)));
-    if (errors[i] > errors[worst]) worst = i;
+export function proveCube(cube: Cube3d, pipeline: Pipeline, options: ProofOptions = {}): Proof {
+  const compare = differences(cube, pipeline);
+  const groups: ProofGroup[] = [];
+  let hardest: ProofFigures = { mean: 0, p99: 0, max: 0 };
+  let worst: WorstColour | undefined;
+  for (const { id, judged, input } of samplesOf(pipeline, options)) {
+    const by = compare(input);
+    const { exact, baked, errors } = by('tetrahedral');
+    const tetrahedral = figures(errors);
+    groups.push({ id, samples: errors.length, tetrahedral, trilinear: figures(by('trilinear').errors) });
+    if (!judged) continue;
+    if (strain(tetrahedral) > strain(hardest)) hardest = tetrahedral;
+    const i = errors.indexOf(tetrahedral.max);
+    if (worst && worst.deltaE >= tetrahedral.max) continue;
+    const code = tripleAt(input, i);
+    worst = {
+      ...{ input: code, exact: tripleAt(exact, i), baked: tripleAt(baked, i), deltaE: tetrahedral.max },
+      stops: code.map((v) => linearToStops(pipeline.codec.decode(v))) as Triple,
+    };
   }
-  const worstInput = at(input, worst);
-  const worstError = errors[worst];
-  const mean = errors.reduce((a, b) => a + b, 0) / count;
-  errors.sort();
-  return {
-    samples: count,
-    interpolation,
-    mean,
-    p99: errors[Math.floor(0.99 * (count - 1))],
-    max: worstError,
-    worst: {
-      input: worstInput,
-      exact: at(exact, worst),
-      baked: at(baked, worst),
-      deltaE: worstError,
-      stops: worstInput.map((code) => linearToStops(pipeline.codec.decode(code))) as [number, number, number],
-    },
-  };
+  const samples = groups.reduce((sum, g) => sum + g.samples, 0);
+  return { samples, interpolation: 'tetrahedral', ...hardest, groups, worst: worst! };
 }
 
 /** A grid at which a recipe keeps to the limits, with what it was measured to be off there. */
@@ -109,17 +152,17 @@ export interface GridAdvice {
 }
 
 /** Fewer samples than a proof: enough to choose a grid by. */
-const adviceSamples = 8000;
+const adviceSamples = 9000;
 
 /** Does a measured error keep to the limits? */
-export const holdsProof = ({ mean, p99 }: Pick<Proof, 'mean' | 'p99'>) =>
+export const holdsProof = ({ mean, p99 }: Pick<ProofFigures, 'mean' | 'p99'>) =>
   mean <= proofLimits.mean && p99 <= proofLimits.p99;
 
 /** The smallest usual grid above one that does not do, at which the recipe keeps to the limits; null where none does. */
-export function finerGrid(order: BakeOrder): GridAdvice | null {
+export function finerGrid(order: BakeOrder, plates?: Float32Array): GridAdvice | null {
   const pipeline = compileOrder(order);
   for (const grid of usualGrids.filter((g) => g > order.grid)) {
-    const { mean, p99 } = proveCube(bake({ ...order, grid }), pipeline, 'tetrahedral', adviceSamples);
+    const { mean, p99 } = proveCube(bake({ ...order, grid }), pipeline, { plates, count: adviceSamples });
     if (holdsProof({ mean, p99 })) return { grid, mean, p99 };
   }
   return null;

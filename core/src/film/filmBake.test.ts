@@ -13,7 +13,7 @@ const heron = parseProfile(read('profiles/heron.json'), 'heron');
 
 function prove(look: Look, samples: number) {
   const order = { look, profile: heron, role: 'combined', grid: 33 } as const;
-  return proveCube(bake(order), compileOrder(order), 'tetrahedral', samples);
+  return proveCube(bake(order), compileOrder(order), { count: samples });
 }
 
 test.each(negatives.flatMap((n) => prints.map((p) => [n.id, p.id, n, p] as const)))(

@@ -21,7 +21,7 @@ describe.each(startingPoints.map((p) => [p.id] as const))('%s', (id) => {
 
   test('bakes inside the proof limits at 33', () => {
     const order = { look, profile: heron, role: 'combined', grid: 33 } as const;
-    const proof = proveCube(bake(order), compileOrder(order), 'tetrahedral', 8000);
+    const proof = proveCube(bake(order), compileOrder(order), { count: 8000 });
     expect(proof.mean).toBeLessThanOrEqual(proofLimits.mean);
     expect(proof.p99).toBeLessThanOrEqual(proofLimits.p99);
   });
@@ -50,7 +50,7 @@ test.each(startingPoints.map((p) => [p.id] as const))(
     const look = lookFrom(id, 'Mine');
     const whole = parseLook({ ...look, steps: [...look.steps, ...added(false)] }, 'mine');
     const order = { look: whole, profile: heron, role: 'combined', grid: 33 } as const;
-    const proof = proveCube(bake(order), compileOrder(order), 'tetrahedral', 6000);
+    const proof = proveCube(bake(order), compileOrder(order), { count: 6000 });
     if (!holdsProof(proof)) expect(finerGrid(order)?.grid).toBe(65);
   },
 );
@@ -58,7 +58,7 @@ test.each(startingPoints.map((p) => [p.id] as const))(
 test('a recipe too steep for a grid of 17 is told the grid it needs', () => {
   const look = parseLook({ ...lookFrom('neutral', 'Mine'), steps: added(true) }, 'steep');
   const order = { look, profile: heron, role: 'combined', grid: 17 } as const;
-  expect(holdsProof(proveCube(bake(order), compileOrder(order), 'tetrahedral', 6000))).toBe(false);
+  expect(holdsProof(proveCube(bake(order), compileOrder(order), { count: 6000 }))).toBe(false);
   const advice = finerGrid(order);
   expect(advice === null || advice.grid > 17).toBe(true);
   if (advice) expect(holdsProof(advice)).toBe(true);

@@ -13,11 +13,14 @@ import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 
 import type { LutShelf } from '@velvet-dusk/core/look/steps/step';
 import type { LutFile } from '../services/luts.ts';
+import { plateSamples, type ProofPlate } from './proofPlates.ts';
 
 export interface ExportTask {
   order: Omit<BakeOrder, 'luts'>;
   /** Files of the look's placed LUTs; one that is missing is said by the compiler. */
   luts: LutFile[];
+  /** The project's plates, whose pixels a third of the proof is. */
+  plates: ProofPlate[];
   part: string;
   fileName: string;
   port: MessagePort;
@@ -63,8 +66,9 @@ export async function runExport(task: ExportTask): Promise<ExportResult> {
   if (reread.size !== cube.size || rereadError > largestReread)
     throw new Error(`${fileName}: the file read back differs from what was baked by ${rereadError}`);
   report('Proving', stageEnds.reread);
-  const proof = proveCube(reread, compileOrder(order));
+  const plates = await plateSamples(task.plates, order.profile);
+  const proof = proveCube(reread, compileOrder(order), { plates });
   const sha256 = createHash('sha256').update(bytes).digest('hex');
-  const advice = holdsProof(proof) ? {} : { advice: finerGrid(order) };
+  const advice = holdsProof(proof) ? {} : { advice: finerGrid(order, plates) };
   return { sha256, fileSize: bytes.length, proof: { ...proof, rereadError, ...advice } };
 }

@@ -12,6 +12,7 @@ import type { WorkPool } from '../jobs/pool.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { LookService } from './looks.ts';
 import type { LutService } from './luts.ts';
+import type { PlateService } from './plates.ts';
 import type { ProfileService } from './profiles.ts';
 
 type Row = typeof exports.$inferSelect;
@@ -34,7 +35,12 @@ export class ExportService {
     private readonly db: Database,
     private readonly files: FileStore,
     private readonly pool: WorkPool,
-    private readonly parts: { looks: LookService; profiles: ProfileService; luts: LutService },
+    private readonly parts: {
+      looks: LookService;
+      profiles: ProfileService;
+      luts: LutService;
+      plates: PlateService;
+    },
   ) {}
 
   async list(projectId: string): Promise<ExportJob[]> {
@@ -169,6 +175,7 @@ export class ExportService {
         version: row.lookVersion,
       };
       const luts = this.parts.luts.of(order.look);
+      const plates = await this.parts.plates.forProof(row.projectId);
       let current = await this.update(id, { state: 'running', stage: 'Starting', progress: 0 });
       const { fileName } = row;
       const onProgress = (p: { stage: string; progress: number }) => {
@@ -176,7 +183,11 @@ export class ExportService {
         // Steps in between are for whoever watches; only states are worth a row.
         if (!controller.signal.aborted) this.events.emit(id, current);
       };
-      const result = await this.pool.export({ order, luts, part, fileName }, onProgress, controller.signal);
+      const result = await this.pool.export(
+        { order, luts, plates, part, fileName },
+        onProgress,
+        controller.signal,
+      );
       await this.files.adopt(part, result.sha256);
       await this.update(id, { state: 'done', stage: 'Done', progress: 1, error: null, ...result });
     } catch (error) {

@@ -24,7 +24,7 @@ export async function openServices(dataFolder: string) {
   const clips = new ClipService(db, files, plates);
   const projects = new ProjectService(db, { profiles, plates, looks });
   const luts = new LutService(files);
-  const jobs = new ExportService(db, files, pool, { looks, profiles, luts });
+  const jobs = new ExportService(db, files, pool, { looks, profiles, luts, plates });
   const close = async () => {
     await jobs.close();
     await pool.close();

@@ -7,6 +7,7 @@ import { type Mark, marksSchema } from '@velvet-dusk/core/plate/marks';
 import type { Database } from '../db/open.ts';
 import { plates } from '../db/schema.ts';
 import type { FileStore } from '../files/store.ts';
+import type { ProofPlate } from '../jobs/proofPlates.ts';
 import type { PlateFacts } from '../jobs/readPlate.ts';
 import type { WorkPool } from '../jobs/pool.ts';
 import { notFound, Problem } from '../problem.ts';
@@ -62,6 +63,20 @@ export class PlateService {
       .where(and(eq(plates.projectId, projectId), isNull(plates.deletedAt)))
       .orderBy(plates.position);
     return rows.map(toPlate);
+  }
+
+  /** What a proof needs of the plates of a project; references are finished pictures and no plates. */
+  async forProof(projectId: string): Promise<ProofPlate[]> {
+    const mine = and(eq(plates.projectId, projectId), eq(plates.kind, 'plate'), isNull(plates.deletedAt));
+    const rows = await this.db.select().from(plates).where(mine).orderBy(plates.position);
+    return Promise.all(
+      rows.map(async (row) => ({
+        path: this.files.pathOf(row.frameSha),
+        profile: await this.profiles.get(row.profileId),
+        shot: shotSchema.parse(row.shot),
+        usedDepth: row.facts ? frameFactsSchema.parse(row.facts).usedDepth : null,
+      })),
+    );
   }
 
   /** Is there, or was there, a plate of this ID? */

@@ -1,6 +1,6 @@
 import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { ExportJob, ExportProof } from '@velvet-dusk/core/api/contract';
-import { proofLimits } from '@velvet-dusk/core/cube/proof';
+import { holdsProof, proofGroups, proofLimits } from '@velvet-dusk/core/cube/proof';
 import { judge, type Verdict } from '@velvet-dusk/core/readings/verdict';
 import { VerdictMark } from '../ui/VerdictMark.tsx';
 
@@ -9,6 +9,11 @@ type Triple = readonly [number, number, number];
 /** Up to the limit holds, to one and a half times it is close. */
 const judgeError = (value: number, limit: number): Verdict =>
   judge(value, { low: 0, high: limit, slack: limit / 2 }).verdict;
+
+const judgeGroup = ({ mean, p99 }: { mean: number; p99: number }): Verdict =>
+  [judgeError(mean, proofLimits.mean), judgeError(p99, proofLimits.p99)].includes('fails')
+    ? 'fails'
+    : 'close';
 
 const percent = (t: Triple) => t.map((v) => (v * 100).toFixed(1).padStart(5)).join(' ');
 const stops = (t: Triple) => t.map((s) => signed(s, 1)).join(' ');
@@ -59,6 +64,60 @@ function WorstColour({ worst }: { worst: ExportProof['worst'] }) {
   );
 }
 
+const columns = ['Mean', '99 %', 'Worst'];
+
+/** The figures group by group, with the other interpolation a device may use beside them. */
+function ProofGroups({ groups }: { groups: NonNullable<ExportProof['groups']> }) {
+  return (
+    <table className="w-full text-[12px]" aria-label="ΔE2000 by group of colours">
+      <thead className="text-t3 text-[11.5px]">
+        <tr>
+          <th />
+          <th colSpan={3} className="font-normal text-right">
+            tetrahedral
+          </th>
+          <th colSpan={3} className="font-normal text-right">
+            trilinear
+          </th>
+        </tr>
+        <tr>
+          <th className="font-normal text-left">Colours</th>
+          {[...columns, ...columns].map((c, i) => (
+            <th key={i} className="font-normal text-right w-[58px]">
+              {c}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {groups.map((g) => {
+          const { label, about, judged } = proofGroups.find((d) => d.id === g.id)!;
+          return (
+            <tr key={g.id} title={`${g.samples.toLocaleString('en')} colours ${about}`}>
+              <th scope="row" className="font-normal text-left text-t2">
+                {judged && (
+                  <VerdictMark verdict={holdsProof(g.tetrahedral) ? 'holds' : judgeGroup(g.tetrahedral)} />
+                )}{' '}
+                {label} <span className="text-t3">{judged ? about : `${about}; not judged`}</span>
+              </th>
+              {[g.tetrahedral, g.trilinear].flatMap(({ mean, p99, max }, i) =>
+                [mean, p99, max].map((v, k) => (
+                  <td
+                    key={`${i}${k}`}
+                    className={`num text-right ${i === 0 && judged ? 'text-t1' : 'text-t3'}`}
+                  >
+                    {v.toFixed(2)}
+                  </td>
+                )),
+              )}
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
 /** What was measured on the file that can be downloaded. */
 export function ProofSheet({ job, proof }: { job: ExportJob; proof: ExportProof }) {
   return (
@@ -70,10 +129,11 @@ export function ProofSheet({ job, proof }: { job: ExportJob; proof: ExportProof 
           <Figure label="Worst" value={proof.max} />
         </dl>
         <p className="text-[11.5px] text-t3">
-          {proof.samples.toLocaleString('en')} colours between the nodes, through the camera’s gamut from its
-          floor to its clip, {proof.interpolation} against the exact recipe.
+          {proof.samples.toLocaleString('en')} colours between the nodes, {proof.interpolation} against the
+          exact recipe. The figures are those of the group that comes out worst.
         </p>
       </div>
+      {proof.groups && <ProofGroups groups={proof.groups} />}
       {proof.advice !== undefined && (
         <p role="status" className="text-[12.5px] text-close">
           ◐{' '}

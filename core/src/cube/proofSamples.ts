@@ -1,0 +1,77 @@
+import type { Codec } from '../camera/codec.ts';
+import { stopsToLinear } from '../camera/exposure.ts';
+import { transformBuffer } from '../colour/matrix.ts';
+import { writeOklab } from '../look/steps/oklabPixels.ts';
+
+/** Halton's sequence in one base: even cover without ever meeting a grid. */
+function halton(index: number, base: number): number {
+  let result = 0;
+  let share = 1 / base;
+  for (let i = index; i > 0; i = Math.floor(i / base)) {
+    result += share * (i % base);
+    share /= base;
+  }
+  return result;
+}
+
+/**
+ * Camera codes spread evenly through the camera's gamut and usable range: each channel from the code of the
+ * profile's floor to the code of its clip. Interleaved RGB, `count` colours.
+ */
+export function gamutSamples({ floorCode, clipCode }: Codec, count: number): Float32Array {
+  const codes = new Float32Array(count * 3);
+  for (let i = 0; i < count; i++)
+    [2, 3, 5].forEach((base, c) => {
+      codes[i * 3 + c] = floorCode + (clipCode - floorCode) * halton(i + 1, base);
+    });
+  return codes;
+}
+
+/** Oklab hue and saturation, and stops over mid-grey, of skin of every complexion (from memory). */
+const skin = { hue: [20, 75], saturation: [0.03, 0.17], stops: [-4.5, 3] } as const;
+/** Saturation up to which a colour is taken for a grey with a cast. */
+const greyish = 0.06;
+
+const between = ([low, high]: readonly [number, number], t: number) => low + (high - low) * t;
+
+/** Light that a camera records, in working RGB, as its codes, held to 0–1 as a recording is; in place. */
+export function lightToCode(codec: Codec, rgb: Float32Array): Float32Array {
+  transformBuffer(codec.fromWorking, rgb);
+  for (let i = 0; i < rgb.length; i++) rgb[i] = Math.min(Math.max(codec.encode(rgb[i]), 0), 1);
+  return rgb;
+}
+
+/** Camera codes of greys with a slight cast, from the camera's floor to its clip, and of skin, one after the other. */
+export function neutralSamples(codec: Codec, count: number): Float32Array {
+  const { floorStops, clipStops } = codec.profile.sensor;
+  const light = new Float32Array(count * 3);
+  const lab = new Float64Array(4);
+  for (let i = 0; i < count; i++) {
+    const [a, b, c] = [2, 3, 5].map((base) => halton(i + 1, base));
+    const isSkin = i % 2 === 1;
+    const stops = between(isSkin ? skin.stops : [floorStops, clipStops - 0.5], a);
+    const hue = (between(isSkin ? skin.hue : [0, 360], b) * Math.PI) / 180;
+    const saturation = between(isSkin ? skin.saturation : [0, greyish], c);
+    const lightness = Math.cbrt(stopsToLinear(stops));
+    lab[0] = lightness;
+    lab[1] = lightness * saturation * Math.cos(hue);
+    lab[2] = lightness * saturation * Math.sin(hue);
+    lab[3] = 1;
+    writeOklab(lab, light, i * 3);
+  }
+  return lightToCode(codec, light);
+}
+
+/** Codes with a channel below the camera's floor or above its clip: what no light gives, and noise and overshoot do. */
+export function beyondSamples({ floorCode, clipCode }: Codec, count: number): Float32Array {
+  const codes = new Float32Array(count * 3);
+  const isInside = (v: number) => v >= floorCode && v <= clipCode;
+  // A camera that uses every code has none beyond.
+  if (floorCode <= 0 && clipCode >= 1) return new Float32Array(0);
+  for (let i = 0, at = 1; i < count; at++) {
+    const rgb = [2, 3, 5].map((base) => halton(at, base));
+    if (rgb.every(isInside)) continue;
+    codes.set(rgb, i++ * 3);
+  }
+  return codes;
+}

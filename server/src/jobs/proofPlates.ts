@@ -1,0 +1,43 @@
+import { makeCodec } from '@velvet-dusk/core/camera/codec';
+import { atDepth, type Profile } from '@velvet-dusk/core/camera/profile';
+import { lightToCode } from '@velvet-dusk/core/cube/proofSamples';
+import { newLook } from '@velvet-dusk/core/look/document';
+import { compilePipeline } from '@velvet-dusk/core/look/pipeline';
+import type { Shot } from '@velvet-dusk/core/look/shot';
+import { sparse } from '@velvet-dusk/core/proposals/trial';
+import { latelyMade } from '@velvet-dusk/core/numeric/latelyMade';
+import { readRaster } from '../frames/raster.ts';
+
+/** A plate as a proof takes pixels of it. */
+export interface ProofPlate {
+  path: string;
+  profile: Profile;
+  shot: Shot;
+  /** Bits its codes really use. */
+  usedDepth: number | null;
+}
+
+/** Pixels taken of each plate; all together are thinned to a third of the proof. */
+const pixelsEach = 1600;
+/** Frames are looked at once for all exports of a project: some 20 kB are kept of each. */
+const sampled = latelyMade(200, async (path: string): Promise<Float32Array> => {
+  const { rgb, width, height } = await readRaster(path, path);
+  return sparse(rgb, width, height, pixelsEach).rgb;
+});
+
+/** Pixels of plates as a camera of this profile would have recorded them, after their shot lanes. */
+export async function plateSamples(plates: readonly ProofPlate[], target: Profile): Promise<Float32Array> {
+  const codec = makeCodec(target);
+  const parts: Float32Array[] = [];
+  for (const { path, profile, shot, usedDepth } of plates) {
+    const codes = await sampled(path).catch(() => null);
+    if (!codes) continue;
+    const light = Float32Array.from(codes);
+    const recorded = usedDepth === null ? profile : atDepth(profile, usedDepth);
+    compilePipeline({ profile: recorded, look: { ...newLook('none'), steps: [] }, shot }).input(light);
+    parts.push(lightToCode(codec, light));
+  }
+  const all = new Float32Array(parts.reduce((sum, p) => sum + p.length, 0));
+  parts.reduce((at, part) => (all.set(part, at), at + part.length), 0);
+  return all;
+}
