@@ -11,7 +11,10 @@ import { compileLook } from '../look/compile.ts';
 import { type Look, newLook, parseLook } from '../look/document.ts';
 import { compileRendering, renderingSchema } from '../render/rendering.ts';
 import { displayPixels } from './displayLab.ts';
-import { isMatchStep, shownPixels, solveMatch, steered, steerOf, withMatch } from './solve.ts';
+import { byTone } from './features.ts';
+import { matchFollows, shownPixels, solveMatch } from './solve.ts';
+import { steered, steerOf, withMatch } from './steer.ts';
+import { isMatchStep } from './unknowns.ts';
 import { matchZones, pictureStatistics } from './statistics.ts';
 import { beyondGrading, differenceInWords } from './words.ts';
 
@@ -90,6 +93,86 @@ describe.each(known)('%s', (_, steps) => {
     expect(meanDifference(shown(a, found), reference)).toBeLessThan(1.5);
     expect(meanDifference(shown(b, found), shown(b, look))).toBeLessThan(3);
   });
+});
+
+/** Plates matched to other scenes: what differs is mostly the scene. */
+const crossScene = [
+  ['quay-blue-hour', 'wheelhouse-overcast'],
+  ['heads-and-chart', 'marsh-noon'],
+  ['marsh-noon', 'galley-tungsten'],
+  ['wheelhouse-overcast', 'quay-blue-hour'],
+] as const;
+const fewer = 450;
+
+describe('another scene as the reference', () => {
+  test('does not lead away: no further from the truth than the untouched plate in the mean, and it says why', () => {
+    let [untouched, matched] = [0, 0];
+    for (const [, steps] of known)
+      for (const [own, other] of crossScene) {
+        const look = parseLook({ ...newLook('Known'), steps }, 'test');
+        const [a, b] = [scene(own, fewer), scene(other, fewer)];
+        const truth = shown(a, look);
+        const solved = solveMatch({ scene: a, look: plain, reference: shown(b, look), keepSkin: false });
+        const before = meanDifference(shown(a, plain), truth);
+        const after = meanDifference(shown(a, withMatch(plain, solved.steps)), truth);
+        expect(after).toBeLessThan(before + 1.5);
+        expect(solved.trust).toBeLessThan(0.3);
+        expect(solved.look).toBeLessThan(0.5);
+        untouched += before;
+        matched += after;
+      }
+    expect(matched).toBeLessThan(untouched);
+  });
+
+  test.each(matchFollows)(
+    'keeps displayed greys rising and unknowns off their limits, following %s',
+    (follow) => {
+      const look = parseLook({ ...newLook('Known'), steps: known[0][1] }, 'test');
+      const perStop = 20;
+      const ramp = Float32Array.from(
+        { length: 14 * perStop * 3 },
+        (_, i) => 0.18 * 2 ** (-8 + Math.floor(i / 3) / perStop),
+      );
+      const plainGreys = shown(ramp, plain);
+      for (const [own, other] of crossScene) {
+        const [a, b] = [scene(own, fewer), scene(other, fewer)];
+        const { steps } = solveMatch({
+          scene: a,
+          look: plain,
+          reference: shown(b, look),
+          keepSkin: false,
+          follow,
+        });
+        const greys = shown(ramp, withMatch(plain, steps));
+        for (let i = 3; i < greys.length; i++) {
+          expect(greys[i]).toBeGreaterThanOrEqual(greys[i - 3] - 1e-5);
+          // No steeper than a few times what the rendering alone does; a sixteenth of a code is no slope.
+          const was = Math.max(plainGreys[i] - plainGreys[i - 3], 0);
+          expect(greys[i] - greys[i - 3]).toBeLessThan(4 * was + 6e-3);
+        }
+        const tints = numbers(steps.find((s) => s.type === 'zones')!.params).filter(
+          ([way]) => !way.includes('centre'),
+        );
+        for (const [way, v] of tints) expect(Math.abs(v)).toBeLessThan(way.includes('density') ? 1.19 : 0.89);
+      }
+    },
+  );
+});
+
+function numbers(value: unknown, way = ''): [string, number][] {
+  if (typeof value === 'number') return [[way, value]];
+  if (typeof value !== 'object' || value === null) return [];
+  return Object.entries(value).flatMap(([k, v]) => numbers(v, `${way} ${k}`));
+}
+
+test('a reference of more than 65 536 pixels is sorted whole', () => {
+  const count = 100_000;
+  const code = new Float32Array(count * 3).map((_, i) => ((Math.floor(i / 3) * 7919) % count) / count);
+  const pixels = displayPixels(code, rendering);
+  const order = byTone(pixels);
+  expect(new Set(order).size).toBe(count);
+  for (let k = 1; k < count; k++)
+    expect(pixels.lab[order[k] * 3] >= pixels.lab[order[k - 1] * 3] - 1e-6).toBe(true);
 });
 
 test('a steered match goes from nothing to all of it, as ordinary steps, and another takes its place', () => {

@@ -1,6 +1,5 @@
 import { compilePipeline } from '@velvet-dusk/core/look/pipeline';
 import type { Look } from '@velvet-dusk/core/look/document';
-import type { LookStep } from '@velvet-dusk/core/look/document';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { comparePatches, type PatchDifference, type ShownPatch } from '@velvet-dusk/core/match/patches';
 import { type GridMark, patchOutlines } from '@velvet-dusk/core/plate/marks';
@@ -8,12 +7,14 @@ import { measureArea } from '@velvet-dusk/core/plate/measure';
 import { trimmedLight } from '@velvet-dusk/core/plate/trim';
 import { type DisplayPixels, displayPixels } from '@velvet-dusk/core/match/displayLab';
 import {
-  isMatchStep,
   matchDistance,
+  type MatchFollow,
+  type MatchSolution,
   shownPixels,
   solveMatch,
-  withMatch,
 } from '@velvet-dusk/core/match/solve';
+import { withMatch } from '@velvet-dusk/core/match/steer';
+import { isMatchStep } from '@velvet-dusk/core/match/unknowns';
 import { type PictureStatistics, pictureStatistics } from '@velvet-dusk/core/match/statistics';
 import { beyondGrading, differenceInWords } from '@velvet-dusk/core/match/words';
 import { sparse } from '@velvet-dusk/core/proposals/trial';
@@ -33,10 +34,7 @@ export interface MatchTable {
   /** Root mean square difference of the statistics, hundredths of Oklab. */
   distance: number;
 }
-export interface MatchResult {
-  steps: LookStep[];
-  before: number;
-  after: number;
+export interface MatchResult extends MatchSolution {
   /** The same two figures on another plate, which the solve has not seen. */
   second: { before: number; after: number } | null;
 }
@@ -131,19 +129,27 @@ export async function matchPatches(
 /** Solves for the steps that bring a plate to its aim, on top of the look without those of an earlier match. */
 export async function matchSolve(
   frames: FrameCache,
-  order: { plate: PlateOrder; look: Look; aim: MatchAim; keepSkin: boolean; second: PlateOrder | null },
+  order: {
+    plate: PlateOrder;
+    look: Look;
+    aim: MatchAim;
+    keepSkin: boolean;
+    follow: MatchFollow;
+    second: PlateOrder | null;
+  },
 ): Promise<MatchResult> {
-  const { plate, aim, keepSkin, second } = order;
+  const { plate, aim, keepSkin, follow, second } = order;
   const look = unmatched(order.look);
   const luts = await shelfFor(look);
   const reference = await aimCode(frames, aim, look, pixels.solve);
   const scene = await sceneOf(frames, plate, look, pixels.solve);
-  const { steps, before, after } = solveMatch({ scene, look, reference, keepSkin, luts });
+  const solution = solveMatch({ scene, look, reference, keepSkin, follow, luts });
+  const { steps } = solution;
   let check: MatchResult['second'] = null;
   if (second) {
     const theirs: DisplayPixels = displayPixels(reference, renderingOf(look));
     const under = async (l: Look) => matchDistance(await shownPlate(frames, second, l, pixels.solve), theirs);
     check = { before: await under(look), after: await under(withMatch(look, steps)) };
   }
-  return { steps, before, after, second: check };
+  return { ...solution, second: check };
 }

@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { steered, steerOf, withMatch } from '@velvet-dusk/core/match/solve';
+import type { MatchSolution } from '@velvet-dusk/core/match/solve';
+import { steered, steerOf, withMatch } from '@velvet-dusk/core/match/steer';
 import type { GridMark } from '@velvet-dusk/core/plate/marks';
 import { editLook, useDocument } from '../../../state/document.ts';
 import { setMeasured } from '../../../state/measured.ts';
@@ -83,8 +84,11 @@ function Match({ plate, profile }: CurrentPlate) {
   const { aims } = useAims(plate.id);
   const [aimId, setAimId] = useState('');
   const [keepSkin, setKeepSkin] = useState(true);
+  const [followAll, setFollowAll] = useState(false);
   const [table, setTable] = useState<MatchTable | null>(null);
-  const [solved, setSolved] = useState<(MatchResult & { secondName: string }) | null>(null);
+  const [solved, setSolved] = useState<(MatchResult & { secondName: string; followed: boolean }) | null>(
+    null,
+  );
   const { solve: start, cancel, solving } = useSolve();
   const [byPatch, setByPatch] = useState(false);
   const chosen = aims.find((a) => a.id === aimId) ?? aims[0];
@@ -111,10 +115,11 @@ function Match({ plate, profile }: CurrentPlate) {
     start(
       {
         ...{ plate: plateOrder(plate, profile), look, aim: chosen.aim, keepSkin },
+        follow: followAll ? 'all' : 'known',
         second: second?.aim.kind === 'plate' ? second.aim.plate : null,
       },
       (found) => {
-        setSolved({ ...found, secondName: second?.label ?? '' });
+        setSolved({ ...found, secondName: second?.label ?? '', followed: followAll });
         editLook((l) => withMatch(l, found.steps));
       },
       (error) => setMeasured({ trouble: `The match could not be solved: ${error.message}` }),
@@ -158,6 +163,17 @@ function Match({ plate, profile }: CurrentPlate) {
           <input type="checkbox" checked={keepSkin} onChange={(e) => setKeepSkin(e.currentTarget.checked)} />
           Skin is kept near its line
         </label>
+        <label
+          className="flex items-center gap-2 text-t2"
+          title="Without it the solve follows the picture only as far as both hold the same things; between different scenes that is black, greys and skin"
+        >
+          <input
+            type="checkbox"
+            checked={followAll}
+            onChange={(e) => setFollowAll(e.currentTarget.checked)}
+          />
+          All of the difference is the look’s
+        </label>
         <p>
           <Button kind="main" disabled={solving} onClick={solve}>
             {solving ? 'Solving …' : solved ? 'Solve again' : 'Solve'}
@@ -187,6 +203,11 @@ function Match({ plate, profile }: CurrentPlate) {
                 {solved.before.toFixed(1)} → {solved.after.toFixed(1)}
               </span>
             </p>
+            <p className="text-t2" aria-label="Look and scene">
+              Look <span className="num text-t1">{Math.round(solved.look * 100)} %</span>, scene{' '}
+              <span className="num text-t1">{Math.round((1 - solved.look) * 100)} %</span> of it.{' '}
+              {trustInWords(solved, solved.followed)}
+            </p>
             {solved.second && (
               <p className="text-t2">
                 On {solved.secondName}{' '}
@@ -200,6 +221,16 @@ function Match({ plate, profile }: CurrentPlate) {
       </div>
     </div>
   );
+}
+
+/** Trust from which two pictures count as of the same things, and under which as of different ones. */
+const trusted = { same: 0.7, different: 0.3 };
+function trustInWords({ trust }: MatchSolution, followed: boolean): string {
+  if (followed) return 'All of it was taken for the look.';
+  if (trust >= trusted.same) return 'Both pictures hold the same things.';
+  const left = 'what is left is content, and no look brings it.';
+  if (trust >= trusted.different) return `The pictures are akin; ${left}`;
+  return `The pictures hold different things: only black, greys and skin are followed, and ${left}`;
 }
 
 /** The zone table, what it says in words, and what no grade can bring. */
