@@ -8,19 +8,33 @@ import { fileURLToPath } from 'node:url';
 
 /** Debian's own Python, which has OpenColorIO's module. */
 const python = '/usr/bin/python3';
-const script = fileURLToPath(new URL('./ocio.py', import.meta.url));
 
 type Pixel = number[];
 
-export function ocio(transform: object, pixels: Pixel[], inverse = false): Pixel[] {
+/** Asks one of the scripts beside this file. @param name without its ending. */
+function ask(name: string, question: object): unknown {
+  const script = fileURLToPath(new URL(`./${name}.py`, import.meta.url));
   const done = spawnSync(python, [script], {
-    input: JSON.stringify({ transform, pixels, inverse }),
+    input: JSON.stringify(question),
     encoding: 'utf8',
     maxBuffer: 1 << 28,
   });
-  if (done.status !== 0) throw new Error(`OpenColorIO check cannot run: ${done.stderr || done.error}`);
-  return (JSON.parse(done.stdout) as { pixels: Pixel[] }).pixels;
+  if (done.status !== 0) throw new Error(`the ${name} check cannot run: ${done.stderr || done.error}`);
+  return JSON.parse(done.stdout);
 }
+
+export const ocio = (transform: object, pixels: Pixel[], inverse = false): Pixel[] =>
+  (ask('ocio', { transform, pixels, inverse }) as { pixels: Pixel[] }).pixels;
+
+/** What docs/film.md gives for some cases, built again in numpy. */
+export interface FilmAnswer {
+  lights: number[];
+  negative: Pixel[];
+  densities: Pixel[];
+  light: Pixel[];
+}
+export const numpyFilm = (cases: object[]): FilmAnswer[] =>
+  (ask('film', { cases }) as { cases: FilmAnswer[] }).cases;
 
 export function ffmpeg(...args: string[]): void {
   execFileSync('ffmpeg', ['-v', 'error', '-y', ...args], { stdio: ['ignore', 'ignore', 'inherit'] });

@@ -5,6 +5,7 @@ import { stopsToLinear } from '../camera/exposure.ts';
 import { parseProfile } from '../camera/profile.ts';
 import { bake } from '../cube/bake.ts';
 import { warmCube } from '../cube/testCube.ts';
+import { luminanceMoved } from '../readings/luminanceMoved.ts';
 import { lumaOf } from '../readings/ycbcr.ts';
 import { compileRendering } from '../render/rendering.ts';
 import { compileLook } from './compile.ts';
@@ -110,4 +111,16 @@ test('no step gives NaN for any code value in −0.2…1.2, through the whole pi
     ),
     { numRuns: 150 },
   );
+});
+
+test('what colour only leaves on colours is measured: nothing on greys, some on saturated light', () => {
+  const look = { ...lookFrom('two-sides', 'Mine'), colourOnly: true };
+  const pipeline = compilePipeline({ profile: heron, look });
+  const greys = Float32Array.from({ length: 300 }, (_, i) => stopsToLinear(-6 + Math.floor(i / 3) / 12));
+  const lights = Float32Array.from(greys, (v, i) => v * [1, 0.5, 0.25][i % 3]);
+  expect(luminanceMoved(greys, pipeline)).toBeLessThan(0.05);
+  const left = luminanceMoved(lights, pipeline);
+  expect(left).toBeGreaterThan(luminanceMoved(greys, pipeline));
+  const without = compilePipeline({ profile: heron, look: { ...look, steps: [] } });
+  expect(luminanceMoved(lights, without)).toBe(0);
 });

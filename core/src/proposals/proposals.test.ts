@@ -175,3 +175,18 @@ test('the suited strength: full for a look that harms nothing, less for one that
   expect(suited.strength).toBeLessThan(0.7);
   expect(suited.miss).toBeLessThan(suited.missAtFull);
 });
+
+test('what a proposal says of now is what the table of readings says, though its search looks at fewer pixels', () => {
+  const { plate, schools } = trial;
+  const few = new Trial(plate, schools, undefined, 900);
+  const look = withStep(rest, 'fade', { black: -0.9 });
+  const table = new Trial(plate, schools).readAll({ look, exposure: 0 });
+  const [first] = propose(few, look);
+  expect(first.before).toBe(table.find((r) => r.id === first.readingId)!.text);
+  const after = new Trial(plate, schools).readAll({ look: first.look, exposure: first.exposure });
+  expect(first.predicted.text).toBe(after.find((r) => r.id === first.readingId)!.text);
+  // The search itself sees less, so this would not hold by chance.
+  expect(few.read('crushed', { look, exposure: 0 }).value).not.toBe(
+    trial.read('crushed', { look, exposure: 0 }).value,
+  );
+});

@@ -23,24 +23,39 @@ export interface Change {
   exposure: number;
 }
 
-/** Takes readings of a plate under changed looks, by the exact recipe. */
+/**
+ * Takes readings of a plate under changed looks, by the exact recipe: of the whole plate, as the table of readings does,
+ * and of fewer of its pixels where a setting is searched for.
+ */
 export class Trial {
   private readonly cache = new StepCache();
-  private readonly atRest: HeldStages;
+  private readonly atRest: { plate: TrialPlate; stages: HeldStages };
+  private readonly searched: { plate: TrialPlate; stages: HeldStages };
 
+  /** @param searchPixels pixels a search looks at; all of them where none are said. */
   constructor(
     readonly plate: TrialPlate,
     readonly schools: Schools,
     private readonly luts?: LutShelf,
+    searchPixels = Infinity,
   ) {
-    this.atRest = new HeldStages(plate.scene);
+    this.atRest = { plate, stages: new HeldStages(plate.scene) };
+    const { scene, width, height } = plate;
+    if (width * height <= searchPixels) this.searched = this.atRest;
+    else {
+      const small = sparse(scene, width, height, searchPixels);
+      this.searched = {
+        plate: { ...plate, width: small.width, height: small.height, scene: small.rgb },
+        stages: new HeldStages(small.rgb),
+      };
+    }
   }
 
-  context({ look, exposure }: Change): ReadingContext {
-    const { profile, width, height, marks } = this.plate;
+  context({ look, exposure }: Change, { plate, stages: atRest } = this.atRest): ReadingContext {
+    const { profile, width, height, marks } = plate;
     const pipeline = compilePipeline({ profile, look, luts: this.luts, cache: this.cache });
     const gain = 2 ** exposure;
-    const stages = exposure === 0 ? this.atRest : new HeldStages(this.plate.scene.map((v) => v * gain));
+    const stages = exposure === 0 ? atRest : new HeldStages(plate.scene.map((v) => v * gain));
     const scene = stages.input;
     const rgb = stages.run(pipeline.lane);
     pipeline.output(rgb);
@@ -54,8 +69,9 @@ export class Trial {
     return readingDefinitions.map((d) => takeReading(d, context));
   }
 
+  /** One reading, as a search takes it. */
   read(id: string, change: Change): Reading {
-    return takeReading(readingDefinition(id), this.context(change));
+    return takeReading(readingDefinition(id), this.context(change, this.searched));
   }
 }
 

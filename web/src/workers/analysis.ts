@@ -5,6 +5,7 @@ import { compileLook } from '@velvet-dusk/core/look/compile';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { stepEffects } from '@velvet-dusk/core/look/effect';
 import { takeReadings } from '@velvet-dusk/core/readings/index';
+import { luminanceMoved } from '@velvet-dusk/core/readings/luminanceMoved';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
 import type { Schools } from '@velvet-dusk/core/readings/schools';
 import { type Verdict, worstVerdict } from '@velvet-dusk/core/readings/verdict';
@@ -12,7 +13,7 @@ import { type ColourDistribution, colourDistribution } from '@velvet-dusk/core/s
 import { type StopHistogram, stopHistogram } from '@velvet-dusk/core/scopes/stopHistogram';
 import { type Vectorscope, vectorscope } from '@velvet-dusk/core/scopes/vectorscope';
 import { type Waveform, waveform } from '@velvet-dusk/core/scopes/waveform';
-import { type AnalysedView, bakeFor, develop, type PlateOrder } from './develop.ts';
+import { type AnalysedView, bakeFor, develop, type PlateOrder, recipeSignal } from './develop.ts';
 import { cachedPixels, FrameCache } from './frameCache.ts';
 import { shelfFor } from './lutShelf.ts';
 import { measureMarks, type MeasureOrder } from './measureMarks.ts';
@@ -26,6 +27,8 @@ export interface Analysis {
   vectorscope: Vectorscope;
   histogram: StopHistogram;
   readings: Reading[];
+  /** What colour only leaves: 95 % of the plate's pixels move by less, % of the signal. Null where it is off. */
+  luminanceMoved: number | null;
   /** Colours of the plate as they reach the chosen step. */
   distribution: ColourDistribution;
   /** Pixels the chosen reading is taken from; null where none is chosen or it is of the look alone. */
@@ -75,7 +78,9 @@ export const analysis = {
     const { pipeline } = baked;
     const picture = await develop(frames, plate, view, baked);
     const shown = view === 'recorded' ? (await frames.frame(plate.url)).rgb : picture.signal;
-    const context = { ...picture, pipeline, marks: plate.marks, schools };
+    // At rest readings are of the recipe, as proposals are; the coarse cube serves while a control moves.
+    const signal = view === 'look' && !moving ? recipeSignal(picture.scene, pipeline) : picture.signal;
+    const context = { ...picture, signal, pipeline, marks: plate.marks, schools };
     const at = look.steps.findIndex((s) => s.id === stepId);
     const before = thin(picture.scene, distributionPixels);
     const steps = look.steps.slice(0, Math.max(at, 0));
@@ -85,6 +90,7 @@ export const analysis = {
       vectorscope: vectorscope(shown, scopeSize.vector),
       histogram: stopHistogram(picture.scene),
       readings: takeReadings(context),
+      luminanceMoved: look.colourOnly ? luminanceMoved(thin(picture.scene, effectPixels), pipeline) : null,
       distribution: colourDistribution(before),
       where: readingId ? whereMask(readingId, context) : null,
     };
@@ -119,7 +125,9 @@ export const analysis = {
     for (const plate of plates) {
       const baked = bakeFor(viewed, plate.profile);
       const picture = await develop(frames, plate, view, baked);
-      const context = { ...picture, pipeline: baked.pipeline, marks: plate.marks, schools };
+      const { pipeline } = baked;
+      const exact = view === 'look' ? recipeSignal(picture.scene, pipeline) : picture.signal;
+      const context = { ...picture, signal: exact, pipeline, marks: plate.marks, schools };
       const readings = takeReadings(context);
       const { width, height } = picture;
       const signal = view === 'recorded' ? (await frames.frame(plate.url)).rgb : picture.signal;

@@ -66,3 +66,11 @@ export async function develop(
   const signal = code.map(pipeline.rendering.toSignal);
   return { width, height, signal, scene };
 }
+
+/** Display signal of a plate by the exact recipe: what readings and proposals both look at. */
+export function recipeSignal(scene: Float32Array, pipeline: Pipeline): Float32Array {
+  const rgb = Float32Array.from(scene);
+  pipeline.look(rgb);
+  pipeline.output(rgb);
+  return rgb.map(pipeline.rendering.toSignal);
+}

@@ -14,10 +14,16 @@ import { matchPatches, matchTable } from './match.ts';
 /** What takes many trials of a look: proposals and suited strengths. A worker of its own, so that scopes never wait. */
 
 const frames = new FrameCache(cachedPixels.stack);
-/** Pixels of a plate that a trial develops: enough for small marks of skin, and for a choice among ten strengths. */
-const trialPixels = { proposals: 14_400, strength: 6400 };
+/** Pixels of a plate that are looked at: all of them, a search on some, and enough for a choice among ten strengths. */
+const trialPixels = { proposals: Infinity, search: 14_400, strength: 6400 };
 
-async function trialOf(plate: PlateOrder, look: Look, schools: Schools, pixels: number): Promise<Trial> {
+async function trialOf(
+  plate: PlateOrder,
+  look: Look,
+  schools: Schools,
+  pixels: number,
+  searchPixels = pixels,
+): Promise<Trial> {
   const luts = await shelfFor(look);
   const { width, height, code } = await trimmedCode(frames, plate);
   const small = sparse(code, width, height, pixels);
@@ -27,6 +33,7 @@ async function trialOf(plate: PlateOrder, look: Look, schools: Schools, pixels: 
     { width: small.width, height: small.height, scene: small.rgb, profile, marks },
     schools,
     luts,
+    searchPixels,
   );
 }
 
@@ -41,7 +48,7 @@ function toImage(signal: Float32Array, width: number, height: number): ImageData
 
 export const judge = {
   async propose(plate: PlateOrder, look: Look, schools: Schools): Promise<Proposal[]> {
-    return propose(await trialOf(plate, look, schools, trialPixels.proposals), look);
+    return propose(await trialOf(plate, look, schools, trialPixels.proposals, trialPixels.search), look);
   },
 
   async strength(plate: PlateOrder, look: Look, schools: Schools): Promise<SuitedStrength> {

@@ -65,6 +65,7 @@ function RenderingRow() {
 function ColourOnlyRow() {
   const colourOnly = useDocument((s) => s.look.colourOnly);
   const change = useMeasured((s) => s.analysis?.readings.find((r) => r.id === 'luminanceChange'));
+  const moved = useMeasured((s) => s.analysis?.luminanceMoved ?? null);
   return (
     <div className="grid grid-cols-[22px_1fr_auto] items-center h-[25px] px-3 mt-1 text-[12px] border-t border-g3">
       <button
@@ -83,7 +84,20 @@ function ColourOnlyRow() {
       >
         Colour only
       </span>
-      {change && <span className="num text-t3">luminance moves {change.text}</span>}
+      {change && (
+        <span
+          className="num text-t3"
+          title={
+            moved === null
+              ? 'The most a grey moves, in % of the signal'
+              : 'It is solved on greys. What stays on the colours of this plate: 95 % of its pixels move by less, in % of the signal'
+          }
+        >
+          {moved === null
+            ? `luminance moves ${change.text}`
+            : `greys ${change.text}, colours ${moved.toFixed(1)} % remain`}
+        </span>
+      )}
     </div>
   );
 }
