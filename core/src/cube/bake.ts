@@ -3,6 +3,7 @@ import type { Look } from '../look/document.ts';
 import { recipeHash } from '../look/hash.ts';
 import { compilePipeline, type Pipeline } from '../look/pipeline.ts';
 import type { LutShelf } from '../look/steps/step.ts';
+import { engine } from './engine.ts';
 import { type Cube3d, largestGrid, smallestGrid, unitDomain } from './cube.ts';
 import { type RoleId, roles } from './roles.ts';
 
@@ -41,6 +42,7 @@ export function cubeHeader({ look, profile, role, grid, version }: BakeOrder) {
       `grid: ${grid}`,
       `strength: ${roles[role].withLook ? percent : 'no look'}${look.colourOnly ? ', colour only' : ''}`,
       `recipe: ${recipeHash(look)}`,
+      `engine: ${engine}`,
     ],
   };
 }
