@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
+import { contactSheet } from '@velvet-dusk/demo/contactSheet';
 import config from '../playwright.config.ts';
 import { Bench } from './bench.ts';
 import { startDemo } from './demoServer.ts';
@@ -147,6 +148,11 @@ const shots: Record<string, Shot> = {
 };
 
 const wanted = process.argv.slice(2);
+const sheet = 'starting-points';
+if (wanted.length === 0 || wanted.includes(sheet)) {
+  await contactSheet(join(folder, `${sheet}.png`));
+  process.stdout.write(`${sheet}.png\n`);
+}
 const seeded = mkdtempSync(join(tmpdir(), 'dusk-shots-'));
 await (await startDemo(seeded, 0)).stop();
 const { viewport, launchOptions } = config.use!;

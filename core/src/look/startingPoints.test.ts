@@ -1,9 +1,16 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { parseProfile } from '../camera/profile.ts';
+import { deltaE2000 } from '../colour/deltaE2000.ts';
+import { displayToLab } from '../colour/displayLab.ts';
+import { transformBuffer } from '../colour/matrix.ts';
+import { rgbToRgb } from '../colour/rgbSpace.ts';
+import { bt709, working } from '../colour/spaces/index.ts';
 import { bake, compileOrder } from '../cube/bake.ts';
 import { finerGrid, holdsProof, proofLimits, proveCube } from '../cube/proof.ts';
+import { parseExr } from '../formats/exr.ts';
 import { isActive } from './compile.ts';
+import { compilePipeline } from './pipeline.ts';
 import { parseLook } from './document.ts';
 import { lookFrom, startingPoints } from './startingPoints.ts';
 
@@ -27,6 +34,48 @@ describe.each(startingPoints.map((p) => [p.id] as const))('%s', (id) => {
   });
 });
 
+/** Pixels of three demo masters in working light. */
+const pictures = ['quay-blue-hour', 'heads-and-chart', 'marsh-noon'].map((name) => {
+  const { rgb } = parseExr(readFileSync(new URL(`../../../demo/plates/${name}.exr`, import.meta.url)), name);
+  const some = new Float32Array(1500).map((_, i) => rgb[Math.floor(i / 3) * 3 * 1800 + (i % 3)]);
+  transformBuffer(rgbToRgb(bt709, working), some);
+  return some;
+});
+
+/** Every starting point's colours on those pictures, as Lab. */
+const labsOf = (id: string) => {
+  const { rendering, look } = compilePipeline({ profile: heron, look: lookFrom(id, 'x') });
+  const toLab = displayToLab(rendering.output.space, rendering.output.curve);
+  return pictures.flatMap((picture) => {
+    const rgb = Float32Array.from(picture);
+    look(rgb);
+    rendering.run(rgb);
+    return Array.from({ length: rgb.length / 3 }, (_, p) =>
+      toLab(rgb[p * 3], rgb[p * 3 + 1], rgb[p * 3 + 2]),
+    );
+  });
+};
+
+test('each is plain to tell from Neutral and from every other at full strength', () => {
+  const all = startingPoints.map((p) => [p.id, labsOf(p.id)] as const);
+  const apart = (a: ReturnType<typeof labsOf>, b: ReturnType<typeof labsOf>) =>
+    a.reduce((sum, lab, i) => sum + deltaE2000(lab, b[i]), 0) / a.length;
+  all.forEach(([id, labs], i) =>
+    all.slice(0, i).forEach(([other, theirs]) => {
+      // A ΔE2000 near 1 is just seen side by side (common practice); these are means over whole pictures.
+      expect(apart(labs, theirs), `${id} and ${other}`).toBeGreaterThan(other === 'neutral' ? 4 : 3);
+    }),
+  );
+});
+
+test('four hold film, two are colour only and leave the luminance of greys', () => {
+  const types = (p: (typeof startingPoints)[number]) => p.steps.map((s) => s.type);
+  expect(
+    startingPoints.filter((p) => types(p).includes('negative') && types(p).includes('print')),
+  ).toHaveLength(4);
+  expect(startingPoints.filter((p) => lookFrom(p.id, 'x').colourOnly)).toHaveLength(2);
+});
+
 /** A hue belt, a box and skin keep as a designer would add them, and far too steep. */
 const added = (steep: boolean) => [
   {
@@ -39,9 +88,9 @@ const added = (steep: boolean) => [
     type: 'colourBox',
     params: steep
       ? { hue: 85, hueReach: 6, hueSoft: 2, satSoft: 0.01, saturation: 2.4, density: 1 }
-      : { hue: 85, density: 0.1, saturation: 1.15, hueSoft: 24, satSoft: 0.08 },
+      : { hue: 85, density: 0.1, saturation: 1.15, hueSoft: 32, satLow: 0.1, satSoft: 0.1 },
   },
-  { id: 'k', type: 'skinKeep', params: { hue: 0.5 } },
+  { id: 'k', type: 'skinKeep', params: { hue: 0.4, reach: 30 } },
 ];
 
 test.each(startingPoints.map((p) => [p.id] as const))(
