@@ -107,6 +107,14 @@ describe('pictures and cubes', () => {
     expect(decode(readFileSync(out))).toMatchObject({ depth: 16, width: 2, height: 1 });
   });
 
+  test('--help after a command says how it is used', () => {
+    for (const name of ['bake', 'apply', 'inspect', 'profile', 'record', 'decode', 'encode']) {
+      const done = dusk(name, '--help');
+      expect(done).toMatchObject({ code: 0, err: '' });
+      expect(done.out).toMatch(new RegExp(`^usage: dusk ${name} --`));
+    }
+  });
+
   test('inspect reads what bake wrote', () => {
     const report = json('inspect', '--cube', at('look.cube'), '--json') as unknown as {
       size: number;

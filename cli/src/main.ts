@@ -31,6 +31,10 @@ async function main([name, ...args]: string[]): Promise<number> {
     process.stderr.write(name ? `no command "${name}"\n${usage()}` : usage());
     return 2;
   }
+  if (args.includes('--help')) {
+    process.stdout.write(`usage: dusk ${command.name} ${command.usage}\n${command.summary}\n`);
+    return 0;
+  }
   try {
     await command.run(args);
     return 0;

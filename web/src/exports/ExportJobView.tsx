@@ -1,8 +1,8 @@
-import { Progress } from 'radix-ui';
 import type { ExportJob } from '@velvet-dusk/core/api/contract';
 import { useExportAction } from '../api/queries.ts';
 import { useOpenProject } from '../bench/useBench.ts';
 import { Button } from '../ui/Button.tsx';
+import { ProgressBar } from '../ui/ProgressBar.tsx';
 import { ProofSheet } from './ProofSheet.tsx';
 
 /** One export: under way, stopped, or done with its proof. */
@@ -31,9 +31,7 @@ export function ExportJobView({ job }: { job: ExportJob }) {
       </div>
       {underWay && (
         <div className="flex items-center gap-3 pt-2">
-          <Progress.Root value={percent} aria-label="Export progress" className="h-1 flex-1 bg-g4">
-            <Progress.Indicator className="h-full bg-violet" style={{ width: `${percent}%` }} />
-          </Progress.Root>
+          <ProgressBar label="Export progress" share={job.progress} />
           <span className="num text-t2 w-32">
             {job.stage} {percent} %
           </span>

@@ -36,7 +36,7 @@ export function Dock() {
   return (
     <section
       aria-label={dockLabels.find((d) => d.value === dock)!.label}
-      className="bg-g2 border-t border-g0 min-h-0 flex flex-col"
+      className="@container bg-g2 border-t border-g0 min-h-0 flex flex-col"
     >
       <div className="h-8 flex items-center px-2 shrink-0">
         <Segments label="Dock" value={dock} options={dockLabels} onChange={(d) => setView({ dock: d })} />

@@ -17,7 +17,7 @@ export function PickButton({
   return (
     <Button
       aria-pressed={active}
-      className={`!py-0.5 !text-[12px] ${active ? 'border-violet' : ''}`}
+      className={`!py-0.5 !text-[12px] whitespace-nowrap ${active ? 'border-violet' : ''}`}
       onClick={() =>
         setView(
           active ? { pick: null } : { ...(stepId !== undefined && { stepId }), pick: { what, take: onPick } },

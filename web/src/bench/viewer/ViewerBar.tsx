@@ -94,57 +94,71 @@ function Held({
   );
 }
 
+const viewAs = (view: View) => setView({ view });
+const zoomTo = (zoom: `${Zoom}`) => setView({ zoom: zoom === 'fit' ? 'fit' : (Number(zoom) as Zoom) });
+
 export function ViewerBar() {
   const { view, compare, overlay, castLens, before, zoom, surround } = useView();
   const reference = useReference();
   return (
-    <div className="h-9 flex items-center px-1.5 gap-0.5 border-b border-g0 whitespace-nowrap">
-      <Segments small label="View" value={view} options={views} onChange={(v) => setView({ view: v })} />
-      <span className="w-px h-4 bg-g4 mx-1.5" />
-      <Held
-        label="Before"
-        hint="Hold to see the picture without the look (hold B)"
-        held={before}
-        onHold={(on) => setView({ before: on })}
-      />
-      <Held
-        label="Cast"
-        hint="Hold to triple the chroma: a cast shows itself (hold C)"
-        held={castLens}
-        onHold={(on) => setView({ castLens: on })}
-      />
-      <MenuChoice
-        label="Compare"
-        rest="one"
-        value={compare}
-        options={compares(reference !== null)}
-        onChange={(v) => setView({ compare: v })}
-      />
-      <MenuChoice
-        label="Overlay"
-        rest="none"
-        value={overlay}
-        options={overlays}
-        onChange={(v) => setView({ overlay: v })}
-      />
-      <span className="flex-1" />
-      <Segments
-        small
-        label="Zoom"
-        value={`${zoom}`}
-        options={zooms}
-        onChange={(z) => setView({ zoom: z === 'fit' ? 'fit' : (Number(z) as Zoom) })}
-      />
-      <MenuChoice
-        label="Screen"
-        rest={surround}
-        value={surround}
-        options={screens}
-        onChange={(v) => (v === 'full' ? showFull() : setView({ surround: v }))}
-      />
-      <Button kind="main" className="ml-0.5 my-1" onClick={() => setView({ exporting: true })}>
-        Export cube
-      </Button>
+    <div className="@container h-9 border-b border-g0">
+      <div className="h-full flex items-center px-1.5 gap-0.5 whitespace-nowrap">
+        <span className="@max-[690px]:hidden">
+          <Segments small label="View" value={view} options={views} onChange={viewAs} />
+        </span>
+        <span className="hidden @max-[690px]:inline">
+          <MenuChoice label="View" rest="look" value={view} options={views} onChange={viewAs} />
+        </span>
+        <span className="w-px h-4 bg-g4 mx-1.5 @max-[690px]:mx-0" />
+        <Held
+          label="Before"
+          hint="Hold to see the picture without the look (hold B)"
+          held={before}
+          onHold={(on) => setView({ before: on })}
+        />
+        <Held
+          label="Cast"
+          hint="Hold to triple the chroma: a cast shows itself (hold C)"
+          held={castLens}
+          onHold={(on) => setView({ castLens: on })}
+        />
+        <MenuChoice
+          label="Compare"
+          rest="one"
+          value={compare}
+          options={compares(reference !== null)}
+          onChange={(v) => setView({ compare: v })}
+        />
+        <MenuChoice
+          label="Overlay"
+          rest="none"
+          value={overlay}
+          options={overlays}
+          onChange={(v) => setView({ overlay: v })}
+        />
+        <span className="flex-1" />
+        <span className="@max-[690px]:hidden">
+          <Segments small label="Zoom" value={`${zoom}`} options={zooms} onChange={zoomTo} />
+        </span>
+        <span className="hidden @max-[690px]:inline">
+          <MenuChoice label="Zoom" rest="fit" value={`${zoom}`} options={zooms} onChange={zoomTo} />
+        </span>
+        <MenuChoice
+          label="Screen"
+          rest={surround}
+          value={surround}
+          options={screens}
+          onChange={(v) => (v === 'full' ? showFull() : setView({ surround: v }))}
+        />
+        <Button
+          kind="main"
+          className="ml-0.5 my-1 @max-[690px]:!px-2"
+          aria-label="Export cube"
+          onClick={() => setView({ exporting: true })}
+        >
+          Export<span className="@max-[690px]:hidden"> cube</span>
+        </Button>
+      </div>
     </div>
   );
 }

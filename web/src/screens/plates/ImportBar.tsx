@@ -4,6 +4,7 @@ import { useOpenProject } from '../../bench/useBench.ts';
 import { cancelImport, clearImports, type ImportState, useImports } from '../../plates/imports.ts';
 import { guess, usePlateActions } from '../../plates/usePlateActions.ts';
 import { Button } from '../../ui/Button.tsx';
+import { ProgressBar } from '../../ui/ProgressBar.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { ClipPicker } from './ClipPicker.tsx';
@@ -24,12 +25,7 @@ function Results() {
   return (
     <section aria-label="Import" className="border-t border-g3 px-4 py-2 text-[12px]">
       <div className="flex items-center gap-3 pb-1">
-        <progress
-          className="flex-1 h-1 accent-violet"
-          value={done}
-          max={items.length}
-          aria-label="Files read"
-        />
+        <ProgressBar label="Files read" share={done / items.length} />
         <span className="num text-t2">
           {done} of {items.length}
         </span>

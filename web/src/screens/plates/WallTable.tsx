@@ -27,7 +27,7 @@ export function WallTable({ plates }: { plates: readonly Plate[] }) {
           {frameColumns.map((c) => (
             <th
               key={c.id}
-              className="font-normal"
+              className={`font-normal ${c.number ? 'text-right pr-3' : ''}`}
               aria-sort={sort.id === c.id ? (sort.down ? 'descending' : 'ascending') : undefined}
             >
               <button
@@ -62,7 +62,7 @@ export function WallTable({ plates }: { plates: readonly Plate[] }) {
             {frameColumns.map((c) => (
               <td
                 key={c.id}
-                className={`pr-3 ${c.number ? 'num' : ''} ${c.id === 'doubt' && c.text(p, profiles) !== '–' ? 'text-ember' : 'text-t2'}`}
+                className={`pr-3 ${c.number ? 'num text-right' : ''} ${c.id === 'doubt' && c.text(p, profiles) !== '–' ? 'text-ember' : 'text-t2'}`}
               >
                 {c.text(p, profiles)}
               </td>

@@ -130,7 +130,7 @@ function Match({ plate, profile }: CurrentPlate) {
 
   return (
     <div className="h-full flex gap-5 px-4 py-1 text-[12px]">
-      <div className="flex-1 min-w-0 scroll-quiet">
+      <div className="flex-1 min-w-0 scroll-quiet" tabIndex={0} role="region" aria-label="Differences">
         {charts.plate && charts.aim && (
           <Segments
             small

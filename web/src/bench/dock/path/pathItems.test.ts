@@ -1,5 +1,7 @@
 import { expect, test } from 'vitest';
-import { newLook } from '@velvet-dusk/core/look/document';
+import { negatives } from '@velvet-dusk/core/film/negatives';
+import { prints } from '@velvet-dusk/core/film/prints';
+import { newLook, parseLook } from '@velvet-dusk/core/look/document';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
 import { pathItems, type PathInput } from './pathItems.ts';
@@ -66,4 +68,18 @@ test('what is not there is said, not judged', () => {
   expect(item('balance', { neutralSpread: 9 }).verdict).toBe('fails');
   expect(item('normalise', { doubt: 'the frame looks more like Plover' }).verdict).toBe('fails');
   expect(item('film').verdict).toBe('none');
+});
+
+test('film says which stocks are in the look, and leads to its dock', () => {
+  const withFilm = (...types: ('negative' | 'print')[]) => {
+    const steps = types.map((type) => ({
+      id: type,
+      type,
+      params: { stock: type === 'negative' ? negatives[0] : prints[0] },
+    }));
+    return item('film', { look: parseLook({ ...newLook('Mine'), steps }, 'mine') });
+  };
+  expect(item('film')).toMatchObject({ says: 'no film in this look', dock: 'film' });
+  expect(withFilm('negative', 'print').says).toBe(`${negatives[0].name} on ${prints[0].name}`);
+  expect(withFilm('negative').says).toMatch(/as a scan; no print/);
 });

@@ -54,6 +54,18 @@ function tintText(look: Look): string {
   return tinted.length > 0 ? `tints in ${tinted.join(', ')}` : 'no zone is tinted';
 }
 
+/** The stocks of a look, and that a negative alone goes on as a scan does. */
+function filmText(look: Look): string {
+  const stock = (type: 'negative' | 'print') => {
+    const step = look.steps.findLast((s) => s.type === type && s.on && s.strength > 0);
+    return (step?.params.stock as { name: string } | null | undefined)?.name;
+  };
+  const [negative, print] = [stock('negative'), stock('print')];
+  if (negative && print) return `${negative} on ${print}`;
+  if (negative) return `${negative}, as a scan; no print`;
+  return print ? `${print}, printed from scene light` : 'no film in this look';
+}
+
 const hueTypes = [
   'hueBelt',
   'sixSectors',
@@ -123,7 +135,7 @@ export function pathItems(input: PathInput): PathItem[] {
       verdict: 'none',
     },
     { id: 'skin', label: 'Skin', says: skin.text, verdict: skin.verdict, dock: 'boxes', reading: 'skinHue' },
-    { id: 'film', label: 'Film', says: 'film steps are not built yet', verdict: 'none' },
+    { ...{ id: 'film', label: 'Film', dock: 'film' as const }, says: filmText(look), verdict: 'none' },
     {
       id: 'ends',
       label: 'Clean ends',

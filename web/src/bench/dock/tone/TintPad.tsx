@@ -102,7 +102,10 @@ export function TintPad(props: TintPadProps) {
         </button>
         {fields.map(({ key, label, ...f }) => (
           <span key={key} className="flex items-baseline">
-            <span aria-hidden className="text-t3 text-[11px] w-[40px]">
+            <span
+              aria-hidden
+              className={`text-t3 text-[11px] w-[40px] ${selected ? '' : '@max-[690px]:hidden'}`}
+            >
               {label}
             </span>
             <NumberField

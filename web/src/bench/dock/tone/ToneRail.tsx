@@ -91,7 +91,9 @@ export function ToneRail({ profile }: CurrentPlate) {
         </div>
       )}
       <div className="num text-t3 flex items-center justify-between px-4 pb-1 text-[10.5px]">
-        <span aria-hidden>pad: blue ← → amber, magenta ↓ ↑ green</span>
+        <span aria-hidden className="@max-[690px]:hidden">
+          pad: blue ← → amber, magenta ↓ ↑ green
+        </span>
         {zones && (
           <PickButton
             what="a tone for its zone"
@@ -99,7 +101,9 @@ export function ToneRail({ profile }: CurrentPlate) {
             onPick={({ atStep }) => setView({ zone: zoneAt(params!, atStep.stops) })}
           />
         )}
-        <span aria-hidden>output % over stops from mid-grey</span>
+        <span aria-hidden className="@max-[690px]:hidden">
+          output % over stops from mid-grey
+        </span>
       </div>
     </div>
   );
