@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { problemSchema } from '@velvet-dusk/core/api/contract';
+import { takeEarly } from './early.ts';
 
 /** The server said no, and why. `body` is the whole problem document, with what it adds. */
 export class ApiError extends Error {
@@ -43,12 +44,14 @@ export async function ask<S extends z.ZodType>(
   if (version !== undefined) headers['if-match'] = `"${version}"`;
   let answer: Response;
   try {
-    answer = await fetch(`/api${path}`, {
-      method,
-      headers,
-      signal: signal ?? null,
-      body: file ?? (json === undefined ? null : JSON.stringify(json)),
-    });
+    const early = method === 'GET' ? takeEarly(`/api${path}`) : undefined;
+    answer = await (early ??
+      fetch(`/api${path}`, {
+        method,
+        headers,
+        signal: signal ?? null,
+        body: file ?? (json === undefined ? null : JSON.stringify(json)),
+      }));
   } catch (error) {
     if (signal?.aborted) throw error;
     throw new OfflineError();

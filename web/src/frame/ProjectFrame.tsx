@@ -1,16 +1,15 @@
-import { type ReactNode, useEffect, useMemo } from 'react';
+import { type ReactNode, Suspense, useEffect, useMemo } from 'react';
 import { Navigate, useParams } from 'react-router';
 import type { Project } from '@velvet-dusk/core/api/contract';
 import { useExportEvents, useExports, useProject } from '../api/queries.ts';
 import { ProjectContext } from '../bench/useBench.ts';
 import { ExportWindow } from '../exports/ExportWindow.tsx';
-import { CamerasScreen } from '../screens/cameras/CamerasScreen.tsx';
 import { LaterStation } from '../screens/later/LaterStation.tsx';
 import { LookBench } from '../screens/look/LookBench.tsx';
-import { PlatesScreen } from '../screens/plates/PlatesScreen.tsx';
 import { autosave } from '../state/autosave.ts';
 import { useDocument } from '../state/document.ts';
 import { useView } from '../state/view.ts';
+import { lazily } from '../ui/lazily.ts';
 import { ConflictWindow } from './ConflictWindow.tsx';
 import { HelpWindow } from './HelpWindow.tsx';
 import { Message } from './Message.tsx';
@@ -25,6 +24,10 @@ function useEdited(project: Project): Project {
     [project, edits],
   );
 }
+
+// The bench is what a project opens with; the other stations are read when they are opened.
+const CamerasScreen = lazily(() => import('../screens/cameras/CamerasScreen.tsx'), 'CamerasScreen');
+const PlatesScreen = lazily(() => import('../screens/plates/PlatesScreen.tsx'), 'PlatesScreen');
 
 /** Stations that are built, by ID; the others say what they will do. */
 const screens: Record<string, () => ReactNode> = {
@@ -44,7 +47,9 @@ function OpenProject({ project: saved }: { project: Project }) {
     <ProjectContext value={project}>
       <div className="h-full min-w-[1100px] flex flex-col">
         <TopBar project={project} jobs={jobs} />
-        {screens[station.id]?.() ?? <LaterStation station={station} />}
+        <Suspense fallback={<Message text="Opening …" />}>
+          {screens[station.id]?.() ?? <LaterStation station={station} />}
+        </Suspense>
       </div>
       <ExportWindow />
       <HelpWindow />

@@ -5,9 +5,11 @@ import type { FrameKeeper } from './frameKeeper.ts';
 import type { FrameLine } from './frameLine.ts';
 import type { Judge } from './judge.ts';
 import type { Painter } from './painter.ts';
+import { firstPicture } from './firstPicture.ts';
 import type { Solver } from './solve.ts';
+import { createWorker } from './start.ts';
 
-/** The roles a worker can have, by the names it is started under. */
+/** What a worker of each name can be asked. */
 interface Roles {
   engine: Engine;
   analysis: AnalysisEngine;
@@ -16,25 +18,36 @@ interface Roles {
   solver: Solver;
 }
 
-const start = (name: string) =>
-  new Worker(new URL('./worker.ts', import.meta.url), /* @vite-ignore */ { type: 'module', name });
-
-const frames = Comlink.wrap<FrameKeeper>(start('frames'));
+const frames = Comlink.wrap<FrameKeeper>(createWorker('frames'));
 
 /** Starts a worker and gives it its line to the worker that keeps frames. */
 export function startWorker<N extends keyof Roles>(
   name: N,
 ): { worker: Worker; remote: Comlink.Remote<Roles[N]> } {
-  const worker = start(name);
+  const worker = createWorker(name);
   const { port1, port2 } = new MessageChannel();
   void frames.serve(Comlink.transfer(port1, [port1]));
   worker.postMessage({ frameLine: port2 } satisfies FrameLine, [port2]);
   return { worker, remote: Comlink.wrap<Roles[N]>(worker) };
 }
 
+/** A worker that is started when it is first asked, and not before the first picture: until then every core draws. */
+function startLater<N extends keyof Roles>(name: N): Comlink.Remote<Roles[N]> {
+  let started: Comlink.Remote<Roles[N]> | undefined;
+  const ask =
+    (method: string) =>
+    async (...args: unknown[]): Promise<unknown> => {
+      await firstPicture;
+      started ??= startWorker(name).remote;
+      const methods = started as unknown as Record<string, (...args: unknown[]) => Promise<unknown>>;
+      return methods[method](...args);
+    };
+  return new Proxy({}, { get: (_, method) => ask(String(method)) }) as Comlink.Remote<Roles[N]>;
+}
+
 export const engine = startWorker('engine').remote;
-export const analysisEngine = startWorker('analysis').remote;
+export const analysisEngine = startLater('analysis');
 /** Apart from the analysis, so that scopes never wait for trials. */
-export const judge = startWorker('judge').remote;
+export const judge = startLater('judge');
 /** Apart from the engine, so that a fine cube being baked never holds a picture up. */
 export const painter = startWorker('painter').remote;

@@ -1,19 +1,22 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, Suspense } from 'react';
+import { lazily } from '../../ui/lazily.ts';
 import { type DockId, setView, useView } from '../../state/view.ts';
 import { Segments } from '../../ui/Segments.tsx';
 import { type CurrentPlate, useCurrentPlate } from '../useBench.ts';
-import { BoxesDock } from './boxes/BoxesDock.tsx';
-import { CurvesDock } from './curves/CurvesDock.tsx';
 import { dockLabels } from './docks.ts';
-import { FilmDock } from './film/FilmDock.tsx';
-import { HueDock } from './hue/HueDock.tsx';
-import { LutDock } from './lut/LutDock.tsx';
 import { ResponseDock } from './response/ResponseDock.tsx';
 import { useResponseStep } from './response/useResponseStep.ts';
-import { MatchDock } from './match/MatchDock.tsx';
-import { PathDock } from './path/PathDock.tsx';
-import { TextureDock } from './texture/TextureDock.tsx';
 import { ToneRail } from './tone/ToneRail.tsx';
+
+// Read when they are opened: the first picture does not wait for them.
+const BoxesDock = lazily(() => import('./boxes/BoxesDock.tsx'), 'BoxesDock');
+const CurvesDock = lazily(() => import('./curves/CurvesDock.tsx'), 'CurvesDock');
+const FilmDock = lazily(() => import('./film/FilmDock.tsx'), 'FilmDock');
+const HueDock = lazily(() => import('./hue/HueDock.tsx'), 'HueDock');
+const LutDock = lazily(() => import('./lut/LutDock.tsx'), 'LutDock');
+const MatchDock = lazily(() => import('./match/MatchDock.tsx'), 'MatchDock');
+const PathDock = lazily(() => import('./path/PathDock.tsx'), 'PathDock');
+const TextureDock = lazily(() => import('./texture/TextureDock.tsx'), 'TextureDock');
 
 /** To add a dock: a folder beside these, a line here and in `docks.ts`. */
 const docks: Record<DockId, (current: CurrentPlate) => ReactNode> = {
@@ -47,7 +50,7 @@ export function Dock() {
         )}
       </div>
       <div className="flex-1 min-h-0">
-        {current && (alone ? <ResponseDock step={alone} /> : docks[dock](current))}
+        <Suspense>{current && (alone ? <ResponseDock step={alone} /> : docks[dock](current))}</Suspense>
       </div>
     </section>
   );

@@ -1,10 +1,11 @@
 import { type PointerEvent, type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Drawing, Overlay, Renderer, ViewCube } from '../../gl/drawing.ts';
-import { chooseRenderer } from '../../gl/chooseRenderer.ts';
+import { makeRenderer, useRendererKind } from '../../gl/chooseRenderer.ts';
 import { type Probe, setView, surrounds, useView } from '../../state/view.ts';
 import type { Texture } from '@velvet-dusk/core/texture/index';
 import { useSize } from '../../ui/useSize.ts';
 import { type CurrentPlate, frameUrl } from '../useBench.ts';
+import { firstPictureShown } from '../../workers/firstPicture.ts';
 import { type Geometry, viewerGeometry } from './geometry.ts';
 import { usePixels } from './usePixels.ts';
 
@@ -97,6 +98,7 @@ export function Pane(props: PaneProps) {
   const { plate, profile, shot, after, before, splitAt, overlay, castLens, children } = props;
   const [frameRef, size] = useSize<HTMLDivElement>();
   const canvasRef = useRef<HTMLCanvasElement>(null);
+  const kind = useRendererKind(profile);
   const [renderer, setRenderer] = useState<Renderer | null>(null);
   const { zoom, centre, surround, pick } = useView();
   const ratio = window.devicePixelRatio || 1;
@@ -108,11 +110,10 @@ export function Pane(props: PaneProps) {
   const [late, setLate] = useState(false);
 
   useEffect(() => {
-    const made = chooseRenderer(canvasRef.current!, profile);
+    const made = makeRenderer(kind, canvasRef.current!);
     setRenderer(made);
     return () => made.dispose();
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- any profile serves the trial drawing; one renderer stays
-  }, []);
+  }, [kind]);
 
   const whole = splitAt >= 1;
   const isFinal = after.final && before.final;
@@ -130,18 +131,24 @@ export function Pane(props: PaneProps) {
   useLayoutEffect(() => {
     const marks = canvasRef.current!.dataset;
     marks.shown = marks.drawn = '';
-    if (!renderer || !g || !pixels || after.cube === undefined || before.cube === undefined) return;
+    // Where nothing of "before" is shown, the picture does not wait for its cube.
+    const other = before.cube === undefined && split === 0 ? after.cube : before.cube;
+    if (!renderer || !g || !pixels || after.cube === undefined || other === undefined) return;
     if (pixels.url !== frameUrl(plate) || pixels.width !== g.sourceWidth) return;
     let current = true;
     const drawing: Drawing = {
       ...{ width: g.width, height: g.height, texelsPerPixel: g.texelsPerPixel, origin: g.origin },
-      ...{ pixels, after: after.cube, before: before.cube, split, overlay, castLens },
+      ...{ pixels, after: after.cube, before: other, split, overlay, castLens },
       surround: surrounds[surround],
       plate: { url: frameUrl(plate), profile, shot, trimmed },
       texture,
     };
     const patience = texture && setTimeout(() => setLate(true), latePicture);
-    void Promise.resolve(renderer.draw(drawing, () => setPainted(true))).then(() => {
+    const onPaint = () => {
+      firstPictureShown();
+      setPainted(true);
+    };
+    void Promise.resolve(renderer.draw(drawing, onPaint)).then(() => {
       if (patience) clearTimeout(patience);
       if (!current) return;
       marks.shown = tag;
@@ -164,6 +171,7 @@ export function Pane(props: PaneProps) {
   return (
     <div ref={frameRef} className="relative h-full w-full overflow-hidden" data-testid="viewer">
       <canvas
+        key={kind}
         ref={canvasRef}
         role="img"
         aria-label={`${plate.name}, ${whole ? before.name : after.name}`}
@@ -173,6 +181,7 @@ export function Pane(props: PaneProps) {
           cursor: pick ? 'crosshair' : zoom === 'fit' ? 'default' : 'grab',
         }}
         data-renderer={renderer?.kind}
+        data-painted={painted}
         data-origin={g?.origin.join(',')}
         data-scale={g?.scale}
         {...pointer}
