@@ -109,3 +109,38 @@ test('texture is set by handle, track, pick and number; the card tells it, a rel
   await bench.button('Export cube').click();
   await expect(page.getByText('the look card tells of halation, grain')).toBeVisible();
 });
+
+test('a kind is off or scaled on one plate, stays with it over a reload, is undone and told on the card', async ({
+  page,
+  bench,
+}) => {
+  const lane = page.getByRole('region', { name: 'Texture lane' });
+  await lane.getByRole('switch', { name: 'Halation on' }).click();
+  await lane.getByRole('button', { name: 'Halation' }).click();
+  const here = page.getByRole('group', { name: 'On this plate' });
+  await bench.type('On Quay, blue hour', '50');
+  await expect(lane).toContainText('50 % here');
+  await here.getByRole('button', { name: 'Off for this plate' }).click();
+  await expect(lane).toContainText('off here');
+  await bench.drawn();
+  await page.keyboard.press('Control+z');
+  await expect(lane).toContainText('50 % here');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(lane).toContainText('off here');
+
+  const plates = page.getByRole('navigation', { name: 'Plates' });
+  await plates
+    .getByRole('button', { name: /Marsh, noon/ })
+    .first()
+    .click();
+  await expect(lane).not.toContainText('here');
+  await bench.saved();
+  await page.reload();
+  await bench.drawn();
+  await expect(lane).toContainText('off here');
+  await lane.getByRole('button', { name: 'Halation' }).click();
+  const download = page.waitForEvent('download');
+  await bench.button('Save the card').click();
+  const card = readFileSync(await (await download).path(), 'utf8');
+  expect(card).toContain('On single plates\n    Quay, blue hour: halation off');
+});

@@ -4,6 +4,7 @@ import { largestGrid, smallestGrid } from '../cube/cube.ts';
 import { proofGroups, type ProofGroupId } from '../cube/proof.ts';
 import { roleIds } from '../cube/roles.ts';
 import { lookSchema } from '../look/document.ts';
+import { plateTextureSchema } from '../texture/onPlate.ts';
 import { shotSchema } from '../look/shot.ts';
 import { frameFactsSchema } from '../plate/facts.ts';
 import { lutReferenceSchema } from '../look/steps/placedLut.ts';
@@ -30,6 +31,8 @@ export const plateSchema = z.object({
   note: z.string(),
   shot: shotSchema,
   marks: marksSchema,
+  /** What it makes of a look's texture. */
+  texture: plateTextureSchema.default({}),
   /** What the frame says about itself; null for one taken in before that was read. */
   facts: frameFactsSchema.nullable(),
   version: z.number().int(),
@@ -106,6 +109,7 @@ export const plateChangeSchema = z
     kind: z.enum(plateKinds),
     shot: shotSchema,
     marks: marksSchema,
+    texture: plateTextureSchema,
   })
   .partial();
 export type PlateChange = z.output<typeof plateChangeSchema>;

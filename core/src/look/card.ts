@@ -1,4 +1,5 @@
 import { textureNotes } from '../texture/index.ts';
+import { type PlateTexture, plateTextureNotes } from '../texture/onPlate.ts';
 import { isActive } from './compile.ts';
 import type { Look } from './document.ts';
 import { recipeHash } from './hash.ts';
@@ -15,19 +16,28 @@ const stepLines = ({ steps }: Look) =>
     return `  ${label.padEnd(nameWidth)}${summary(params)}${at}`;
   });
 
-const textureLines = (look: Look) =>
-  textureNotes(look.texture).flatMap(({ label, lines }) => [
-    `  ${label}`,
-    ...lines.map((line) => `    ${line}`),
-  ]);
+function textureLines(look: Look, plates: readonly CardPlate[]): string[] {
+  const differing = plateTextureNotes(look.texture, plates);
+  return [
+    ...textureNotes(look.texture),
+    ...(differing.length > 0 ? [{ label: 'On single plates', lines: differing }] : []),
+  ].flatMap(({ label, lines }) => [`  ${label}`, ...lines.map((line) => `    ${line}`)]);
+}
+
+/** A plate as a card tells of it: what it makes of the texture. */
+export interface CardPlate {
+  name: string;
+  texture: PlateTexture;
+}
 
 const orNone = (lines: string[]) => (lines.length > 0 ? lines : ['  none']);
 
 /**
  * The look card: one page of plain text that describes a look. What travels in its LUT, what of its texture has to be
- * set by hand elsewhere, and the notes. @param project the name of its project, where it has one.
+ * set by hand elsewhere and on which plates it differs, and the notes. @param project the name of its project, where it
+ * has one.
  */
-export function lookCard(look: Look, project = ''): string {
+export function lookCard(look: Look, project = '', plates: readonly CardPlate[] = []): string {
   const { preset, output, range } = look.rendering;
   return [
     `LOOK CARD  ${look.name}`,
@@ -41,7 +51,7 @@ export function lookCard(look: Look, project = ''): string {
     `  ${preset} tone scale, ${output}, ${range} range`,
     '',
     'Texture, does not travel in a LUT: to be set by hand, in front of it, on scene-linear light',
-    ...orNone(textureLines(look)),
+    ...orNone(textureLines(look, plates)),
     '',
     ...(look.notes ? ['Notes', ...look.notes.split('\n').map((line) => `  ${line}`), ''] : []),
   ].join('\n');

@@ -3,6 +3,7 @@ import type { ClipFacts, ExportProof, PlateKind } from '@velvet-dusk/core/api/co
 import type { exportStates } from '@velvet-dusk/core/api/contract';
 import type { RoleId } from '@velvet-dusk/core/cube/roles';
 import type { Shot } from '@velvet-dusk/core/look/shot';
+import type { PlateTexture } from '@velvet-dusk/core/texture/onPlate';
 
 /** Documents are kept as written and checked again when read, so that an older row can be migrated. */
 const document = (name: string) => text(name, { mode: 'json' }).$type<unknown>().notNull();
@@ -45,6 +46,8 @@ export const plates = sqliteTable(
     note: text('note').notNull().default(''),
     shot: text('shot', { mode: 'json' }).$type<Shot>().notNull(),
     marks: text('marks', { mode: 'json' }).$type<unknown>().notNull().default([]),
+    /** What the plate makes of a look's texture. */
+    texture: text('texture', { mode: 'json' }).$type<PlateTexture>().notNull().default({}),
     facts: text('facts', { mode: 'json' }).$type<unknown>(),
     /** Set while the plate is deleted; it can be brought back. */
     deletedAt: text('deleted_at'),

@@ -4,6 +4,7 @@ import type { ImportedPlate, Plate, PlateChange, PlateKind } from '@velvet-dusk/
 import { neutralShot, shotSchema } from '@velvet-dusk/core/look/shot';
 import { frameFactsSchema } from '@velvet-dusk/core/plate/facts';
 import { type Mark, marksSchema } from '@velvet-dusk/core/plate/marks';
+import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
 import type { Database } from '../db/open.ts';
 import { plates } from '../db/schema.ts';
 import type { FileStore } from '../files/store.ts';
@@ -22,6 +23,7 @@ function toPlate(row: Row): Plate {
     ...{ id, name, kind, profileId, width, height, depth, format, sourceName, note, version, facts },
     shot: shotSchema.parse(row.shot),
     marks: marksSchema.parse(row.marks),
+    texture: plateTextureSchema.parse(row.texture),
   };
 }
 

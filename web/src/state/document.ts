@@ -4,11 +4,12 @@ import type { Plate, Project } from '@velvet-dusk/core/api/contract';
 import { type Look, type LookStep, newLook } from '@velvet-dusk/core/look/document';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import type { Texture, TextureId } from '@velvet-dusk/core/texture/index';
+import { withFactor } from '@velvet-dusk/core/texture/onPlate';
 import { freeStepId, insertStep } from '@velvet-dusk/core/look/edit';
 import { stepDefinition, type StepType } from '@velvet-dusk/core/look/steps/index';
 
 /** What a user edits of a plate. */
-export type PlateEdits = Pick<Plate, 'name' | 'profileId' | 'shot' | 'marks'>;
+export type PlateEdits = Pick<Plate, 'name' | 'profileId' | 'shot' | 'marks' | 'texture'>;
 
 /** What is edited and can be undone: the look, and the plates with their shot lanes and marks. */
 export interface BenchDocument {
@@ -43,8 +44,8 @@ export const useDocument = create<DocumentStore>()(
 export const history = () => useDocument.temporal.getState();
 export const documentOf = ({ look, plates }: BenchDocument): BenchDocument => ({ look, plates });
 
-export const editsOf = ({ name, profileId, shot, marks }: Plate): PlateEdits => ({
-  ...{ name, profileId, shot, marks },
+export const editsOf = ({ name, profileId, shot, marks, texture }: Plate): PlateEdits => ({
+  ...{ name, profileId, shot, marks, texture },
 });
 
 /** The document a project holds for one of its looks. */
@@ -86,6 +87,10 @@ export const editPlates = (ids: readonly string[], change: (plate: PlateEdits) =
 
 export const editShot = (plateId: string, change: Partial<Shot>) =>
   editPlates([plateId], ({ shot }) => ({ shot: { ...shot, ...change } }));
+
+/** Scales a kind of texture on one plate; 0 is off there, 1 as the look says. */
+export const editPlateTexture = (plateId: string, id: TextureId, factor: number) =>
+  editPlates([plateId], ({ texture }) => ({ texture: withFactor(texture, id, factor) }));
 
 export const editStep = (id: string, change: Partial<Omit<Look['steps'][number], 'id' | 'type'>>) =>
   editLook((look) => ({

@@ -5,7 +5,7 @@ import type { BenchDocument } from './document.ts';
 
 /** What is not yet saved, and the history, kept in the browser so that a reload or a dead server loses nothing. */
 
-const editsSchema = plateSchema.pick({ name: true, profileId: true, shot: true, marks: true });
+const editsSchema = plateSchema.pick({ name: true, profileId: true, shot: true, marks: true, texture: true });
 const documentSchema = z.object({ look: lookSchema, plates: z.record(z.string(), editsSchema) });
 const draftSchema = z.object({ version: z.number(), document: documentSchema });
 /** Looks and plates are kept once each: one edit changes one of them, and history is many edits. */

@@ -16,6 +16,7 @@ export const bloom = defineTexture({
   label: 'Bloom',
   about: 'Light scattered in the lens: highlights give part of themselves to what lies round them',
   schema,
+  strength: 'amount',
   shape: {
     axis: 'stops',
     label: 'Share that is scattered, %',

@@ -12,6 +12,7 @@ export const diffusion = defineTexture({
   about:
     'A filter before the lens: part of all light is scattered, fine contrast softens, blacks fill a little',
   schema,
+  strength: 'amount',
   shape: {
     axis: 'detail',
     label: 'Contrast kept, %',

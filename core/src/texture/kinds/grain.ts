@@ -76,6 +76,7 @@ export const grain = defineTexture({
   label: 'Grain',
   about: 'Noise of density on the negative; the smaller the gauge, the larger it shows',
   schema,
+  strength: 'rms',
   shape: {
     axis: 'stops',
     label: 'Weight',

@@ -24,6 +24,7 @@ export const halation = defineTexture({
   label: 'Halation',
   about: 'Light thrown back from behind the film: a warm halo round what is very bright',
   schema,
+  strength: 'amount',
   shape: {
     axis: 'stops',
     label: 'Share that makes a halo, %',

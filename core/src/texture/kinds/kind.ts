@@ -22,6 +22,8 @@ export interface TextureKind<S extends z.ZodObject = z.ZodObject> {
   readonly label: string;
   readonly about: string;
   readonly schema: S;
+  /** The number that says how much of it there is: what is scaled where a plate takes more or less. */
+  readonly strength: string & keyof z.output<S>;
   readonly shape: TextureShape<z.output<S>>;
   /** True where these parameters change nothing. */
   isNeutral(params: z.output<S>): boolean;

@@ -18,6 +18,7 @@ export const sharpening = defineTexture({
   label: 'Sharpening',
   about: 'Fine detail raised in log light, alike in dark and bright, without a change of colour',
   schema,
+  strength: 'amount',
   shape: {
     axis: 'detail',
     label: 'Contrast of detail, %',

@@ -19,6 +19,7 @@ export const vignette = defineTexture({
   label: 'Vignette',
   about: 'Light that falls off toward the corners, in stops',
   schema,
+  strength: 'corner',
   shape: {
     axis: 'radius',
     label: 'Light, stops',

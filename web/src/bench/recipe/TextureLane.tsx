@@ -1,7 +1,9 @@
 import { activeTextures, type TextureId, textureIds, textureKind } from '@velvet-dusk/core/texture/index';
+import { factorOnPlate } from '@velvet-dusk/core/texture/onPlate';
 import { editTexture, useDocument } from '../../state/document.ts';
 import { setView, useView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
+import { useCurrentPlate } from '../useBench.ts';
 import { LaneHead } from './LaneHead.tsx';
 
 /** Seen on the picture and told on the look card; readings, scopes and cubes are without it. */
@@ -35,6 +37,7 @@ export function TextureLane() {
 function TextureRow({ id }: { id: TextureId }) {
   const params = useDocument((s) => s.look.texture[id]);
   const selected = useView((s) => s.dock === 'texture' && s.textureId === id);
+  const factor = factorOnPlate(useCurrentPlate()?.plate.texture ?? {}, id);
   const { label, summary } = textureKind(id);
   return (
     <li
@@ -57,7 +60,15 @@ function TextureRow({ id }: { id: TextureId }) {
       >
         {label}
       </button>
-      <span className="num text-t3 truncate">{params.on ? summary(params) : 'off'}</span>
+      <span className="num text-t3 truncate">
+        {params.on ? summary(params) : 'off'}
+        {params.on && factor !== 1 && (
+          <span className="text-violet">
+            {' '}
+            · {factor === 0 ? 'off here' : `${Math.round(factor * 100)} % here`}
+          </span>
+        )}
+      </span>
     </li>
   );
 }

@@ -24,7 +24,7 @@ export function Viewer(current: CurrentPlate) {
   const overlay = useOverlay({ look, profile, kind, stepId });
   const samples = useSamples(current, look, hover);
   const reference = useReference();
-  const texture = useShownTexture(look);
+  const texture = useShownTexture(look, plate);
 
   const nameOf = (v: View) => {
     if (v === 'monitor') return `Camera screen, ${schools.monitorDarker.toFixed(1)} st darker`;

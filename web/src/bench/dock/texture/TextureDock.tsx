@@ -2,13 +2,14 @@ import { useState } from 'react';
 import { lookCard } from '@velvet-dusk/core/look/card';
 import { type TextureId, textureIds, textureKind } from '@velvet-dusk/core/texture/index';
 import { type GaugeId, gauges } from '@velvet-dusk/core/texture/gauges';
-import { editTexture, useDocument } from '../../../state/document.ts';
+import { factorOnPlate, mostOnPlate } from '@velvet-dusk/core/texture/onPlate';
+import { editPlateTexture, editTexture, useDocument } from '../../../state/document.ts';
 import { setView, useView } from '../../../state/view.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Choice } from '../../../ui/Choice.tsx';
 import { Fader } from '../../../ui/Fader.tsx';
 import { fileStem, saveText } from '../../../ui/saveText.ts';
-import { useOpenProject } from '../../useBench.ts';
+import { useCurrentPlate, useOpenProject } from '../../useBench.ts';
 import { PickButton } from '../PickButton.tsx';
 import { schemaNumbers } from '../stepNumbers.ts';
 import { setTextureNumber } from './setTextureNumber.ts';
@@ -65,6 +66,7 @@ export function TextureDock() {
               />
             ))}
           </div>
+          <OnThisPlate id={id} />
           <CardNote lines={notes(params)} />
         </div>
       </div>
@@ -99,6 +101,36 @@ function GaugeChoice() {
   );
 }
 
+/** How much of a kind this plate takes: halation that suits one frame creeps on another. */
+function OnThisPlate({ id }: { id: TextureId }) {
+  const current = useCurrentPlate();
+  if (!current) return null;
+  const { plate } = current;
+  const factor = factorOnPlate(plate.texture, id);
+  const set = (to: number) => editPlateTexture(plate.id, id, to);
+  return (
+    <div role="group" aria-label="On this plate" className="border-t border-g4 mt-1 pt-1">
+      <Fader
+        label={`On ${plate.name}`}
+        unit="%"
+        min={0}
+        max={mostOnPlate * 100}
+        step={1}
+        rest={100}
+        digits={0}
+        value={factor * 100}
+        onChange={(percent) => set(percent / 100)}
+      />
+      <p className="flex text-t3">
+        stays with the plate
+        <Button kind="text" className="ml-auto" onClick={() => set(factor === 0 ? 1 : 0)}>
+          {factor === 0 ? 'Back on for this plate' : 'Off for this plate'}
+        </Button>
+      </p>
+    </div>
+  );
+}
+
 /** What a finishing artist will read, and the card it stands on. */
 function CardNote({ lines }: { lines: string[] }) {
   const look = useDocument((s) => s.look);
@@ -110,7 +142,9 @@ function CardNote({ lines }: { lines: string[] }) {
         <Button
           kind="text"
           className="ml-auto"
-          onClick={() => saveText(lookCard(look, project.name), `${fileStem(look.name)}-card.txt`)}
+          onClick={() =>
+            saveText(lookCard(look, project.name, project.plates), `${fileStem(look.name)}-card.txt`)
+          }
         >
           Save the card
         </Button>

@@ -1,0 +1,1 @@
+ALTER TABLE `plates` ADD `texture` text DEFAULT '{}' NOT NULL;
