@@ -63,6 +63,12 @@ test('every screen fits from 1100×700 to 4K: nothing covered, nothing outside t
           .waitFor(),
     ],
   ];
+  const docks = ['Hue', 'Curves', 'Boxes', 'Film', 'Match', 'Placed LUT', 'Texture', 'Path'];
+  await page.setViewportSize({ width: 1100, height: 700 });
+  for (const dock of docks) {
+    await bench.radio(dock).click();
+    await expect.poll(() => coveredControls(page), { message: `the dock ${dock} at 1100×700` }).toEqual([]);
+  }
   for (const [width, height] of sizes) {
     await page.setViewportSize({ width, height });
     for (const [station, ready] of screens) {

@@ -41,6 +41,7 @@ interface Turn {
   d: Drawing;
   shown: (() => void) | undefined;
   done(): void;
+  fail(error: unknown): void;
 }
 
 /** The viewer without WebGL 2: a worker applies trim and cube, a plain canvas shows it. */
@@ -84,13 +85,10 @@ export function makeWorkerRenderer(canvas: HTMLCanvasElement): Renderer {
   };
 
   // What is old by the time its turn comes is never begun, and its promise left open: nobody waits for it any more.
-  const draw = latestOnly(async ({ d, shown, done }: Turn) => {
-    await drawInTurn(d, shown);
-    done();
-  });
+  const draw = latestOnly(({ d, shown, done, fail }: Turn) => drawInTurn(d, shown).then(done, fail));
   return {
     kind: 'worker',
-    draw: (d, shown) => new Promise<void>((done) => draw({ d, shown, done })),
+    draw: (d, shown) => new Promise<void>((done, fail) => draw({ d, shown, done, fail })),
     dispose: () => {},
   };
 }

@@ -1,6 +1,7 @@
 import { type PointerEvent, type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Drawing, Overlay, Renderer, ViewCube } from '../../gl/drawing.ts';
 import { makeRenderer, useRendererKind } from '../../gl/chooseRenderer.ts';
+import { setMeasured } from '../../state/measured.ts';
 import { type Probe, setView, surrounds, useView } from '../../state/view.ts';
 import type { Texture } from '@velvet-dusk/core/texture/index';
 import { useSize } from '../../ui/useSize.ts';
@@ -104,7 +105,7 @@ export function Pane(props: PaneProps) {
   const ratio = window.devicePixelRatio || 1;
   const canvas = { width: Math.round(size.width * ratio), height: Math.round(size.height * ratio) };
   const g = size.width > 0 ? viewerGeometry(canvas, plate, zoom, centre) : null;
-  const pixels = usePixels(frameUrl(plate), g);
+  const pixels = usePixels(frameUrl(plate), g, kind === 'webgl2');
   const pointer = usePointer(g, ratio, props);
   const [painted, setPainted] = useState(false);
   const [late, setLate] = useState(false);
@@ -148,13 +149,16 @@ export function Pane(props: PaneProps) {
       firstPictureShown();
       setPainted(true);
     };
-    void Promise.resolve(renderer.draw(drawing, onPaint)).then(() => {
-      if (patience) clearTimeout(patience);
-      if (!current) return;
-      marks.shown = tag;
-      if (isFinal) marks.drawn = tag;
-      setLate(false);
-    });
+    Promise.resolve(renderer.draw(drawing, onPaint)).then(
+      () => {
+        if (patience) clearTimeout(patience);
+        if (!current) return;
+        marks.shown = tag;
+        if (isFinal) marks.drawn = tag;
+        setLate(false);
+      },
+      (error: Error) => setMeasured({ trouble: `The plate cannot be shown: ${error.message}` }),
+    );
     return () => {
       if (patience) clearTimeout(patience);
       current = false;

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Drawing } from '../../gl/drawing.ts';
 import { setMeasured } from '../../state/measured.ts';
 import { engine } from '../../workers/index.ts';
@@ -11,8 +11,13 @@ interface Order {
   height: number;
 }
 
-/** Source pixels of the plate at the size it is drawn from; the last ones stay until the next are there. */
-export function usePixels(url: string, g: Geometry | null) {
+const none = new Float32Array(0);
+
+/**
+ * Source pixels of the plate at the size it is drawn from; the last ones stay until the next are there.
+ * @param here false where a worker draws, which has them itself: then their size is all there is, and at once.
+ */
+export function usePixels(url: string, g: Geometry | null, here: boolean) {
   const [pixels, setPixels] = useState<(Drawing['pixels'] & { url: string }) | null>(null);
   const run = useRef<((o: Order) => void) | null>(null);
   run.current ??= latestOnly(async ({ url, width, height }: Order) => {
@@ -25,7 +30,11 @@ export function usePixels(url: string, g: Geometry | null) {
   const width = g?.sourceWidth;
   const height = g?.sourceHeight;
   useEffect(() => {
-    if (width && height) run.current!({ url, width, height });
-  }, [url, width, height]);
-  return pixels;
+    if (here && width && height) run.current!({ url, width, height });
+  }, [here, url, width, height]);
+  const sizeOnly = useMemo(
+    () => (width && height ? { url, width, height, rgb: none } : null),
+    [url, width, height],
+  );
+  return here ? pixels : sizeOnly;
 }

@@ -10,16 +10,25 @@ import { useView, type View } from '../../state/view.ts';
 import { soloed } from '../useBench.ts';
 import { engine } from '../../workers/index.ts';
 import { type CubeOrder, cubeRunner, type Held, viewGrid } from './cubeRunner.ts';
+import { firstPicture } from '../../workers/firstPicture.ts';
 import { latestOnly } from '../../workers/latest.ts';
 
-/** A cube baked in the engine worker whenever its recipe changes; the last one stays until the next is there. */
-function useCube(order: CubeOrder | null): { held: Held | null; request: (order: CubeOrder) => void } {
+/**
+ * A cube baked in the engine worker whenever its recipe changes; the last one stays until the next is there.
+ * @param later true waits with it for the first picture.
+ */
+function useCube(
+  order: CubeOrder | null,
+  { later = false } = {},
+): { held: Held | null; request: (order: CubeOrder) => void } {
   const [held, setHeld] = useState<Held | null>(null);
   const channel = useId();
   const request = useMemo(() => cubeRunner(channel, setHeld), [channel]);
   const key = order?.key ?? '';
   useEffect(() => {
-    if (order) request(order);
+    if (!order) return;
+    if (later) void firstPicture.then(() => request(order));
+    else request(order);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for the order
   }, [key]);
   return { held, request };
@@ -42,9 +51,9 @@ function cubeOrder(role: RoleId, look: Look, profile: Profile, darker = 0): Cube
   return { look, profile, role, darker, key: [role, textOf(profile), recipe, darker].join() };
 }
 
-/** The cube of a picture without its look. */
+/** The cube of a picture without its look; a first picture is not kept waiting for it. */
 export const useConversionCube = (look: Look, profile: Profile) =>
-  useCube(cubeOrder('conversion', look, profile)).held;
+  useCube(cubeOrder('conversion', look, profile), { later: true }).held;
 
 export type ViewCubes = Record<Exclude<View, 'recorded'>, Held | null>;
 
