@@ -5,8 +5,8 @@ export default defineConfig({
   outputDir: '../test-results',
   globalSetup: './src/template.ts',
   timeout: 90_000,
-  // One server and one browser at a time: two cores, and the picture is drawn in software.
-  workers: 1,
+  // Two files at a time: much of a test is waiting for quiet, and one alone leaves half of two cores idle.
+  workers: 2,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: '../.reports/e2e.json' }]],
   use: {

@@ -34,7 +34,7 @@ test('the bench is worked by keys alone', async ({ page, bench }) => {
   await page.keyboard.press('l');
   await page.getByRole('slider', { name: 'Highlights density' }).focus();
   await page.keyboard.press('ArrowUp');
-  await expect(bench.number('Highlights density')).toHaveValue('+0.14');
+  await expect(bench.number('Highlights density')).toHaveValue('−0.14');
   await page.getByRole('slider', { name: 'Contrast' }).focus();
   await page.keyboard.press('ArrowDown');
   await expect(bench.number('Contrast')).toHaveValue('1.07');
@@ -77,7 +77,7 @@ test('a new look is made from a starting point, steps are added and moved, and t
   await expect(page.getByLabel('Name of the look')).toHaveValue('Muted teal, kept reds');
   const lane = page.getByRole('region', { name: 'Look lane' });
   await lane.getByRole('button', { name: 'Six sectors', exact: true }).click();
-  await expect(bench.number('Green turn')).toHaveValue('+8.00');
+  await expect(bench.number('Green turn')).toHaveValue('+10.00');
   await lane.getByRole('button', { name: 'Add a step' }).click();
   await page.getByRole('menuitem', { name: 'Printer lights' }).click();
   await bench.type('All', '6');

@@ -148,7 +148,7 @@ test('a strength is found for plates the look is too strong for, and moves the l
   const handle = page.getByRole('slider', { name: 'Midtones density' });
   await handle.focus();
   for (let i = 0; i < 40; i++) await page.keyboard.press(i % 3 === 2 ? 'ArrowDown' : 'ArrowUp');
-  await expect(bench.number('Midtones density')).toHaveValue('+0.30');
+  await expect(bench.number('Midtones density')).toHaveValue('−0.30');
   await bench.drawn();
-  await expect(bench.canvas).toHaveAttribute('data-drawn', /"density":0\.3[,}].*"warm":-1/);
+  await expect(bench.canvas).toHaveAttribute('data-drawn', /"density":-0\.3[,}].*"warm":-1/);
 });

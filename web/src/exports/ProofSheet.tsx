@@ -72,7 +72,7 @@ function ProofGroups({ groups }: { groups: NonNullable<ExportProof['groups']> })
     <table className="w-full text-[12px]" aria-label="ΔE2000 by group of colours">
       <thead className="text-t3 text-[11.5px]">
         <tr>
-          <th />
+          <td />
           <th colSpan={3} className="font-normal text-right">
             tetrahedral
           </th>
