@@ -118,7 +118,7 @@ test('a kind is off or scaled on one plate, stays with it over a reload, is undo
   await lane.getByRole('switch', { name: 'Halation on' }).click();
   await lane.getByRole('button', { name: 'Halation' }).click();
   const here = page.getByRole('group', { name: 'On this plate' });
-  await bench.type('On Quay, blue hour', '50');
+  await bench.type('On this plate', '50');
   await expect(lane).toContainText('50 % here');
   await here.getByRole('button', { name: 'Off for this plate' }).click();
   await expect(lane).toContainText('off here');

@@ -98,7 +98,8 @@ function ProofGroups({ groups }: { groups: NonNullable<ExportProof['groups']> })
                 {judged && (
                   <VerdictMark verdict={holdsProof(g.tetrahedral) ? 'holds' : judgeGroup(g.tetrahedral)} />
                 )}{' '}
-                {label} <span className="text-t3">{judged ? about : `${about}; not judged`}</span>
+                {label}
+                {!judged && <span className="text-t3">, not judged</span>}
               </th>
               {[g.tetrahedral, g.trilinear].flatMap(({ mean, p99, max }, i) =>
                 [mean, p99, max].map((v, k) => (

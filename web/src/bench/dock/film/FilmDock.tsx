@@ -72,7 +72,6 @@ function LightsRow({ steps }: { steps: FilmSteps }) {
       >
         {locked ? 'lights locked' : 'timed'}
       </button>
-      <span className="text-t3 max-[1239px]:hidden">{stepDefinition('print').worth}</span>
     </span>
   );
 }
@@ -124,6 +123,7 @@ function Film({ steps, ...current }: CurrentPlate & { steps: FilmSteps }) {
         <div className="w-[236px] pl-2 pr-3 py-0.5 scroll-quiet" role="group" aria-label="Film faders">
           {steps.negative && <Faders step={steps.negative} without={[]} />}
           {steps.print && <Faders step={steps.print} without={locked ? [] : lightKeys} />}
+          {steps.print && <p className="pt-1 text-[11px] text-t3">{stepDefinition('print').worth}</p>}
         </div>
       </div>
       <StockWindow open={opened === 'stock'} onClose={() => setOpened(null)} steps={steps} />

@@ -111,7 +111,7 @@ function OnThisPlate({ id }: { id: TextureId }) {
   return (
     <div role="group" aria-label="On this plate" className="border-t border-g4 mt-1 pt-1">
       <Fader
-        label={`On ${plate.name}`}
+        label="On this plate"
         unit="%"
         min={0}
         max={mostOnPlate * 100}
