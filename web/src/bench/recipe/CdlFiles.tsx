@@ -1,7 +1,5 @@
 import { useState } from 'react';
 import { type CdlCorrection, type CdlKind, cdlKinds } from '@velvet-dusk/core/formats/cdl/correction';
-import { parseCdl } from '@velvet-dusk/core/formats/cdl/parse';
-import { writeCdl } from '@velvet-dusk/core/formats/cdl/write';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import type { CdlParams } from '@velvet-dusk/core/look/steps/cdl';
 import { editParams, useDocument } from '../../state/document.ts';
@@ -17,6 +15,7 @@ export function CdlFiles({ step }: { step: LookStep }) {
   const take = ({ params }: CdlCorrection) => editParams(step.id, () => ({ ...params }));
   const read = async ([file]: File[]) => {
     try {
+      const { parseCdl } = await import('@velvet-dusk/core/formats/cdl/parse');
       const all = parseCdl(await file.text(), file.name);
       setTrouble('');
       setFound(all.length > 1 ? all : []);
@@ -25,7 +24,8 @@ export function CdlFiles({ step }: { step: LookStep }) {
       setTrouble((error as Error).message);
     }
   };
-  const write = (kind: CdlKind) => {
+  const write = async (kind: CdlKind) => {
+    const { writeCdl } = await import('@velvet-dusk/core/formats/cdl/write');
     const id = fileStem(name);
     const correction = { id, description: name, params: step.params as CdlParams };
     saveText(writeCdl([correction], kind), `${id}.${kind}`, 'application/xml');
@@ -40,7 +40,7 @@ export function CdlFiles({ step }: { step: LookStep }) {
       />
       <span className="text-t3">write</span>
       {cdlKinds.map((kind) => (
-        <Button key={kind} kind="text" onClick={() => write(kind)}>
+        <Button key={kind} kind="text" onClick={() => void write(kind)}>
           .{kind}
         </Button>
       ))}

@@ -14,6 +14,7 @@ import { ViewerBar } from '../../bench/viewer/ViewerBar.tsx';
 import { useWallThumbs } from '../plates/useWallThumbs.ts';
 import { useBenchKeys } from '../../frame/keys.ts';
 import { surrounds, useView } from '../../state/view.ts';
+import { useFirstPicture } from '../../workers/useFirstPicture.ts';
 
 function NoPlate() {
   return (
@@ -35,6 +36,8 @@ export function LookBench() {
   useBenchKeys(plateIds);
   useAnalysis();
   useWallThumbs('reference');
+  // The picture someone came for is there first; the rest fills in round it without moving it.
+  const isShown = useFirstPicture();
   const level = Math.round(surrounds[surround] * 255);
   return (
     <main className="flex-1 min-h-0 grid grid-cols-[176px_minmax(0,1fr)_340px]">
@@ -46,18 +49,22 @@ export function LookBench() {
         <div className="min-h-0" style={{ background: `rgb(${level} ${level} ${level})` }}>
           {current ? <Viewer {...current} /> : <NoPlate />}
         </div>
-        <Dock />
+        {isShown ? <Dock /> : <div className="bg-g2 border-t border-g0" />}
       </div>
       <aside aria-label="Gauges and recipe" className="border-l border-g0 min-h-0 flex flex-col">
-        <Scopes />
-        <Readings />
-        <div className="flex-1 min-h-0 scroll-quiet pb-2">
-          {current && <ShotLane {...current} />}
-          <LookLane />
-          <TextureLane />
-        </div>
+        {isShown && (
+          <>
+            <Scopes />
+            <Readings />
+            <div className="flex-1 min-h-0 scroll-quiet pb-2">
+              {current && <ShotLane {...current} />}
+              <LookLane />
+              <TextureLane />
+            </div>
+          </>
+        )}
       </aside>
-      <SchoolsWindow />
+      {isShown && <SchoolsWindow />}
     </main>
   );
 }
