@@ -202,7 +202,7 @@ describe('bad input: exit 1 for a bad file, 2 for bad use, always a message and 
       'a cube with a repeated keyword',
       () => ['inspect', '--cube', write('twice.cube', `LUT_3D_SIZE 17\n${cube().join('\n')}`)],
       1,
-      /twice\.cube: line 10, column 1: LUT_3D_SIZE stands a second time/,
+      /twice\.cube: line 11, column 1: LUT_3D_SIZE stands a second time/,
     ],
     [
       '300 lines of junk',
