@@ -117,6 +117,7 @@ describe('proof', () => {
       expect(proof.p99).toBeLessThanOrEqual(proofLimits.p99);
       const judged = proof.groups.filter((g) => g.id !== 'beyond');
       expect(Math.max(...judged.map((g) => g.tetrahedral.p99))).toBeLessThanOrEqual(proofLimits.p99);
+      expect(proof.max).toBe(proof.worst.deltaE);
       expect(proof.worst.deltaE).toBe(Math.max(...judged.map((g) => g.tetrahedral.max)));
     },
   );

@@ -40,7 +40,7 @@ export interface ProofGroup {
   trilinear: ProofFigures;
 }
 
-/** How far a cube is from the exact recipe. The figures at the top are those of its worst group that is judged. */
+/** How far a cube is from the exact recipe. Mean and 99 % at the top are those of its worst group that is judged. */
 export interface Proof extends ProofFigures {
   samples: number;
   interpolation: Interpolation;
@@ -141,7 +141,9 @@ export function proveCube(cube: Cube3d, pipeline: Pipeline, options: ProofOption
     };
   }
   const samples = groups.reduce((sum, g) => sum + g.samples, 0);
-  return { samples, interpolation: 'tetrahedral', ...hardest, groups, worst: worst! };
+  // The hardest group need not hold the single worst colour.
+  const max = worst!.deltaE;
+  return { samples, interpolation: 'tetrahedral', ...hardest, max, groups, worst: worst! };
 }
 
 /** A grid at which a recipe keeps to the limits, with what it was measured to be off there. */

@@ -131,7 +131,7 @@ export function ProofSheet({ job, proof }: { job: ExportJob; proof: ExportProof 
         </dl>
         <p className="text-[11.5px] text-t3">
           {proof.samples.toLocaleString('en')} colours between the nodes, {proof.interpolation} against the
-          exact recipe. The figures are those of the group that comes out worst.
+          exact recipe. Mean and 99 % are those of the group that comes out worst.
         </p>
       </div>
       {proof.groups && <ProofGroups groups={proof.groups} />}
