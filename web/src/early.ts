@@ -1,28 +1,31 @@
 /**
- * Runs before the page's own code is read: asks for the project and the frame that will be shown first, and starts the
- * workers that draw it. Whatever goes wrong here is met again, and told, by the page itself.
+ * Runs before the page's own code is read: asks for the project, starts the workers that draw, and has them fetch the
+ * frame and bake the look that will be shown first. Whatever goes wrong here is met again, and told, by the page itself.
  */
+import type { Project } from '@velvet-dusk/core/api/contract';
 import { askEarly } from './api/early.ts';
-import { warmWorker } from './workers/start.ts';
+import { frameUrl } from './api/frameUrls.ts';
+import { movingGrids } from './bench/viewer/grids.ts';
+import { engine, frameKeeper, painter } from './workers/index.ts';
 
-interface Known {
-  plates: { id: string; kind: string }[];
-}
-
-async function frameOf(project: string): Promise<void> {
-  const answer = await askEarly(`/api/projects/${project}`);
+async function warmUp(projectId: string): Promise<void> {
+  const answer = await askEarly(`/api/projects/${projectId}`);
   if (!answer.ok) return;
-  const { plates } = (await answer.clone().json()) as Known;
-  const first = plates.find((p) => p.kind === 'plate');
-  // The browser keeps it; the worker that fetches frames finds it there.
-  if (first) await fetch(`/api/plates/${first.id}/frame.rgb16`);
+  // As the server sent it: the page checks what it reads of it.
+  const project = (await answer.clone().json()) as Project;
+  const plate = project.plates.find((p) => p.kind === 'plate');
+  if (!plate) return;
+  void frameKeeper.warm(frameUrl(plate));
+  void painter.warm(frameUrl(plate));
+  const profile = project.profiles.find((p) => p.id === plate.profileId);
+  const look = project.looks[0]?.document;
+  if (!look || !profile) return;
+  // Its tables are kept for when the page asks; only the cube is thrown away.
+  await engine.bake({ look, profile, role: 'combined', darker: 0, grid: movingGrids.usual });
 }
 
-const [project, station = 'look'] = location.pathname.split('/').filter(Boolean);
-if (station === 'look') {
-  for (const name of ['frames', 'engine', 'painter'] as const) warmWorker(name);
-  if (project) frameOf(project).catch(() => {});
-}
+const [projectId, station = 'look'] = location.pathname.split('/').filter(Boolean);
+if (projectId && station === 'look') warmUp(projectId).catch(() => {});
 
 // Last, so that all of the above is under way while it is fetched and read.
 void import('./main.tsx');

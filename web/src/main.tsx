@@ -1,7 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { useProjects } from './api/queries.ts';
 import './app.css';
 import { Message } from './frame/Message.tsx';
@@ -16,17 +16,17 @@ function FirstProject() {
   return <Navigate to={`/${data[0].id}/look`} replace />;
 }
 
-const router = createBrowserRouter([
-  { path: '/', element: <FirstProject /> },
-  { path: '/:project/:station?', element: <ProjectFrame /> },
-]);
-
 const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, retry: 1 } } });
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
-      <RouterProvider router={router} />
+      <BrowserRouter>
+        <Routes>
+          <Route path="/" element={<FirstProject />} />
+          <Route path="/:project/:station?" element={<ProjectFrame />} />
+        </Routes>
+      </BrowserRouter>
     </QueryClientProvider>
   </StrictMode>,
 );

@@ -37,14 +37,17 @@ type Tables = [FloatTable, FloatTable, FloatTable];
 const tablesOf = (f: (d: number, c: number) => number, to: number) =>
   channels.map((_, c) => new FloatTable((d) => f(d, c), 0.5, to)) as Tables;
 /** Hardly a colour lies farther. */
-const compressed = tablesOf(compress, 2 ** 6);
+const compressed = () => tablesOf(compress, 2 ** 6);
 /** Toward its asymptote, beyond 1, the curve is too steep for a table. */
-const expanded = tablesOf(expand, 1);
+const expanded = () => tablesOf(expand, 1);
 
 /** Moves each channel's distance from the brightest by a curve; distances under its threshold stay. */
-function moved([red, green, blue]: Tables) {
+function moved(makeTables: () => Tables) {
   const [tr, tg, tb] = channels.map((c) => c.threshold);
+  // Made when first used: a page that only draws never expands.
+  let tables: Tables | undefined;
   return (rgb: Float32Array): void => {
+    const [red, green, blue] = (tables ??= makeTables());
     for (let p = 0; p < rgb.length; p += 3) {
       const r = rgb[p];
       const g = rgb[p + 1];

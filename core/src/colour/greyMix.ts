@@ -21,6 +21,12 @@ const labels: Record<keyof Mix, string> = {
   blueFromGreen: 'Blue from green',
 };
 
+/** A whole mix of the shares that are given; the others are at rest. */
+export const mixOf = (shares: Partial<Mix>): Mix => ({
+  ...(Object.fromEntries(mixKeys.map((key) => [key, 0])) as Mix),
+  ...shares,
+});
+
 /** A schema of six shares, at rest at 0. */
 export function mixShape(min: number, max: number) {
   const share = (key: keyof Mix) =>

@@ -15,6 +15,11 @@ import { prints } from './prints.ts';
 import { parseNegative, parsePrint } from './stock.ts';
 import { pairFacts, plainPrint, toneReproduction } from './system.ts';
 
+test('stocks that ship are whole documents of their schema', () => {
+  for (const stock of negatives) expect(parseNegative(stock, stock.id)).toEqual(stock);
+  for (const stock of prints) expect(parsePrint(stock, stock.id)).toEqual(stock);
+});
+
 const pairs = negatives.flatMap((n) => prints.map((p) => [n.id, p.id, n, p] as const));
 const stopsRange = Array.from({ length: 57 }, (_, i) => -8 + i / 4);
 

@@ -1,7 +1,8 @@
 import type { CurveParams } from './characteristic.ts';
-import { type NegativeStock, negativeSchema, stockSchemaVersion } from './stock.ts';
+import { mixOf } from '../colour/greyMix.ts';
+import { type NegativeStock, stockSchemaVersion } from './stock.ts';
 
-const rest = { kind: 'velvet-dusk/negative', schemaVersion: stockSchemaVersion };
+const rest = { kind: 'velvet-dusk/negative', schemaVersion: stockSchemaVersion } as const;
 const curve = (
   dMin: number,
   dMax: number,
@@ -15,8 +16,8 @@ const curve = (
 const panchromatic: [number, number, number] = [0.3, 0.45, 0.25];
 const alike = (c: CurveParams) => ({ red: c, green: c, blue: c });
 
-/** Invented negatives. An orange base that grows from red to blue is common practice; every number here is ours. */
-const documents: readonly unknown[] = [
+/** Invented negatives that ship. An orange base that grows from red to blue is common practice; every number here is ours. To add one: a document below. */
+export const negatives: readonly NegativeStock[] = [
   {
     ...rest,
     id: 'cordgrass',
@@ -30,13 +31,13 @@ const documents: readonly unknown[] = [
       green: curve(0.6, 3, 0.61, -1.16, 0.1, 0.28),
       blue: curve(0.82, 3.25, 0.62, -1.18, 0.1, 0.3),
     },
-    interLayer: {
+    interLayer: mixOf({
       redFromGreen: 0.2,
       redFromBlue: 0.02,
       greenFromRed: 0.14,
       greenFromBlue: 0.1,
       blueFromGreen: 0.18,
-    },
+    }),
     push: { gamma: 0.12, speed: 0.55, fog: 0.03 },
   },
   {
@@ -52,7 +53,7 @@ const documents: readonly unknown[] = [
       green: curve(0.64, 2.75, 0.55, -1.42, 0.18, 0.42),
       blue: curve(0.92, 2.95, 0.52, -1.66, 0.26, 0.4),
     },
-    interLayer: { redFromGreen: 0.18, greenFromRed: 0.11, greenFromBlue: 0.07, blueFromGreen: 0.12 },
+    interLayer: mixOf({ redFromGreen: 0.18, greenFromRed: 0.11, greenFromBlue: 0.07, blueFromGreen: 0.12 }),
     push: { gamma: 0.1, speed: 0.65, fog: 0.04 },
   },
   {
@@ -68,7 +69,7 @@ const documents: readonly unknown[] = [
       green: curve(0.58, 2.3, 0.47, -1.28, 0.24, 0.6),
       blue: curve(0.8, 2.5, 0.48, -1.3, 0.24, 0.62),
     },
-    interLayer: { redFromGreen: 0.09, greenFromRed: 0.06, greenFromBlue: 0.05, blueFromGreen: 0.06 },
+    interLayer: mixOf({ redFromGreen: 0.09, greenFromRed: 0.06, greenFromBlue: 0.05, blueFromGreen: 0.06 }),
     push: { gamma: 0.14, speed: 0.5, fog: 0.03 },
   },
   {
@@ -84,13 +85,13 @@ const documents: readonly unknown[] = [
       green: curve(0.2, 3, 0.82, -0.82, 0.13, 0.38),
       blue: curve(0.24, 3.05, 0.82, -0.82, 0.13, 0.38),
     },
-    interLayer: {
+    interLayer: mixOf({
       redFromGreen: 0.16,
       redFromBlue: 0.03,
       greenFromRed: 0.12,
       greenFromBlue: 0.1,
       blueFromGreen: 0.16,
-    },
+    }),
     push: { gamma: 0.08, speed: 0.7, fog: 0.02 },
   },
   {
@@ -106,7 +107,7 @@ const documents: readonly unknown[] = [
       green: curve(0.78, 2.35, 0.5, -1, 0.26, 0.42),
       blue: curve(1.2, 2.4, 0.42, -1.02, 0.34, 0.4),
     },
-    interLayer: { redFromGreen: 0.09, greenFromRed: 0.06, greenFromBlue: 0.03, blueFromGreen: 0.04 },
+    interLayer: mixOf({ redFromGreen: 0.09, greenFromRed: 0.06, greenFromBlue: 0.03, blueFromGreen: 0.04 }),
     push: { gamma: 0.1, speed: 0.35, fog: 0.08 },
   },
   {
@@ -118,10 +119,7 @@ const documents: readonly unknown[] = [
       'to mid-grey, red neon is bright. Long straight line, slow shoulder.',
     sensitivity: { red: panchromatic, green: panchromatic, blue: panchromatic },
     layers: alike(curve(0.22, 2.4, 0.62, -1.2, 0.16, 0.4)),
-    interLayer: {},
+    interLayer: mixOf({}),
     push: { gamma: 0.16, speed: 0.6, fog: 0.04 },
   },
 ];
-
-/** The negatives that ship. To add one: a document above. */
-export const negatives: readonly NegativeStock[] = documents.map((d) => negativeSchema.parse(d));

@@ -1,9 +1,10 @@
-import { type PrintStock, printSchema, stockSchemaVersion } from './stock.ts';
+import { mixOf } from '../colour/greyMix.ts';
+import { type PrintStock, stockSchemaVersion } from './stock.ts';
 
-const rest = { kind: 'velvet-dusk/print', schemaVersion: stockSchemaVersion };
+const rest = { kind: 'velvet-dusk/print', schemaVersion: stockSchemaVersion } as const;
 
-/** Invented prints. Gamma near 3 and a grey printed at a density about 1.0 are common practice; every number is ours. */
-const documents: readonly unknown[] = [
+/** Invented prints that ship. Gamma near 3 and a grey printed at a density about 1.0 are common practice; every number is ours. To add one: a document below. */
+export const prints: readonly PrintStock[] = [
   {
     ...rest,
     id: 'harbour',
@@ -16,13 +17,13 @@ const documents: readonly unknown[] = [
       green: { dMin: 0.05, dMax: 3.75, gamma: 2.7, speed: 0, toe: 0.24, shoulder: 0.55 },
       blue: { dMin: 0.05, dMax: 3.7, gamma: 2.72, speed: 0, toe: 0.25, shoulder: 0.55 },
     },
-    dyes: {
+    dyes: mixOf({
       redFromGreen: 0.04,
       greenFromRed: 0.05,
       greenFromBlue: 0.04,
       blueFromRed: 0.01,
       blueFromGreen: 0.06,
-    },
+    }),
   },
   {
     ...rest,
@@ -35,13 +36,13 @@ const documents: readonly unknown[] = [
       green: { dMin: 0.06, dMax: 2.7, gamma: 2.16, speed: 0, toe: 0.38, shoulder: 0.8 },
       blue: { dMin: 0.06, dMax: 2.65, gamma: 2.16, speed: 0, toe: 0.4, shoulder: 0.8 },
     },
-    dyes: {
+    dyes: mixOf({
       redFromGreen: 0.06,
       greenFromRed: 0.06,
       greenFromBlue: 0.05,
       blueFromRed: 0.02,
       blueFromGreen: 0.07,
-    },
+    }),
   },
   {
     ...rest,
@@ -54,7 +55,7 @@ const documents: readonly unknown[] = [
       green: { dMin: 0.04, dMax: 4.25, gamma: 3.2, speed: 0, toe: 0.2, shoulder: 0.5 },
       blue: { dMin: 0.04, dMax: 4.2, gamma: 3.2, speed: 0, toe: 0.2, shoulder: 0.5 },
     },
-    dyes: { redFromGreen: 0.03, greenFromRed: 0.03, greenFromBlue: 0.03, blueFromGreen: 0.04 },
+    dyes: mixOf({ redFromGreen: 0.03, greenFromRed: 0.03, greenFromBlue: 0.03, blueFromGreen: 0.04 }),
   },
   {
     ...rest,
@@ -67,15 +68,12 @@ const documents: readonly unknown[] = [
       green: { dMin: 0.06, dMax: 3.55, gamma: 2.62, speed: 0, toe: 0.26, shoulder: 0.6 },
       blue: { dMin: 0.11, dMax: 3.3, gamma: 2.42, speed: 0, toe: 0.3, shoulder: 0.6 },
     },
-    dyes: {
+    dyes: mixOf({
       redFromGreen: 0.05,
       greenFromRed: 0.06,
       greenFromBlue: 0.04,
       blueFromRed: 0.01,
       blueFromGreen: 0.06,
-    },
+    }),
   },
 ];
-
-/** The prints that ship. To add one: a document above. */
-export const prints: readonly PrintStock[] = documents.map((d) => printSchema.parse(d));

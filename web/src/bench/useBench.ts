@@ -5,6 +5,7 @@ import type { Look } from '@velvet-dusk/core/look/document';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import { areasOf } from '@velvet-dusk/core/plate/marks';
 import { noTexture } from '@velvet-dusk/core/texture/index';
+import { thumbUrl } from '../api/frameUrls.ts';
 import { useDocument } from '../state/document.ts';
 import { useView } from '../state/view.ts';
 import type { PlateOrder } from '../workers/develop.ts';
@@ -38,11 +39,6 @@ export function useCurrentPlate(): CurrentPlate | null {
   const profile = plate && profiles.find((p) => p.id === plate.profileId);
   return plate && profile ? { plate, profile: asRecorded(plate, profile), shot: plate.shot } : null;
 }
-
-/** Codes for the workers, and a picture for the page. */
-export const frameUrl = (plate: Plate) => `/api/plates/${plate.id}/frame.rgb16`;
-export const thumbUrl = (plate: Plate) => `/api/plates/${plate.id}/thumb.rgb16`;
-export const pictureUrl = (plate: Plate) => `/api/plates/${plate.id}/frame.png`;
 
 const recorded = new WeakMap<Profile, Map<number, Profile>>();
 /** The profile at the depth a frame was recorded in: its narrow range lies elsewhere in 8 bits. The same object each time. */

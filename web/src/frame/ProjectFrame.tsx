@@ -3,15 +3,13 @@ import { Navigate, useParams } from 'react-router';
 import type { Project } from '@velvet-dusk/core/api/contract';
 import { useExportEvents, useExports, useProject } from '../api/queries.ts';
 import { ProjectContext } from '../bench/useBench.ts';
-import { ExportWindow } from '../exports/ExportWindow.tsx';
 import { LaterStation } from '../screens/later/LaterStation.tsx';
 import { LookBench } from '../screens/look/LookBench.tsx';
 import { autosave } from '../state/autosave.ts';
 import { useDocument } from '../state/document.ts';
 import { useView } from '../state/view.ts';
 import { lazily } from '../ui/lazily.ts';
-import { ConflictWindow } from './ConflictWindow.tsx';
-import { HelpWindow } from './HelpWindow.tsx';
+import { useFirstPicture } from '../workers/useFirstPicture.ts';
 import { Message } from './Message.tsx';
 import { stations } from './stations.ts';
 import { TopBar } from './TopBar.tsx';
@@ -27,6 +25,7 @@ function useEdited(project: Project): Project {
 
 // The bench is what a project opens with; the other stations are read when they are opened.
 const CamerasScreen = lazily(() => import('../screens/cameras/CamerasScreen.tsx'), 'CamerasScreen');
+const Windows = lazily(() => import('./Windows.tsx'), 'Windows');
 const PlatesScreen = lazily(() => import('../screens/plates/PlatesScreen.tsx'), 'PlatesScreen');
 
 /** Stations that are built, by ID; the others say what they will do. */
@@ -41,6 +40,7 @@ function OpenProject({ project: saved }: { project: Project }) {
   const project = useEdited(saved);
   const { data: jobs = [] } = useExports(project.id);
   useExportEvents(project.id);
+  const isShown = useFirstPicture();
   const station = stations.find((s) => s.id === stationId);
   if (!station) return <Navigate to={`/${project.id}/look`} replace />;
   return (
@@ -51,9 +51,7 @@ function OpenProject({ project: saved }: { project: Project }) {
           {screens[station.id]?.() ?? <LaterStation station={station} />}
         </Suspense>
       </div>
-      <ExportWindow />
-      <HelpWindow />
-      <ConflictWindow />
+      <Suspense>{isShown && <Windows />}</Suspense>
     </ProjectContext>
   );
 }

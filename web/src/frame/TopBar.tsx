@@ -3,6 +3,7 @@ import type { ExportJob, Project } from '@velvet-dusk/core/api/contract';
 import { useDocument } from '../state/document.ts';
 import { type SaveStatus, useSaveStatus } from '../state/saveStatus.ts';
 import { setView } from '../state/view.ts';
+import { useFirstPicture } from '../workers/useFirstPicture.ts';
 import { stations } from './stations.ts';
 
 // By hand: the first use of a locale costs a tenth of a second, and this is on screen before the picture is.
@@ -53,6 +54,7 @@ function Tray({ jobs }: { jobs: ExportJob[] }) {
 /** Wordmark, the hour line with its stations, save state and jobs. */
 export function TopBar({ project, jobs }: { project: Project; jobs: ExportJob[] }) {
   const { station: at } = useParams();
+  const isCalm = useFirstPicture() || at !== 'look';
   const lookName = useDocument((s) => s.look.name);
   const lookVersion = useSaveStatus((s) => s.version);
   const exportsDone = jobs.filter((j) => j.state === 'done').length;
@@ -73,7 +75,7 @@ export function TopBar({ project, jobs }: { project: Project; jobs: ExportJob[] 
           >
             <span className={`block text-[12.5px] ${at === s.id ? 'font-semibold' : ''}`}>{s.label}</span>
             <span className="block text-[11px] text-t3 whitespace-nowrap">
-              {s.status({ project, lookName, lookVersion, exportsDone })}
+              {s.status({ project, lookName, lookVersion, exportsDone, isCalm })}
             </span>
             {at === s.id && <span className="absolute left-0 right-6 -bottom-px h-[5px] bg-t1 z-10" />}
           </NavLink>

@@ -5,7 +5,14 @@ export interface Station {
   id: string;
   label: string;
   /** A measured status, a few words. */
-  status(context: { project: Project; lookName: string; lookVersion: number; exportsDone: number }): string;
+  status(context: {
+    project: Project;
+    lookName: string;
+    lookVersion: number;
+    exportsDone: number;
+    /** True once there is time to weigh every plate against every profile. */
+    isCalm: boolean;
+  }): string;
   /** What happens here, for the page of a station that is not built. */
   purpose: string;
   does: readonly string[];
@@ -25,9 +32,9 @@ export const stations: readonly Station[] = [
   {
     id: 'plates',
     label: 'Plates',
-    status: ({ project }) => {
+    status: ({ project, isCalm }) => {
       const plates = project.plates.filter((p) => p.kind === 'plate');
-      const doubted = plates.filter((p) => doubtOf(p, project.profiles)).length;
+      const doubted = isCalm ? plates.filter((p) => doubtOf(p, project.profiles)).length : 0;
       return `${plates.length} in${doubted ? `, ${doubted} in doubt` : ''}`;
     },
     purpose: '',

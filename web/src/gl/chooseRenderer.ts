@@ -3,7 +3,6 @@ import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
 import { firstPicture } from '../workers/firstPicture.ts';
 import type { Drawing, Renderer } from './drawing.ts';
-import { makeGlRenderer } from './glRenderer.ts';
 import { makeWorkerRenderer } from './workerRenderer.ts';
 
 /** Small, since nothing else is drawn meanwhile; before it a smaller one is drawn, to load what is needed. */
@@ -41,10 +40,15 @@ function drawingTime(canvas: HTMLCanvasElement, renderer: Renderer, profile: Pro
   return first < 4 * slowest ? Math.min(first, draw(drawing)) : first;
 }
 
-/** Whether WebGL 2 is worth drawing with; found out once, on a canvas of its own. */
-let isWorth: boolean | undefined;
-function isGlWorthIt(profile: Profile): boolean {
+type MakeRenderer = (canvas: HTMLCanvasElement) => Renderer;
+/** WebGL's code is read when it is tried. */
+let makeGlRenderer: MakeRenderer | undefined;
+const loadGl = async () => (makeGlRenderer ??= (await import('./glRenderer.ts')).makeGlRenderer);
+
+/** Whether WebGL 2 is worth drawing with, tried on a canvas of its own. */
+async function tryGl(profile: Profile): Promise<boolean> {
   try {
+    const makeGlRenderer = await loadGl();
     const canvas = document.createElement('canvas');
     const renderer = makeGlRenderer(canvas);
     const time = drawingTime(canvas, renderer, profile);
@@ -57,15 +61,22 @@ function isGlWorthIt(profile: Profile): boolean {
 
 export type RendererKind = Renderer['kind'];
 
-const makers: Record<RendererKind, (canvas: HTMLCanvasElement) => Renderer> = {
-  webgl2: makeGlRenderer,
-  worker: makeWorkerRenderer,
-};
-export const makeRenderer = (kind: RendererKind, canvas: HTMLCanvasElement): Renderer => makers[kind](canvas);
+export function makeRenderer(kind: RendererKind, canvas: HTMLCanvasElement): Renderer {
+  if (kind === 'webgl2' && makeGlRenderer) return makeGlRenderer(canvas);
+  return makeWorkerRenderer(canvas);
+}
 
 /** `?viewer=webgl2` or `?viewer=worker` asks for one. */
 const asked = new URLSearchParams(location.search).get('viewer');
-const isAsked = asked === 'webgl2' || asked === 'worker';
+
+/** Settles with whether WebGL 2 is drawn with: found out once, when the first picture stands. */
+let isGl: Promise<boolean> | undefined;
+const decide = (profile: Profile): Promise<boolean> => {
+  if (asked === 'worker') return Promise.resolve(false);
+  if (asked === 'webgl2') return loadGl().then(() => true);
+  return firstPicture.then(() => tryGl(profile));
+};
+let decided: RendererKind = 'worker';
 
 /**
  * How a picture is drawn: in WebGL 2 where a graphics processor is behind it, else in the worker, which is faster than
@@ -73,13 +84,13 @@ const isAsked = asked === 'webgl2' || asked === 'worker';
  * @param profile any, for a trial drawing.
  */
 export function useRendererKind(profile: Profile): RendererKind {
-  const [kind, setKind] = useState<RendererKind>(isAsked ? asked : isWorth ? 'webgl2' : 'worker');
+  const [kind, setKind] = useState(decided);
   useEffect(() => {
-    if (isAsked || isWorth !== undefined) return;
     let gone = false;
-    void firstPicture.then(() => {
-      isWorth ??= isGlWorthIt(profile);
-      if (isWorth && !gone) setKind('webgl2');
+    isGl ??= decide(profile);
+    void isGl.then((gl) => {
+      decided = gl ? 'webgl2' : 'worker';
+      if (!gone) setKind(decided);
     });
     return () => {
       gone = true;

@@ -46,6 +46,8 @@ export const pictureOf = ({ plate, pixels: { width, height } }: Drawing) => `${p
 /** Draws pictures on a canvas. Two kinds, one truth: both take the same cube. */
 export interface Renderer {
   readonly kind: 'webgl2' | 'worker';
+  /** Gets a recording ready while its cube is still baked. */
+  prepare?(recording: Pick<Drawing, 'plate' | 'pixels'>): void;
   /** @param shown called whenever a picture is there, also one without its texture before the one that was asked for. */
   draw(drawing: Drawing, shown?: () => void): void | Promise<void>;
   dispose(): void;

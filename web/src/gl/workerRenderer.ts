@@ -49,14 +49,15 @@ export function makeWorkerRenderer(canvas: HTMLCanvasElement): Renderer {
   const context = canvas.getContext('2d', { alpha: false });
   if (!context) throw new Error('this browser has no canvas');
 
+  const orderOf = ({ plate, pixels: { width, height } }: Pick<Drawing, 'plate' | 'pixels'>) => {
+    const { url, profile, shot, trimmed } = plate;
+    return { url, width, height, profile, shot: trimmed ? shot : null };
+  };
   const paint = async (d: Drawing, cube: ViewCube, texture: Drawing['texture']) => {
-    const { plate, overlay, castLens } = d;
-    const { width, height } = d.pixels;
-    const shot = plate.trimmed ? plate.shot : null;
-    const { url, profile } = plate;
-    const picture = { url, width, height, profile, shot, texture };
-    const rgba = await painter.paint({ ...picture, cube, overlay, castLens });
-    return new ImageData(rgba, width, height);
+    const { overlay, castLens } = d;
+    const order = orderOf(d);
+    const rgba = await painter.paint({ ...order, texture, cube, overlay, castLens });
+    return new ImageData(rgba, order.width, order.height);
   };
 
   const drawNow = async (d: Drawing) => {
@@ -88,6 +89,8 @@ export function makeWorkerRenderer(canvas: HTMLCanvasElement): Renderer {
   const draw = latestOnly(({ d, shown, done, fail }: Turn) => drawInTurn(d, shown).then(done, fail));
   return {
     kind: 'worker',
+    // What goes wrong here goes wrong again when it is drawn, and is told then.
+    prepare: (recording) => void painter.prepare(orderOf(recording)).catch(() => {}),
     draw: (d, shown) => new Promise<void>((done, fail) => draw({ d, shown, done, fail })),
     dispose: () => {},
   };

@@ -1,5 +1,8 @@
-/** Milliseconds after which nothing waits for the first picture any more: not every station has one. */
-const longest = 1500;
+/**
+ * Milliseconds after which nothing waits for the first picture any more: not every station has one, and on the bench a
+ * frame may be missing. There it is long, since what starts too early on a slow machine is what delays the picture.
+ */
+const longest = location.pathname.split('/')[2] === 'look' ? 8000 : 1500;
 
 let show = () => {};
 /** Settles when the first picture stands on the screen: what is measured and tried waits until then. */

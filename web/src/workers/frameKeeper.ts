@@ -14,6 +14,8 @@ async function fetchFrame(url: string): Promise<Frame> {
 const frames = new FrameCache(cachedPixels.kept, fetchFrame);
 
 export const keeper = {
+  /** Fetches a frame that will be wanted at once. What goes wrong is told to whoever wants it. */
+  warm: (url: string): void => void frames.frame(url).catch(() => {}),
   /** A copy of a frame. */
   frame: (url: string): Promise<Frame> => frames.frame(url),
   /** Answers another worker at the end of a line. */

@@ -18,7 +18,8 @@ interface Roles {
   solver: Solver;
 }
 
-const frames = Comlink.wrap<FrameKeeper>(createWorker('frames'));
+/** Fetches frames for all the others. */
+export const frameKeeper = Comlink.wrap<FrameKeeper>(createWorker('frames'));
 
 /** Starts a worker and gives it its line to the worker that keeps frames. */
 export function startWorker<N extends keyof Roles>(
@@ -26,7 +27,7 @@ export function startWorker<N extends keyof Roles>(
 ): { worker: Worker; remote: Comlink.Remote<Roles[N]> } {
   const worker = createWorker(name);
   const { port1, port2 } = new MessageChannel();
-  void frames.serve(Comlink.transfer(port1, [port1]));
+  void frameKeeper.serve(Comlink.transfer(port1, [port1]));
   worker.postMessage({ frameLine: port2 } satisfies FrameLine, [port2]);
   return { worker, remote: Comlink.wrap<Roles[N]>(worker) };
 }

@@ -121,6 +121,14 @@ async function marksOf(picture: Picture, { overlay = noOverlay, cube, ...order }
 }
 
 export const painter = {
+  /** Gets a frame that will be painted at once. What goes wrong is told when it is. */
+  warm: (url: string): void => void frames.frame(url).catch(() => {}),
+
+  /** Fetches and trims a picture, so that only its cube is missing. */
+  async prepare(order: PictureOrder): Promise<void> {
+    await hold(order);
+  },
+
   /** Interleaved code after shot lane and texture, for a renderer that applies the cube itself. */
   async textured(order: PictureOrder): Promise<Float32Array> {
     const copy = Float32Array.from((await hold(order)).trimmed);

@@ -1,17 +1,18 @@
-/** The roles a worker can have, by the names it is started under. */
-export type WorkerName = 'frames' | 'engine' | 'analysis' | 'judge' | 'painter' | 'solver';
+/**
+ * The workers by their roles. Each is built as one file of its own: while the page reads its own code, every further
+ * file a worker has to ask for would stand in line behind it.
+ */
+const roles = {
+  analysis: () =>
+    new Worker(new URL('./roles/analysis.ts', import.meta.url), { type: 'module', name: 'analysis' }),
+  engine: () => new Worker(new URL('./roles/engine.ts', import.meta.url), { type: 'module', name: 'engine' }),
+  frames: () => new Worker(new URL('./roles/frames.ts', import.meta.url), { type: 'module', name: 'frames' }),
+  judge: () => new Worker(new URL('./roles/judge.ts', import.meta.url), { type: 'module', name: 'judge' }),
+  painter: () =>
+    new Worker(new URL('./roles/painter.ts', import.meta.url), { type: 'module', name: 'painter' }),
+  solver: () => new Worker(new URL('./roles/solver.ts', import.meta.url), { type: 'module', name: 'solver' }),
+};
+export type WorkerName = keyof typeof roles;
 
-const create = (name: WorkerName) =>
-  new Worker(new URL('./worker.ts', import.meta.url), /* @vite-ignore */ { type: 'module', name });
-
-const warm = new Map<WorkerName, Worker>();
-
-/** Starts a worker before it is asked for, so that its code is read while the page still reads its own. */
-export const warmWorker = (name: WorkerName): void => void warm.set(name, create(name));
-
-/** A worker of a name: the warm one, the first time. */
-export function createWorker(name: WorkerName): Worker {
-  const ready = warm.get(name);
-  warm.delete(name);
-  return ready ?? create(name);
-}
+/** A new worker of a role. */
+export const createWorker = (name: WorkerName): Worker => roles[name]();

@@ -5,7 +5,8 @@ import { setMeasured } from '../../state/measured.ts';
 import { type Probe, setView, surrounds, useView } from '../../state/view.ts';
 import type { Texture } from '@velvet-dusk/core/texture/index';
 import { useSize } from '../../ui/useSize.ts';
-import { type CurrentPlate, frameUrl } from '../useBench.ts';
+import { frameUrl } from '../../api/frameUrls.ts';
+import { type CurrentPlate } from '../useBench.ts';
 import { firstPictureShown } from '../../workers/firstPicture.ts';
 import { type Geometry, viewerGeometry } from './geometry.ts';
 import { usePixels } from './usePixels.ts';
@@ -134,14 +135,15 @@ export function Pane(props: PaneProps) {
     marks.shown = marks.drawn = '';
     // Where nothing of "before" is shown, the picture does not wait for its cube.
     const other = before.cube === undefined && split === 0 ? after.cube : before.cube;
-    if (!renderer || !g || !pixels || after.cube === undefined || other === undefined) return;
+    if (!renderer || !g || !pixels) return;
     if (pixels.url !== frameUrl(plate) || pixels.width !== g.sourceWidth) return;
+    const recording = { pixels, plate: { url: frameUrl(plate), profile, shot, trimmed } };
+    if (after.cube === undefined || other === undefined) return renderer.prepare?.(recording);
     let current = true;
     const drawing: Drawing = {
       ...{ width: g.width, height: g.height, texelsPerPixel: g.texelsPerPixel, origin: g.origin },
-      ...{ pixels, after: after.cube, before: other, split, overlay, castLens },
+      ...{ ...recording, after: after.cube, before: other, split, overlay, castLens },
       surround: surrounds[surround],
-      plate: { url: frameUrl(plate), profile, shot, trimmed },
       texture,
     };
     const patience = texture && setTimeout(() => setLate(true), latePicture);

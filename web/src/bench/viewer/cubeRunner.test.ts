@@ -22,7 +22,8 @@ vi.mock('../../workers/index.ts', () => ({
   },
 }));
 
-const { cubeRunner, viewGrid } = await import('./cubeRunner.ts');
+const { cubeRunner } = await import('./cubeRunner.ts');
+const { viewGrid } = await import('./grids.ts');
 const { useMeasured } = await import('../../state/measured.ts');
 
 const order = (name: string): CubeOrder => ({

@@ -4,14 +4,8 @@ import type { Look } from '@velvet-dusk/core/look/document';
 import type { ViewCube } from '../../gl/drawing.ts';
 import { setMeasured } from '../../state/measured.ts';
 import { engine } from '../../workers/index.ts';
+import { movingGrids, viewGrid } from './grids.ts';
 
-/** The everyday grid: at rest the viewer draws with the cube an export of this size would hold. */
-export const viewGrid = 33;
-/**
- * While a control moves, a coarser cube comes first, so that the picture keeps up with the hand: of the usual grid, or
- * of the hurried one where the usual takes longer than `slow` ms, until that takes less than `quick`.
- */
-const movingGrids = { usual: 17, hurried: 13, slow: 14, quick: 5 };
 /** Milliseconds of quiet before the fine cube: the hand may move again. */
 const fineAfter = 140;
 

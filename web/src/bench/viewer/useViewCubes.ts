@@ -9,7 +9,8 @@ import { useDocument } from '../../state/document.ts';
 import { useView, type View } from '../../state/view.ts';
 import { soloed } from '../useBench.ts';
 import { engine } from '../../workers/index.ts';
-import { type CubeOrder, cubeRunner, type Held, viewGrid } from './cubeRunner.ts';
+import { type CubeOrder, cubeRunner, type Held } from './cubeRunner.ts';
+import { viewGrid } from './grids.ts';
 import { firstPicture } from '../../workers/firstPicture.ts';
 import { latestOnly } from '../../workers/latest.ts';
 

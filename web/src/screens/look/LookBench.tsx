@@ -1,20 +1,21 @@
-import { useMemo } from 'react';
-import { Readings } from '../../bench/gauges/Readings.tsx';
-import { SchoolsWindow } from '../../bench/gauges/SchoolsWindow.tsx';
-import { Scopes } from '../../bench/gauges/Scopes.tsx';
+import { Suspense, useEffect, useMemo } from 'react';
 import { PlateStack } from '../../bench/PlateStack.tsx';
-import { LookLane } from '../../bench/recipe/LookLane.tsx';
-import { ShotLane } from '../../bench/recipe/ShotLane.tsx';
-import { TextureLane } from '../../bench/recipe/TextureLane.tsx';
-import { Dock } from '../../bench/dock/Dock.tsx';
 import { useAnalysis } from '../../bench/useAnalysis.ts';
 import { useCurrentPlate, usePlates } from '../../bench/useBench.ts';
 import { Viewer } from '../../bench/viewer/Viewer.tsx';
 import { ViewerBar } from '../../bench/viewer/ViewerBar.tsx';
 import { useWallThumbs } from '../plates/useWallThumbs.ts';
 import { useBenchKeys } from '../../frame/keys.ts';
+import { useMeasured } from '../../state/measured.ts';
 import { surrounds, useView } from '../../state/view.ts';
+import { firstPictureShown } from '../../workers/firstPicture.ts';
+import { lazily } from '../../ui/lazily.ts';
 import { useFirstPicture } from '../../workers/useFirstPicture.ts';
+
+// The picture someone came for is there first; the rest is read then, and fills in round it without moving it.
+const Dock = lazily(() => import('../../bench/dock/Dock.tsx'), 'Dock');
+const Aside = lazily(() => import('./Aside.tsx'), 'Aside');
+const emptyDock = <div className="bg-g2 border-t border-g0" />;
 
 function NoPlate() {
   return (
@@ -36,8 +37,11 @@ export function LookBench() {
   useBenchKeys(plateIds);
   useAnalysis();
   useWallThumbs('reference');
-  // The picture someone came for is there first; the rest fills in round it without moving it.
   const isShown = useFirstPicture();
+  const noPicture = useMeasured((m) => m.trouble !== null) || !current;
+  useEffect(() => {
+    if (noPicture) firstPictureShown();
+  }, [noPicture]);
   const level = Math.round(surrounds[surround] * 255);
   return (
     <main className="flex-1 min-h-0 grid grid-cols-[176px_minmax(0,1fr)_340px]">
@@ -49,22 +53,11 @@ export function LookBench() {
         <div className="min-h-0" style={{ background: `rgb(${level} ${level} ${level})` }}>
           {current ? <Viewer {...current} /> : <NoPlate />}
         </div>
-        {isShown ? <Dock /> : <div className="bg-g2 border-t border-g0" />}
+        <Suspense fallback={emptyDock}>{isShown ? <Dock /> : emptyDock}</Suspense>
       </div>
       <aside aria-label="Gauges and recipe" className="border-l border-g0 min-h-0 flex flex-col">
-        {isShown && (
-          <>
-            <Scopes />
-            <Readings />
-            <div className="flex-1 min-h-0 scroll-quiet pb-2">
-              {current && <ShotLane {...current} />}
-              <LookLane />
-              <TextureLane />
-            </div>
-          </>
-        )}
+        <Suspense>{isShown && <Aside />}</Suspense>
       </aside>
-      {isShown && <SchoolsWindow />}
     </main>
   );
 }

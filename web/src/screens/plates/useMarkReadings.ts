@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { frameUrl } from '../../bench/useBench.ts';
+import { frameUrl } from '../../api/frameUrls.ts';
 import { usePlateView } from '../../plates/plateView.ts';
 import { useDocument } from '../../state/document.ts';
 import { analysisEngine } from '../../workers/index.ts';

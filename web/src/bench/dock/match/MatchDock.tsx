@@ -12,15 +12,8 @@ import { Fader } from '../../../ui/Fader.tsx';
 import { Segments } from '../../../ui/Segments.tsx';
 import { judge } from '../../../workers/index.ts';
 import type { ChartOrder, MatchAim, MatchResult, MatchTable } from '../../../workers/match.ts';
-import {
-  type CurrentPlate,
-  frameUrl,
-  thumbUrl,
-  plateOrder,
-  useOpenProject,
-  usePlates,
-  useReference,
-} from '../../useBench.ts';
+import { frameUrl, thumbUrl } from '../../../api/frameUrls.ts';
+import { type CurrentPlate, plateOrder, useOpenProject, usePlates, useReference } from '../../useBench.ts';
 import { HueShares } from './HueShares.tsx';
 import { MatchTableView } from './MatchTableView.tsx';
 import { PatchesView } from './PatchesView.tsx';

@@ -1,0 +1,16 @@
+import { SchoolsWindow } from '../bench/gauges/SchoolsWindow.tsx';
+import { ExportWindow } from '../exports/ExportWindow.tsx';
+import { ConflictWindow } from './ConflictWindow.tsx';
+import { HelpWindow } from './HelpWindow.tsx';
+
+/** Everything that can open over the stations. */
+export function Windows() {
+  return (
+    <>
+      <ExportWindow />
+      <HelpWindow />
+      <SchoolsWindow />
+      <ConflictWindow />
+    </>
+  );
+}

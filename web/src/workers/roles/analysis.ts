@@ -1,0 +1,4 @@
+import { expose } from '../expose.ts';
+import { analysis } from '../analysis.ts';
+
+expose(analysis);

@@ -1,0 +1,4 @@
+import { expose } from '../expose.ts';
+import { engine } from '../engine.ts';
+
+expose(engine);

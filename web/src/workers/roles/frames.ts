@@ -1,0 +1,4 @@
+import { expose } from '../expose.ts';
+import { keeper } from '../frameKeeper.ts';
+
+expose(keeper);

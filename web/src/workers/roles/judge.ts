@@ -1,0 +1,4 @@
+import { expose } from '../expose.ts';
+import { judge } from '../judge.ts';
+
+expose(judge);

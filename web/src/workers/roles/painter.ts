@@ -1,0 +1,4 @@
+import { expose } from '../expose.ts';
+import { painter } from '../painter.ts';
+
+expose(painter);

@@ -1,0 +1,4 @@
+import { expose } from '../expose.ts';
+import { solver } from '../solve.ts';
+
+expose(solver);
