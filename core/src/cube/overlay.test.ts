@@ -8,7 +8,8 @@ import { insertStep } from '../look/edit.ts';
 import { colourDistribution, hueBins } from '../scopes/colourDistribution.ts';
 import { applyTetrahedral } from './apply.ts';
 import { unitDomain } from './cube.ts';
-import { bakeOverlay, overlayStops } from './overlay.ts';
+import { bakeOverlay } from './overlay.ts';
+import { overlayStops } from './overlayScale.ts';
 import { PreviewBaker } from './previewBaker.ts';
 
 const heron = parseProfile(

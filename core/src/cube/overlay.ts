@@ -12,11 +12,7 @@ import { type SkinKeepParams, skinSelection } from '../look/steps/skinKeep.ts';
 import { readOklab } from '../look/steps/oklabPixels.ts';
 import type { LutShelf } from '../look/steps/step.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
-
-/** Stops of the scene as the first value of an overlay cube: 0–1 over this span. */
-export const overlayStops = { low: -10, high: 10 };
-/** Light beyond the display's gamut, as the third value of an overlay cube, is counted up to this much. */
-export const mostExcess = 0.1;
+import { mostExcess, overlayStops } from './overlayScale.ts';
 
 export interface OverlayOrder {
   look: Look;

@@ -7,7 +7,7 @@ import { applyTetrahedral } from '../cube/apply.ts';
 import type { Cube3d } from '../cube/cube.ts';
 import { isClipped, isCrushed } from '../readings/ends.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
-import { trimCode } from './pipeline.ts';
+import { trimCode } from './trimCode.ts';
 import { type Shot, shotBlack, shotMatrix } from './shot.ts';
 
 /** One picture with its corrections on either side of the same cube. Signals 0–1, interleaved. */

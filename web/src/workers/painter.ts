@@ -4,7 +4,7 @@ import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { applyTetrahedral } from '@velvet-dusk/core/cube/apply';
 import { type Cube3d, unitDomain } from '@velvet-dusk/core/cube/cube';
 import { applyPlan, planTetrahedral, type TetrahedralPlan } from '@velvet-dusk/core/cube/plan';
-import { trimCode } from '@velvet-dusk/core/look/pipeline';
+import { trimCode } from '@velvet-dusk/core/look/trimCode';
 import { neutralShot, type Shot } from '@velvet-dusk/core/look/shot';
 import type { Texture } from '@velvet-dusk/core/texture/index';
 import { TexturedCode } from '@velvet-dusk/core/texture/texturedCode';

@@ -1,0 +1,14 @@
+import { type Codec, mapBuffer } from '../camera/codec.ts';
+import { multiply, transformBuffer } from '../colour/matrix.ts';
+import { type Shot, shotBlack, shotMatrix } from './shot.ts';
+
+/** Puts the shot lane into camera code: code → light → trimmed → code, held to 0–1 as a recording is. */
+export function trimCode(codec: Codec, shot: Shot): (rgb: Float32Array) => void {
+  const m = multiply(codec.fromWorking, shotMatrix(shot), codec.toWorking);
+  const black = shotBlack(shot);
+  return (rgb) => {
+    mapBuffer(rgb, codec.decode);
+    transformBuffer(m, rgb);
+    mapBuffer(rgb, (x) => Math.min(Math.max(codec.encode(x - black), 0), 1));
+  };
+}
