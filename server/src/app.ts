@@ -5,7 +5,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { Problem, problemBody, toProblem } from './problem.ts';
 import { clipRoutes } from './routes/clips.ts';
-import { exportRoutes } from './routes/exports.ts';
+import { jobRoutes } from './routes/jobs.ts';
 import { lookRoutes } from './routes/looks.ts';
 import { lutRoutes } from './routes/luts.ts';
 import { plateRoutes } from './routes/plates.ts';
@@ -16,18 +16,21 @@ import type { Services } from './services/index.ts';
 /** The built interface, served by the same process. */
 const webFolder = fileURLToPath(new URL('../../web/dist', import.meta.url));
 
-/** Documents are small; anything larger is a mistake. */
-const largestDocument = '1mb';
-
 const security = helmet({
   contentSecurityPolicy: {
+    useDefaults: false,
     directives: {
       defaultSrc: ["'self'"],
+      baseUri: ["'none'"],
+      connectSrc: ["'self'"],
+      fontSrc: ["'self'"],
+      formAction: ["'self'"],
+      frameAncestors: ["'none'"],
+      objectSrc: ["'none'"],
       scriptSrc: ["'self'"],
       styleSrc: ["'self'", "'unsafe-inline'"],
       imgSrc: ["'self'", 'data:', 'blob:'],
       workerSrc: ["'self'", 'blob:'],
-      upgradeInsecureRequests: null,
     },
   },
   strictTransportSecurity: false,
@@ -43,12 +46,22 @@ const localOnly: RequestHandler = (req, _res, next) => {
   next();
 };
 
+/** Pages of other origins may not change anything here: a browser says where a request comes from. */
+const sameOriginOnly: RequestHandler = (req, _res, next) => {
+  if (req.method === 'GET' || req.method === 'HEAD') return next();
+  const origin = req.get('origin');
+  const site = req.get('sec-fetch-site');
+  const isOurs = origin === undefined || origin === `http://${req.get('host')}`;
+  if (!isOurs || (site !== undefined && site !== 'same-origin' && site !== 'none'))
+    throw new Problem(403, 'Foreign page', 'Only pages of this server may change anything on it.');
+  next();
+};
+
 export function makeApp(services: Services, log: Logger): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(security, localOnly);
-  app.use(express.json({ limit: largestDocument }));
-  const all = [projectRoutes, profileRoutes, plateRoutes, clipRoutes, lookRoutes, lutRoutes, exportRoutes];
+  app.use(security, localOnly, sameOriginOnly);
+  const all = [projectRoutes, profileRoutes, plateRoutes, clipRoutes, lookRoutes, lutRoutes, jobRoutes];
   for (const routes of all) app.use('/api', routes(services));
   app.use('/api', (req) => {
     throw new Problem(404, 'Not found', `Nothing answers ${req.method} ${req.originalUrl}.`);

@@ -1,7 +1,8 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, expect, test } from 'vitest';
-import type { ExportJob, LookRecord } from '@velvet-dusk/core/api/contract';
+import type { LookRecord } from '@velvet-dusk/core/api/contract';
+import { isOver, type Job } from '@velvet-dusk/core/api/jobs';
 import { filledFolder, type ServerProcess, spawnServer } from './testing/fixture.ts';
 
 /** A server killed with SIGKILL loses nothing that was shown as saved, and offers no half file. */
@@ -44,21 +45,22 @@ test('killed during an export: it is taken up again, and only a whole file is of
   const folder = await filledFolder();
   server = await spawnServer(folder);
   const order = { profileId: 'heron', role: 'combined', grid: 97, lookVersion: 1 };
-  const { id } = (await post('/looks/look/exports', order)) as ExportJob;
-  const state = () => json<ExportJob>(`/exports/${id}`);
+  const { id } = (await post('/looks/look/exports', order)) as Job;
+  const state = () => json<Job>(`/jobs/${id}`);
   while ((await state()).state !== 'running') await new Promise((r) => setTimeout(r, 20));
   await new Promise((r) => setTimeout(r, 700));
   expect((await state()).state).toBe('running');
   await server.kill();
   server = await spawnServer(folder);
-  expect((await fetch(`${server.url}/api/exports/${id}/file`)).status).toBe(409);
   let job = await state();
-  while (job.state === 'queued' || job.state === 'running') {
+  expect(job.artefacts).toEqual([]);
+  while (!isOver(job.state)) {
     await new Promise((r) => setTimeout(r, 100));
     job = await state();
   }
-  expect(job).toMatchObject({ state: 'done', grid: 97 });
-  const text = await (await fetch(`${server.url}/api/exports/${id}/file`)).text();
-  expect(text.length).toBe(job.fileSize);
+  expect(job).toMatchObject({ state: 'done', subject: { grid: 97 }, attempts: 2 });
+  const [file] = job.artefacts;
+  const text = await (await fetch(`${server.url}/api/artefacts/${file.id}/file`)).text();
+  expect(text.length).toBe(file.size);
   expect(readdirSync(join(folder, 'files/parts'))).toEqual([]);
 });

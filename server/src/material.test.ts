@@ -66,6 +66,6 @@ describe('clips', () => {
 
   test('a file that is no clip is refused', async () => {
     const answer = await ask('/projects/p/clips?name=a.mp4', { method: 'POST', body: 'nothing' });
-    await expectProblem(answer, 422, /a\.mp4: clip: cannot be opened/);
+    await expectProblem(answer, 422, /a\.mp4: byte 0: not a clip this program opens/);
   });
 });

@@ -13,8 +13,9 @@ export async function serve(
   prepare: (services: Services, say: (line: string) => void) => Promise<void>,
 ): Promise<void> {
   const port = Number(process.env.DUSK_PORT ?? defaultPort);
-  const services = await openServices(process.env.DUSK_DATA ?? defaultData);
+  let services: Services | undefined;
   try {
+    services = await openServices(process.env.DUSK_DATA ?? defaultData);
     await prepare(services, say);
     const server = await startServer(services, port);
     say(`Velvet Dusk is at ${server.url}`);
@@ -26,7 +27,7 @@ export async function serve(
       ? `Port ${port} is taken. Stop what uses it, or set DUSK_PORT to another.`
       : (error as Error).message;
     process.stderr.write(`${message}\n`);
-    await services.close();
+    await services?.close();
     process.exit(1);
   }
 }

@@ -3,7 +3,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { request } from 'node:http';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { type ExportJob, exportSchema, largestUpload, type LookRecord } from '@velvet-dusk/core/api/contract';
+import { largestUpload, type LookRecord } from '@velvet-dusk/core/api/contract';
+import { isOver, type Job, jobPageSchema, jobSchema } from '@velvet-dusk/core/api/jobs';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { bake } from '@velvet-dusk/core/cube/bake';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
@@ -138,7 +139,7 @@ describe('plates', () => {
   });
 
   test('a deleted plate is gone from the project and can be brought back', async () => {
-    const ids = async () => (await services.plates.list('p')).map((p) => p.id);
+    const ids = async () => (await services.plates.list('p')).good.map((p) => p.id);
     expect((await ask('/plates/plate', { method: 'DELETE' })).status).toBe(200);
     expect(await ids()).not.toContain('plate');
     expect((await ask('/plates/plate/restore', { method: 'POST' })).status).toBe(200);
@@ -156,7 +157,7 @@ describe('plates', () => {
   });
 
   test('an import that is cancelled leaves no plate and no file behind', async () => {
-    const before = (await services.plates.list('p')).length;
+    const before = (await services.plates.list('p')).good.length;
     const stored = () =>
       readdirSync(filesFolder, { recursive: true, withFileTypes: true }).filter((f) => f.isFile()).length;
     const files = stored();
@@ -170,11 +171,11 @@ describe('plates', () => {
       await expect(sent).rejects.toThrow(/abort/i);
     }
     await expect.poll(stored, { timeout: 10_000, interval: 200 }).toBe(files);
-    expect((await services.plates.list('p')).length).toBe(before);
+    expect((await services.plates.list('p')).good.length).toBe(before);
   });
 
   test('bad frames are refused by name and place, and leave no plate behind', async () => {
-    const count = (await services.plates.list('p')).length;
+    const count = (await services.plates.list('p')).good.length;
     await expectProblem(
       await upload(tinyFrame.slice(0, 600), 'cut.png'),
       422,
@@ -184,7 +185,7 @@ describe('plates', () => {
     await expectProblem(await upload('', 'empty.png'), 400, /empty\.png: the file has no bytes/);
     await expectProblem(await upload(tinyFrame, 'x.png', 'gannet'), 404, /no profile "gannet"/);
     await expectProblem(await ask('/projects/p/plates', { method: 'POST', body: 'x' }), 400, /name=FILE/);
-    expect(await services.plates.list('p')).toHaveLength(count);
+    expect((await services.plates.list('p')).good).toHaveLength(count);
   });
 
   /** Announces two gigabytes, or sends without saying how many; answers the status and how much was written. */
@@ -235,32 +236,35 @@ describe('exports', () => {
       ...change,
     });
   };
-  const job = async (id: string) => (await (await ask(`/exports/${id}`)).json()) as ExportJob;
-  const events = async (id: string, until: (job: ExportJob) => boolean) => {
-    const seen: ExportJob[] = [];
-    const answer = await ask(`/exports/${id}/events`);
+  const job = async (id: string) => jobSchema.parse(await (await ask(`/jobs/${id}`)).json());
+  const act = (id: string, action: string) => ask(`/jobs/${id}/${action}`, { method: 'POST' });
+  /** Orders a cube and listens to the project's stream until what is waited for has come. */
+  const follow = async (change: object, until: (job: Job) => boolean) => {
+    const answer = await ask('/projects/p/events');
     expect(answer.headers.get('content-type')).toBe('text/event-stream');
+    const { id } = (await (await order(change)).json()) as Job;
+    const seen: Job[] = [];
     let text = '';
     const decoder = new TextDecoder();
     for await (const chunk of answer.body as unknown as AsyncIterable<Uint8Array>) {
       text += decoder.decode(chunk, { stream: true });
       const parts = text.split('\n\n');
       text = parts.pop()!;
-      seen.push(...parts.map((p) => exportSchema.parse(JSON.parse(p.replace('data: ', '')))));
+      const told = parts.filter((p) => p.startsWith('data: ')).map((p) => JSON.parse(p.slice(6)) as unknown);
+      seen.push(...told.map((t) => jobSchema.parse(t)).filter((j) => j.id === id));
       if (seen.some(until)) break;
     }
-    return seen;
+    return { id, seen };
   };
-  const finish = async (id: string) =>
-    (await events(id, (j) => ['done', 'failed', 'cancelled'].includes(j.state))).at(-1)!;
 
   test('the file offered is what the recipe bakes, with its checksum and proof', async () => {
-    const { id } = (await (await order({ grid: 33 })).json()) as ExportJob;
-    const seen = await events(id, (j) => j.state === 'done');
+    const { id, seen } = await follow({ grid: 33 }, (j) => j.state === 'done');
     expect(seen.some((j) => j.stage === 'Baking' && j.progress > 0 && j.progress < 1)).toBe(true);
-    const done = await job(id);
-    const bytes = Buffer.from(await (await ask(`/exports/${id}/file`)).arrayBuffer());
-    expect(createHash('sha256').update(bytes).digest('hex')).toBe(done.sha256);
+    const { subject, artefacts } = await job(id);
+    const [file] = artefacts;
+    const bytes = Buffer.from(await (await ask(`/artefacts/${file.id}/file`)).arrayBuffer());
+    expect(createHash('sha256').update(bytes).digest('hex')).toBe(file.sha256);
+    expect(file.size).toBe(bytes.length);
     const record = await services.looks.get('look');
     const profile = await services.profiles.get('heron');
     const baked = bake({
@@ -268,11 +272,11 @@ describe('exports', () => {
       profile,
       role: 'combined',
       grid: 33,
-      version: done.lookVersion,
+      version: subject!.lookVersion,
     });
     expect(bytes.toString()).toBe(writeCube(baked));
-    expect(done.proof!.mean).toBeLessThan(0.3);
-    expect(done.proof!.rereadError).toBeLessThan(1e-6);
+    expect(file.document.proof!.mean).toBeLessThan(0.3);
+    expect(file.document.proof!.rereadError).toBeLessThan(1e-6);
   });
 
   test('an order for another version, profile or grid is refused', async () => {
@@ -281,20 +285,37 @@ describe('exports', () => {
     await expectProblem(await order({ grid: 400 }), 422, /grid/);
   });
 
-  test('a running export can be cancelled, offers no file, and can be tried again', async () => {
-    const { id } = (await (await order({ grid: 129 })).json()) as ExportJob;
-    await events(id, (j) => j.state === 'running' && j.progress > 0);
-    await expectProblem(await ask(`/exports/${id}/file`), 409, /running/);
-    expect(await (await ask(`/exports/${id}/cancel`, { method: 'POST' })).json()).toMatchObject({
-      state: 'cancelled',
-    });
-    await expectProblem(await ask(`/exports/${id}/file`), 409, /cancelled/);
-    const next = (await (await order({ grid: 5 })).json()) as ExportJob;
-    expect((await finish(next.id)).state).toBe('done');
-    expect(await (await ask(`/exports/${id}/retry`, { method: 'POST' })).json()).toMatchObject({
-      state: 'queued',
-    });
-    expect((await ask(`/exports/${id}/cancel`, { method: 'POST' })).status).toBe(200);
+  test('a running export can be paused, cancelled and tried again, and offers no file meanwhile', async () => {
+    const { id } = await follow({ grid: 129 }, (j) => j.state === 'running' && j.progress > 0);
+    expect((await job(id)).artefacts).toEqual([]);
+    expect(await (await act(id, 'pause')).json()).toMatchObject({ state: 'paused' });
+    await expectProblem(await act(id, 'pause'), 409, /is paused/);
+    expect(await (await act(id, 'resume')).json()).toMatchObject({ state: 'queued' });
+    expect(await (await act(id, 'cancel')).json()).toMatchObject({ state: 'cancelled', artefacts: [] });
+    const next = await follow({ grid: 5 }, (j) => isOver(j.state));
+    expect((await job(next.id)).state).toBe('done');
+    expect(await (await act(id, 'retry')).json()).toMatchObject({ state: 'queued' });
+    expect((await act(id, 'cancel')).status).toBe(200);
+    await expectProblem(await act(id, 'explode'), 404, /cancel, pause/);
+  });
+
+  test('jobs come page by page, the newest first, counted over all pages', async () => {
+    const ids: string[] = [];
+    for (let i = 0; i < 5; i++) ids.push(((await (await order({ grid: 2 })).json()) as Job).id);
+    const seen: string[] = [];
+    let counted = 0;
+    for (let before: string | null = ''; before !== null;) {
+      const path: string = `/projects/p/jobs?limit=2&before=${encodeURIComponent(before)}`;
+      const page = jobPageSchema.parse(await (await ask(path)).json());
+      expect(page.jobs.length).toBeLessThanOrEqual(2);
+      seen.push(...page.jobs.map((j) => j.id));
+      counted = Object.values(page.counts).reduce((a, b) => a + b);
+      before = page.next;
+    }
+    expect(seen.slice(0, 5)).toEqual(ids.reverse());
+    expect(new Set(seen).size).toBe(seen.length);
+    expect(counted).toBe(seen.length);
+    await expectProblem(await ask('/projects/p/jobs?limit=0'), 400, /limit: .* from 1 to 200/);
   });
 });
 

@@ -9,7 +9,7 @@ export interface RunningServer {
   close(): Promise<void>;
 }
 
-/** Serves on 127.0.0.1 and takes up unfinished exports. Port 0 picks a free one. Throws where the port is taken. */
+/** Serves on 127.0.0.1 and takes up unfinished jobs. Port 0 picks a free one. Throws where the port is taken. */
 export async function startServer(services: Services, port: number): Promise<RunningServer> {
   const log = pino({ level: process.env.DUSK_LOG ?? 'warn' }, pino.destination(2));
   const app = makeApp(services, log);
@@ -18,8 +18,8 @@ export async function startServer(services: Services, port: number): Promise<Run
       error ? reject(error) : resolve(listening),
     );
   });
-  const resumed = await services.exports.resume();
-  if (resumed > 0) log.info({ resumed }, 'exports resumed');
+  const waiting = await services.jobs.start();
+  if (waiting > 0) log.info({ waiting }, 'jobs taken up');
   return {
     url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
     async close() {

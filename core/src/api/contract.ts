@@ -88,6 +88,17 @@ export const importedLutSchema = z.object({
 });
 export type ImportedLut = z.output<typeof importedLutSchema>;
 
+/** A row of the database that could not be read, set aside where it lies. */
+export const unreadableSchema = z.object({
+  kind: z.enum(['look', 'plate', 'profile', 'settings']),
+  id: z.string(),
+  name: z.string(),
+  reason: z.string(),
+  /** The row as it is stored. */
+  text: z.string(),
+});
+export type UnreadableRow = z.output<typeof unreadableSchema>;
+
 export const projectSchema = z.object({
   id: z.string(),
   name: z.string(),
@@ -97,6 +108,7 @@ export const projectSchema = z.object({
   profileVersions: z.record(z.string(), z.number().int()),
   plates: z.array(plateSchema),
   looks: z.array(lookRecordSchema),
+  unreadable: z.array(unreadableSchema),
 });
 export type Project = z.output<typeof projectSchema>;
 
@@ -149,27 +161,6 @@ export const proofSchema = z.object({
   advice: z.object({ grid: z.number(), mean: z.number(), p99: z.number() }).nullable().optional(),
 });
 export type ExportProof = z.output<typeof proofSchema>;
-
-export const exportStates = ['queued', 'running', 'done', 'failed', 'cancelled'] as const;
-export const exportSchema = z.object({
-  id: z.string(),
-  lookId: z.string(),
-  lookName: z.string(),
-  lookVersion: z.number().int(),
-  profileId: z.string(),
-  role: z.enum(roleIds),
-  grid: z.number().int(),
-  state: z.enum(exportStates),
-  stage: z.string(),
-  progress: z.number(),
-  error: z.string().nullable(),
-  fileName: z.string(),
-  fileSize: z.number().nullable(),
-  sha256: z.string().nullable(),
-  proof: proofSchema.nullable(),
-  createdAt: z.string(),
-});
-export type ExportJob = z.output<typeof exportSchema>;
 
 /** RFC 9457 problem details. */
 export const problemSchema = z.object({

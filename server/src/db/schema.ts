@@ -1,17 +1,17 @@
 import { index, integer, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
-import type { ClipFacts, ExportProof, PlateKind } from '@velvet-dusk/core/api/contract';
-import type { exportStates } from '@velvet-dusk/core/api/contract';
-import type { RoleId } from '@velvet-dusk/core/cube/roles';
-import type { Shot } from '@velvet-dusk/core/look/shot';
-import type { PlateTexture } from '@velvet-dusk/core/texture/onPlate';
+import type { PlateKind } from '@velvet-dusk/core/api/contract';
+import type { JobState } from '@velvet-dusk/core/api/jobs';
+import { json } from './json.ts';
 
-/** Documents are kept as written and checked again when read, so that an older row can be migrated. */
-const document = (name: string) => text(name, { mode: 'json' }).$type<unknown>().notNull();
+/**
+ * Documents are kept as written and checked when read, so that an older row can be migrated and a damaged one set aside.
+ */
+const document = (name: string) => json(name).notNull();
 
 export const projects = sqliteTable('projects', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
-  schools: text('schools', { mode: 'json' }).$type<unknown>().notNull().default({}),
+  schools: json('schools').notNull().default({}),
 });
 
 export const profiles = sqliteTable('profiles', {
@@ -44,11 +44,11 @@ export const plates = sqliteTable(
     height: integer('height').notNull(),
     depth: integer('depth').notNull(),
     note: text('note').notNull().default(''),
-    shot: text('shot', { mode: 'json' }).$type<Shot>().notNull(),
-    marks: text('marks', { mode: 'json' }).$type<unknown>().notNull().default([]),
+    shot: json('shot').notNull(),
+    marks: json('marks').notNull().default([]),
     /** What the plate makes of a look's texture. */
-    texture: text('texture', { mode: 'json' }).$type<PlateTexture>().notNull().default({}),
-    facts: text('facts', { mode: 'json' }).$type<unknown>(),
+    texture: json('texture').notNull().default({}),
+    facts: json('facts'),
     /** Set while the plate is deleted; it can be brought back. */
     deletedAt: text('deleted_at'),
     version: integer('version').notNull().default(1),
@@ -64,7 +64,7 @@ export const clips = sqliteTable('clips', {
     .references(() => projects.id),
   name: text('name').notNull(),
   sha: text('sha').notNull(),
-  facts: text('facts', { mode: 'json' }).$type<ClipFacts>().notNull(),
+  facts: json('facts').notNull(),
 });
 
 export const looks = sqliteTable('looks', {
@@ -77,32 +77,55 @@ export const looks = sqliteTable('looks', {
   updatedAt: text('updated_at').notNull(),
 });
 
-export const exports = sqliteTable(
-  'exports',
+/** Work that outlives a request. Its payload and what its artefacts say are versioned documents of its kind. */
+export const jobs = sqliteTable(
+  'jobs',
   {
     id: text('id').primaryKey(),
+    kind: text('kind').notNull(),
     projectId: text('project_id')
       .notNull()
       .references(() => projects.id),
-    lookId: text('look_id')
-      .notNull()
-      .references(() => looks.id),
-    lookVersion: integer('look_version').notNull(),
-    /** The look and the profile as they were when the order was given. */
-    look: document('look'),
-    profile: document('profile'),
-    profileId: text('profile_id').notNull(),
-    role: text('role').$type<RoleId>().notNull(),
-    grid: integer('grid').notNull(),
-    state: text('state').$type<(typeof exportStates)[number]>().notNull(),
+    /** The job this one is a part of. */
+    parentId: text('parent_id'),
+    payload: document('payload'),
+    state: text('state').$type<JobState>().notNull(),
     stage: text('stage').notNull().default(''),
     progress: real('progress').notNull().default(0),
     error: text('error'),
-    fileName: text('file_name').notNull(),
-    fileSize: integer('file_size'),
-    sha256: text('sha256'),
-    proof: text('proof', { mode: 'json' }).$type<ExportProof>(),
+    /** How often it was begun: what ends the server each time is not begun for ever. */
+    attempts: integer('attempts').notNull().default(0),
+    createdAt: text('created_at').notNull(),
+    startedAt: text('started_at'),
+    endedAt: text('ended_at'),
+  },
+  (t) => [
+    index('jobs_by_project').on(t.projectId, t.createdAt),
+    index('jobs_by_state').on(t.state, t.createdAt),
+    index('jobs_by_parent').on(t.parentId),
+  ],
+);
+
+/** Files that jobs made, with what is known of each. */
+export const artefacts = sqliteTable(
+  'artefacts',
+  {
+    id: text('id').primaryKey(),
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    sha256: text('sha256').notNull(),
+    name: text('name').notNull(),
+    size: integer('size').notNull(),
+    document: document('document'),
     createdAt: text('created_at').notNull(),
   },
-  (t) => [index('exports_by_project').on(t.projectId, t.createdAt), index('exports_by_state').on(t.state)],
+  (t) => [index('artefacts_by_job').on(t.jobId)],
 );
+
+/** LUT files that were taken in, whether a look names them yet or not. */
+export const luts = sqliteTable('luts', {
+  sha256: text('sha256').primaryKey(),
+  name: text('name').notNull(),
+  createdAt: text('created_at').notNull(),
+});

@@ -1,9 +1,24 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { access, mkdir, open, readdir, rename, rm } from 'node:fs/promises';
+import { access, type FileHandle, mkdir, open, readdir, rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 
 export const sha256Of = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
+
+/** Writes all of a chunk: one call may take less, and says so only in its result. */
+async function writeWhole(file: FileHandle, chunk: Uint8Array): Promise<void> {
+  for (let at = 0; at < chunk.length;) {
+    const { bytesWritten } = await file.write(chunk, at);
+    if (bytesWritten === 0) throw Object.assign(new Error('the disk takes no more'), { code: 'ENOSPC' });
+    at += bytesWritten;
+  }
+}
+
+async function sha256OfFile(path: string): Promise<string> {
+  const hash = createHash('sha256');
+  for await (const chunk of createReadStream(path)) hash.update(chunk as Buffer);
+  return hash.digest('hex');
+}
 
 /** Files by the SHA-256 of their bytes. A file is complete as soon as it can be found under its name. */
 export class FileStore {
@@ -28,24 +43,14 @@ export class FileStore {
     return join(this.parts, randomUUID());
   }
 
-  /** Writes bytes to a fresh part, on the disk when this returns. */
-  async writePart(bytes: Uint8Array): Promise<string> {
-    const part = this.newPart();
-    const file = await open(part, 'wx');
-    await file.writeFile(bytes);
-    await file.sync();
-    await file.close();
-    return part;
-  }
-
   /**
    * Writes a stream to a fresh part, its checksum counted on the way. Throws what `tooLarge` makes once more than
    * `limit` bytes have come, and whatever the stream throws; the part is gone then.
    */
   async writeStream(
-    stream: AsyncIterable<Uint8Array>,
-    limit: number,
-    tooLarge: () => Error,
+    stream: AsyncIterable<Uint8Array> | Iterable<Uint8Array>,
+    limit = Infinity,
+    tooLarge = () => new RangeError('more bytes than were announced'),
   ): Promise<{ part: string; sha256: string; size: number }> {
     const part = this.newPart();
     const file = await open(part, 'wx');
@@ -56,7 +61,7 @@ export class FileStore {
         size += chunk.length;
         if (size > limit) throw tooLarge();
         hash.update(chunk);
-        await file.write(chunk);
+        await writeWhole(file, chunk);
       }
       await file.sync();
       await file.close();
@@ -73,27 +78,46 @@ export class FileStore {
     await rm(this.pathOf(sha256), { force: true });
   }
 
+  /** Stores bytes and returns their checksum. */
   async put(bytes: Uint8Array): Promise<string> {
-    return this.adopt(await this.writePart(bytes), sha256Of(bytes));
+    const { part, sha256 } = await this.writeStream([bytes]);
+    return this.adopt(part, sha256);
   }
 
   async drop(part: string): Promise<void> {
     await rm(part, { force: true });
   }
 
-  /** Takes over a finished, synced part under its checksum. */
+  /**
+   * Takes over a finished, synced part under its checksum, once its bytes have been read back and have that checksum.
+   * Throws where they have not; the part stays then.
+   */
   async adopt(part: string, sha256: string): Promise<string> {
-    const target = this.pathOf(sha256);
-    await mkdir(dirname(target), { recursive: true });
-    await rename(part, target);
-    return sha256;
+    const found = await sha256OfFile(part);
+    if (found !== sha256) throw new Error(`what was written reads back as ${found}, not as ${sha256}`);
+    return this.place(part, sha256);
   }
 
   /** Takes over a finished, synced part under the checksum of what it holds. */
   async adoptHashed(part: string): Promise<string> {
-    const hash = createHash('sha256');
-    for await (const chunk of createReadStream(part)) hash.update(chunk as Buffer);
-    return this.adopt(part, hash.digest('hex'));
+    return this.place(part, await sha256OfFile(part));
+  }
+
+  private async place(part: string, sha256: string): Promise<string> {
+    const target = this.pathOf(sha256);
+    await mkdir(dirname(target), { recursive: true });
+    await rename(part, target);
+    const folder = await open(dirname(target));
+    await folder.sync().finally(() => folder.close());
+    return sha256;
+  }
+
+  /** Checksums of everything stored. */
+  async *stored(): AsyncGenerator<string> {
+    for (const folder of await readdir(this.folder))
+      if (/^[0-9a-f]{2}$/.test(folder))
+        for (const name of await readdir(join(this.folder, folder)))
+          if (/^[0-9a-f]{64}$/.test(name)) yield name;
   }
 
   async has(sha256: string): Promise<boolean> {

@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { open } from 'node:fs/promises';
 import type { ClipFacts } from '@velvet-dusk/core/api/contract';
 import { FormatError } from '@velvet-dusk/core/formats/error';
 import { largestFrame } from '@velvet-dusk/core/formats/png';
@@ -19,13 +20,33 @@ export class NoFfmpeg extends Error {
 /** `DUSK_FFMPEG` and `DUSK_FFPROBE` name other programs. */
 const program = (name: 'ffmpeg' | 'ffprobe') => process.env[`DUSK_${name.toUpperCase()}`] ?? name;
 
-function run(name: 'ffmpeg' | 'ffprobe', args: string[]): Promise<Buffer> {
+/** Milliseconds a call may take. */
+const longestCall = 30_000;
+/** Bytes a call may answer, where no frame is asked for. */
+const longestAnswer = 4 * 1024 * 1024;
+/** Characters of complaints that are kept. */
+const longestError = 10_000;
+
+function run(name: 'ffmpeg' | 'ffprobe', args: string[], most = longestAnswer): Promise<Buffer> {
   return new Promise((resolve, reject) => {
     const child = spawn(program(name), args, { stdio: ['ignore', 'pipe', 'pipe'] });
     const out: Buffer[] = [];
+    let size = 0;
     let errors = '';
-    child.stdout.on('data', (chunk: Buffer) => out.push(chunk));
-    child.stderr.on('data', (chunk: Buffer) => (errors += chunk.toString()));
+    const stop = (why: string) => {
+      child.kill('SIGKILL');
+      reject(new Error(why));
+    };
+    const timer = setTimeout(() => stop(`it took longer than ${longestCall / 1000} s`), longestCall);
+    child.stdout.on('data', (chunk: Buffer) => {
+      size += chunk.length;
+      if (size > most) stop('it holds more than it announces');
+      else out.push(chunk);
+    });
+    child.stderr.on('data', (chunk: Buffer) => {
+      if (errors.length < longestError) errors += chunk.toString();
+    });
+    child.on('close', () => clearTimeout(timer));
     child.on('error', (error: NodeJS.ErrnoException) =>
       reject(error.code === 'ENOENT' ? new NoFfmpeg() : error),
     );
@@ -50,9 +71,46 @@ interface Stream {
 
 /** Words in the error of a file that FFmpeg cannot open. */
 const asFormatError = (file: string) => (error: unknown) => {
-  if (error instanceof NoFfmpeg) throw error;
+  if (error instanceof NoFfmpeg || error instanceof FormatError) throw error;
   throw new FormatError(file, 'clip', `cannot be opened: ${(error as Error).message.replace(/^.*?: /, '')}`);
 };
+
+/** Containers that are opened, by what is in their first bytes, each with the one demuxer that may read it. */
+const containers: readonly { demuxer: string; isIn(head: Buffer): boolean }[] = [
+  {
+    demuxer: 'mov',
+    isIn: (head) => ['ftyp', 'moov', 'mdat', 'wide', 'free', 'skip'].includes(head.toString('latin1', 4, 8)),
+  },
+  { demuxer: 'matroska', isIn: (head) => head.readUInt32BE(0) === 0x1a45dfa3 },
+  { demuxer: 'mxf', isIn: (head) => head.readUInt32BE(0) === 0x060e2b34 },
+  {
+    demuxer: 'avi',
+    isIn: (head) => head.toString('latin1', 0, 4) === 'RIFF' && head.toString('latin1', 8, 12) === 'AVI ',
+  },
+];
+
+/** The first bytes of a file, with zeros where it is shorter. */
+async function headOf(path: string): Promise<Buffer> {
+  const file = await open(path);
+  const { buffer } = await file.read(Buffer.alloc(16), 0, 16, 0).finally(() => file.close());
+  return buffer;
+}
+
+/**
+ * Arguments that open a clip and nothing else: a fixed demuxer, since a playlist would name other files, and no protocol
+ * but that of the file itself. Throws a FormatError where its first bytes are those of no container.
+ */
+async function input(path: string, file: string): Promise<string[]> {
+  const head = await headOf(path);
+  const container = containers.find((c) => c.isIn(head));
+  if (!container)
+    throw new FormatError(
+      file,
+      'byte 0',
+      `not a clip this program opens (${containers.map((c) => c.demuxer).join(', ')})`,
+    );
+  return ['-protocol_whitelist', 'file', '-f', container.demuxer, '-i', `file:${path}`];
+}
 
 async function probe(path: string, file: string): Promise<{ stream: Stream; duration: number }> {
   const args = [
@@ -64,7 +122,7 @@ async function probe(path: string, file: string): Promise<{ stream: Stream; dura
     '-show_format',
     '-of',
     'json',
-    path,
+    ...(await input(path, file)),
   ];
   const text = await run('ffprobe', args).catch(asFormatError(file));
   const { streams = [], format } = JSON.parse(text.toString()) as {
@@ -94,8 +152,20 @@ export async function readClipFacts(path: string, file: string): Promise<ClipFac
 }
 
 /** A small picture of a clip at a time, as JPEG, for the strip. */
-export function clipThumb(path: string, time: number): Promise<Buffer> {
-  const args = ['-v', 'error', '-ss', String(time), '-i', path, '-frames:v', '1', '-vf', 'scale=240:-2'];
+export async function clipThumb(path: string, time: number): Promise<Buffer> {
+  const opened = await input(path, 'clip');
+  const args = [
+    '-nostdin',
+    '-v',
+    'error',
+    '-ss',
+    String(time),
+    ...opened,
+    '-frames:v',
+    '1',
+    '-vf',
+    'scale=240:-2',
+  ];
   return run('ffmpeg', [...args, '-f', 'image2', '-c:v', 'mjpeg', '-']);
 }
 
@@ -115,14 +185,25 @@ export async function readClipFrame(path: string, file: string, time: number): P
   const { stream } = await probe(path, file);
   const { width, height, pix_fmt: pixFmt } = stream;
   const rgb = isRgb(pixFmt);
-  const args = ['-v', 'error', '-ss', String(time), '-i', path, '-frames:v', '1'];
+  const args = [
+    '-nostdin',
+    '-v',
+    'error',
+    '-ss',
+    String(time),
+    ...(await input(path, file)),
+    '-frames:v',
+    '1',
+  ];
   const layout = [
     '-pix_fmt',
     rgb ? 'rgb48le' : 'yuv444p16le',
     '-sws_flags',
     'accurate_rnd+full_chroma_int+bicubic',
   ];
-  const bytes = await run('ffmpeg', [...args, ...layout, '-f', 'rawvideo', '-']).catch(asFormatError(file));
+  const bytes = await run('ffmpeg', [...args, ...layout, '-f', 'rawvideo', '-'], width * height * 6).catch(
+    asFormatError(file),
+  );
   const samples = new Uint16Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength));
   if (samples.length !== width * height * 3)
     throw new FormatError(file, `${time} s`, 'there is no frame at this time');

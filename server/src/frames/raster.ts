@@ -8,6 +8,13 @@ import type { DecodedFrame } from './frame.ts';
 // One picture at a time, and nothing kept: memory is for the frame in hand.
 sharp.cache(false);
 sharp.concurrency(1);
+// The library's other readers never see a byte of what somebody brought.
+sharp.block({ operation: ['VipsForeignLoad'] });
+sharp.unblock({
+  operation: ['VipsForeignLoadPngFile', 'VipsForeignLoadJpegFile', 'VipsForeignLoadTiffFile'],
+});
+/** Seconds a picture may take. */
+const longest = 30;
 
 const bits: Record<string, number> = { uchar: 8, ushort: 16, float: 32 };
 
@@ -42,7 +49,7 @@ export async function readRaster(path: string, file: string): Promise<DecodedFra
         ignoreIcc: true,
         failOn: 'warning',
         sequentialRead: true,
-      });
+      }).timeout({ seconds: longest });
     const meta = await open().metadata();
     refuse(file, meta);
     const depth = bits[meta.depth!];

@@ -82,8 +82,8 @@ export async function readFrameFile(path: string, file: string): Promise<Decoded
   const format = formats.find((f) => f.magics.some((m) => m.every((b, i) => head[i] === b)));
   if (isClip(head))
     throw new FormatError(file, 'byte 4', 'a clip, not a frame; drop it alone to pick frames from it');
-  // A name that promises a format gets that format's own words.
-  if (!format && named) return named.read(path, file);
+  // Bytes of no format are given to no reader.
+  if (!format && named) throw new FormatError(file, 'byte 0', `not a ${named.id.toUpperCase()}`);
   if (!format)
     throw new FormatError(
       file,

@@ -1,22 +1,25 @@
+import { availableParallelism } from 'node:os';
 import { MessageChannel } from 'node:worker_threads';
-import { Piscina } from 'piscina';
+import { Lane } from './lane.ts';
+import type { ForeignTask, ForeignTasks } from './readForeign.ts';
 import type { ExportProgress, ExportResult, ExportTask, PlateFacts, PlateTask } from './tasks.ts';
 
-/** Where the tasks are in a built program: its build says so. */
-declare const builtTasks: string | undefined;
-const tasks = typeof builtTasks === 'string' ? builtTasks : new URL('./worker.mjs', import.meta.url).href;
+/** Threads for jobs: as many as the machine has cores, unless `DUSK_WORKERS` says another number. */
+const jobWidth = () => {
+  const asked = Number(process.env.DUSK_WORKERS);
+  return Number.isInteger(asked) && asked > 0 && asked <= 64 ? asked : availableParallelism();
+};
 
-/** Worker threads for the heavy work: one for exports, one for reading frames, so that neither waits for the other. */
+/**
+ * Worker threads for the heavy work. Jobs, frames and foreign files have threads of their own, so that reading a frame
+ * never waits behind anything long.
+ */
 export class WorkPool {
-  private readonly make = () =>
-    new Piscina({
-      filename: tasks,
-      maxThreads: 1,
-      minThreads: 0,
-      idleTimeout: 30_000,
-    });
-  private readonly exports = this.make();
-  private readonly frames = this.make();
+  readonly width = jobWidth();
+  private readonly jobs = new Lane({ width: this.width, deadline: 10 * 60_000, heap: 2048 });
+  /** One frame at a time: an 8K frame takes most of what a small machine has to give. */
+  private readonly frames = new Lane({ width: 1, deadline: 60_000 });
+  private readonly foreign = new Lane({ width: 1, deadline: 10_000, heap: 512 });
 
   /** Runs an export. Abort the signal to end its thread at once. */
   async export(
@@ -27,9 +30,10 @@ export class WorkPool {
     const { port1, port2 } = new MessageChannel();
     port1.on('message', onProgress);
     try {
-      return await this.exports.run(
+      return await this.jobs.run<ExportResult>(
+        'runExport',
         { ...task, port: port2 },
-        { name: 'runExport', transferList: [port2], signal },
+        { signal, transfer: [port2] },
       );
     } finally {
       port1.close();
@@ -38,10 +42,18 @@ export class WorkPool {
 
   /** Reads a frame or a frame of a clip. Abort the signal to end its thread at once. */
   readPlate(task: PlateTask, signal?: AbortSignal): Promise<PlateFacts | { refused: string }> {
-    return this.frames.run(task, { name: 'readPlate', ...(signal ? { signal } : {}) });
+    return this.frames.run('readPlate', task, { signal });
+  }
+
+  /** Reads a file somebody brought: whatever is in it, only its own thread is held up. */
+  readForeign<K extends keyof ForeignTasks>(
+    task: ForeignTask<K>,
+    signal?: AbortSignal,
+  ): Promise<{ value: ForeignTasks[K] } | { refused: string }> {
+    return this.foreign.run('readForeign', task, { signal });
   }
 
   async close(): Promise<void> {
-    await Promise.all([this.exports.destroy(), this.frames.destroy()]);
+    await Promise.all([this.jobs.close(), this.frames.close(), this.foreign.close()]);
   }
 }

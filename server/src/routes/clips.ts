@@ -2,14 +2,14 @@ import { Router } from 'express';
 import { largestClip, pickSchema } from '@velvet-dusk/core/api/contract';
 import { notFound, Problem } from '../problem.ts';
 import type { Services } from '../services/index.ts';
-import { body, param } from './parse.ts';
+import { body, json, param, queried } from './parse.ts';
 import { receiveFile } from './receiveFile.ts';
 
 export function clipRoutes({ clips, projects, files }: Services): Router {
   const router = Router();
   router.post('/projects/:id/clips', async (req, res) => {
     const projectId = param(req, 'id');
-    const fileName = String(req.query.name ?? '');
+    const fileName = queried(req, 'name');
     if (!fileName) throw new Problem(400, 'Name needed', 'Send ?name=FILE.mov with the clip.');
     if (!(await projects.exists(projectId))) throw notFound('project', projectId);
     const file = await receiveFile(req, res, files, { fileName, limit: largestClip, what: 'clip' });
@@ -19,7 +19,7 @@ export function clipRoutes({ clips, projects, files }: Services): Router {
     const picture = await clips.thumb(param(req, 'id'), Number(param(req, 'index')));
     res.type('image/jpeg').set('cache-control', 'private, max-age=3600').send(picture);
   });
-  router.post('/clips/:id/plates', async (req, res) => {
+  router.post('/clips/:id/plates', json, async (req, res) => {
     const { times, profileId } = body(req, pickSchema);
     res.status(201).json(await clips.pick(param(req, 'id'), times, profileId));
   });

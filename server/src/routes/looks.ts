@@ -3,24 +3,24 @@ import { exportOrderSchema } from '@velvet-dusk/core/api/contract';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { notFound } from '../problem.ts';
 import type { Services } from '../services/index.ts';
-import { body, param, seenVersion } from './parse.ts';
+import { body, document, json, param, seenVersion } from './parse.ts';
 
 export function lookRoutes({ looks, projects, exports }: Services): Router {
   const router = Router();
-  router.post('/projects/:id/looks', async (req, res) => {
+  router.post('/projects/:id/looks', json, async (req, res) => {
     const projectId = param(req, 'id');
     if (!(await projects.exists(projectId))) throw notFound('project', projectId);
-    res.status(201).json(await looks.create(projectId, parseLook(req.body, 'look document')));
+    res.status(201).json(await looks.create(projectId, parseLook(document(req), 'look document')));
   });
   router.get('/looks/:id', async (req, res) => {
     const { projectId: _, ...record } = await looks.get(param(req, 'id'));
     res.json(record);
   });
-  router.put('/looks/:id', async (req, res) => {
-    const document = parseLook(req.body, 'look document');
-    res.json(await looks.save(param(req, 'id'), document, seenVersion(req)));
+  router.put('/looks/:id', json, async (req, res) => {
+    const look = parseLook(document(req), 'look document');
+    res.json(await looks.save(param(req, 'id'), look, seenVersion(req)));
   });
-  router.post('/looks/:id/exports', async (req, res) => {
+  router.post('/looks/:id/exports', json, async (req, res) => {
     res.status(202).json(await exports.order(param(req, 'id'), body(req, exportOrderSchema)));
   });
   return router;

@@ -4,7 +4,7 @@ import type { PlateKind } from '@velvet-dusk/core/api/contract';
 import { storedCodes } from '../frames/raster.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { Services } from '../services/index.ts';
-import { body, param, seenVersion } from './parse.ts';
+import { body, json, param, queried, seenVersion } from './parse.ts';
 import { receiveFile } from './receiveFile.ts';
 
 /** Files are named by their checksum, so what was fetched once never changes. */
@@ -36,7 +36,8 @@ export function plateRoutes({ plates, projects, files }: Services): Router {
   });
   router.post('/projects/:id/plates', async (req, res) => {
     const projectId = param(req, 'id');
-    const { name: fileName = '', profile = '', kind = 'plate' } = req.query as Record<string, string>;
+    const [fileName, profile] = [queried(req, 'name'), queried(req, 'profile')];
+    const kind = queried(req, 'kind') || 'plate';
     if (!fileName || !profile)
       throw new Problem(400, 'Name and profile needed', 'Send ?name=FILE&profile=ID with the frame.');
     if (!plateKinds.includes(kind as PlateKind))
@@ -51,7 +52,7 @@ export function plateRoutes({ plates, projects, files }: Services): Router {
     if (signal.aborted) await plates.purge(added.plate.id);
     else res.status(201).json(added);
   });
-  router.patch('/plates/:id', async (req, res) => {
+  router.patch('/plates/:id', json, async (req, res) => {
     res.json(await plates.change(param(req, 'id'), body(req, plateChangeSchema), seenVersion(req)));
   });
   router.delete('/plates/:id', async (req, res) => {

@@ -1,32 +1,36 @@
-import express, { Router } from 'express';
-import { importProfile } from '@velvet-dusk/core/camera/import/index';
+import { Router } from 'express';
+import { largestLut } from '@velvet-dusk/core/api/contract';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { writeClf } from '@velvet-dusk/core/formats/clf/write';
 import { Problem } from '../problem.ts';
+import { receiveFile } from './receiveFile.ts';
 import type { Services } from '../services/index.ts';
-import { param, seenVersion } from './parse.ts';
+import { document, json, param, queried, seenVersion } from './parse.ts';
 
-/** The largest profile file that is read: a 65³ conversion cube and some to spare. */
-const largestProfileFile = '32mb';
-
-export function profileRoutes({ profiles }: Services): Router {
+export function profileRoutes({ profiles, files, pool }: Services): Router {
   const router = Router();
   router.get('/profiles', async (_req, res) => {
-    res.json(await profiles.records());
+    res.json((await profiles.list()).good);
   });
-  router.post('/profiles', async (req, res) => {
-    res.status(201).json(await profiles.create(parseProfile(req.body, 'profile document')));
+  router.post('/profiles', json, async (req, res) => {
+    res.status(201).json(await profiles.create(parseProfile(document(req), 'profile document')));
   });
   // Reads another format; nothing is saved until the user says so.
-  const text = express.text({ type: () => true, limit: largestProfileFile });
-  router.post('/profiles/read', text, (req, res) => {
-    const name = String(req.query.name ?? '');
-    if (!name || typeof req.body !== 'string')
-      throw new Problem(400, 'Name needed', 'Send ?name=FILE with the text of the file.');
-    res.json(importProfile(req.body, name));
+  router.post('/profiles/read', async (req, res) => {
+    const fileName = queried(req, 'name');
+    if (!fileName) throw new Problem(400, 'Name needed', 'Send ?name=FILE with the text of the file.');
+    const limits = { fileName, limit: largestLut, what: 'profile' };
+    const { part, signal } = await receiveFile(req, res, files, limits);
+    try {
+      const read = await pool.readForeign({ kind: 'profile', path: part, fileName }, signal);
+      if ('refused' in read) throw new Problem(422, 'File cannot be read', read.refused);
+      res.json(read.value);
+    } finally {
+      await files.drop(part);
+    }
   });
-  router.put('/profiles/:id', async (req, res) => {
-    const profile = parseProfile(req.body, 'profile document');
+  router.put('/profiles/:id', json, async (req, res) => {
+    const profile = parseProfile(document(req), 'profile document');
     res.json(await profiles.save(param(req, 'id'), profile, seenVersion(req)));
   });
   router.delete('/profiles/:id', async (req, res) => {

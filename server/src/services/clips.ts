@@ -1,12 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
-import type { Clip, ClipFacts, ImportedPlate } from '@velvet-dusk/core/api/contract';
+import {
+  type Clip,
+  type ClipFacts,
+  clipFactsSchema,
+  type ImportedPlate,
+} from '@velvet-dusk/core/api/contract';
 import { FormatError } from '@velvet-dusk/core/formats/error';
 import type { Database } from '../db/open.ts';
 import { clips, plates } from '../db/schema.ts';
 import type { FileStore } from '../files/store.ts';
 import { clipThumb, NoFfmpeg, readClipFacts } from '../frames/clip.ts';
-import { notFound, Problem } from '../problem.ts';
+import { notFound, Problem, toProblem } from '../problem.ts';
 import type { PlateService } from './plates.ts';
 
 type Row = typeof clips.$inferSelect;
@@ -14,7 +19,7 @@ type Row = typeof clips.$inferSelect;
 /** Pictures along a clip to pick from. */
 export const stripLength = 12;
 
-const toClip = ({ id, name, facts }: Row): Clip => ({ id, name, facts });
+const toClip = ({ id, name, facts }: Row): Clip => ({ id, name, facts: clipFactsSchema.parse(facts) });
 const withoutEnding = (name: string) => name.replace(/\.[^.]+$/, '');
 
 /** Clips are opened with FFmpeg where it is on the machine, and kept until frames have been picked. */
@@ -25,10 +30,10 @@ export class ClipService {
     private readonly plates: PlateService,
   ) {}
 
-  private async row(id: string): Promise<Row> {
+  private async row(id: string): Promise<Omit<Row, 'facts'> & { facts: ClipFacts }> {
     const [row] = await this.db.select().from(clips).where(eq(clips.id, id));
     if (!row) throw notFound('clip', id);
-    return row;
+    return { ...row, facts: clipFactsSchema.parse(row.facts) };
   }
 
   async open(projectId: string, file: { part: string; sha256: string }, name: string): Promise<Clip> {
@@ -79,7 +84,14 @@ export class ClipService {
         name: `${withoutEnding(row.name)} ${time.toFixed(2)} s`,
         profileId,
       };
-      taken.push(await this.plates.add({ ...source, time }, plate));
+      try {
+        taken.push(await this.plates.add({ ...source, time }, plate));
+      } catch (error) {
+        if (taken.length === 0) throw error;
+        const { status, title, detail } = toProblem(error);
+        const kept = `${taken.length} of ${times.length} frames had been taken in before it, and are kept.`;
+        throw new Problem(status, title, `${detail} ${kept}`, { taken });
+      }
     }
     return taken;
   }

@@ -1,9 +1,12 @@
 import { join } from 'node:path';
+import { hasDamaged } from '../db/copies.ts';
 import { openDatabase } from '../db/open.ts';
 import { FileStore } from '../files/store.ts';
+import { sweepFiles } from '../files/sweep.ts';
 import { WorkPool } from '../jobs/pool.ts';
 import { ClipService } from './clips.ts';
 import { ExportService } from './exports.ts';
+import { JobService } from './jobs.ts';
 import { LookService } from './looks.ts';
 import { LutService } from './luts.ts';
 import { PlateService } from './plates.ts';
@@ -17,18 +20,21 @@ export async function openServices(dataFolder: string) {
   const db = await openDatabase(dataFolder);
   const files = new FileStore(join(dataFolder, 'files'));
   await files.prepare();
+  // A damaged database kept beside this one names files of its own.
+  if (!(await hasDamaged(dataFolder))) await sweepFiles(db, files);
   const pool = new WorkPool();
   const profiles = new ProfileService(db);
   const looks = new LookService(db);
   const plates = new PlateService(db, files, pool, profiles);
   const clips = new ClipService(db, files, plates);
   const projects = new ProjectService(db, { profiles, plates, looks });
-  const luts = new LutService(files);
-  const jobs = new ExportService(db, files, pool, { looks, profiles, luts, plates });
+  const luts = new LutService(db, files, pool);
+  const jobs = new JobService(db, { files, pool, luts, plates });
+  const exports = new ExportService({ jobs, looks, profiles });
   const close = async () => {
     await jobs.close();
     await pool.close();
-    db.close();
+    await db.close();
   };
-  return { profiles, looks, luts, plates, clips, projects, exports: jobs, files, close };
+  return { profiles, looks, luts, plates, clips, projects, jobs, exports, files, pool, close };
 }

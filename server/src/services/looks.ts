@@ -6,25 +6,28 @@ import { recipeHash } from '@velvet-dusk/core/look/hash';
 import type { Database } from '../db/open.ts';
 import { looks } from '../db/schema.ts';
 import { notFound, Problem } from '../problem.ts';
+import { readRows, whole } from './unreadable.ts';
 
 type Row = typeof looks.$inferSelect;
 
 function toRecord(row: Row): LookRecord {
-  const document = parseLook(row.document, `look ${row.id}`);
+  const document = parseLook(whole(row.document), `look ${row.id}`);
   return { id: row.id, version: row.version, hash: recipeHash(document), updatedAt: row.updatedAt, document };
 }
 
 export class LookService {
   constructor(private readonly db: Database) {}
 
-  async list(projectId: string): Promise<LookRecord[]> {
+  /** The looks of a project, and those that cannot be read. */
+  async list(projectId: string) {
     // In the order they were made, so that the first stays the first.
     const rows = await this.db
       .select()
       .from(looks)
       .where(eq(looks.projectId, projectId))
       .orderBy(sql`rowid`);
-    return rows.map(toRecord);
+    const nameOf = (row: Row) => (row.document as { name?: unknown } | null)?.name;
+    return readRows(rows, 'look', { read: toRecord, nameOf });
   }
 
   async get(id: string): Promise<LookRecord & { projectId: string }> {

@@ -1,11 +1,12 @@
-import { readFile } from 'node:fs/promises';
 import type { ImportedLut } from '@velvet-dusk/core/api/contract';
-import type { Cube } from '@velvet-dusk/core/cube/cube';
-import { parseLut } from '@velvet-dusk/core/formats/lut';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';
+import type { Database } from '../db/open.ts';
+import { luts } from '../db/schema.ts';
 import type { FileStore } from '../files/store.ts';
-import { notFound } from '../problem.ts';
+import type { WorkPool } from '../jobs/pool.ts';
+import { notFound, Problem } from '../problem.ts';
+import type { ReceivedFile } from '../routes/receiveFile.ts';
 
 /** A stored LUT file as a job names it. */
 export interface LutFile {
@@ -16,19 +17,25 @@ export interface LutFile {
 
 /** Imported LUTs: files by checksum, named by the looks that hold them. */
 export class LutService {
-  constructor(private readonly files: FileStore) {}
+  constructor(
+    private readonly db: Database,
+    private readonly files: FileStore,
+    private readonly pool: WorkPool,
+  ) {}
 
-  /** Takes in a received file that reads as a LUT. Throws a FormatError with its place; nothing is kept then. */
-  async add(part: string, sha256: string, name: string): Promise<ImportedLut> {
-    let cube: Cube;
+  /** Takes in a received file that reads as a LUT. Throws a Problem with its place; nothing is kept then. */
+  async add({ part, sha256, signal }: ReceivedFile, name: string): Promise<ImportedLut> {
     try {
-      cube = parseLut(await readFile(part, 'utf8'), name);
+      const read = await this.pool.readForeign({ kind: 'lut', path: part, fileName: name }, signal);
+      if ('refused' in read) throw new Problem(422, 'File cannot be read', read.refused);
+      await this.files.adopt(part, sha256);
+      const row = { sha256, name, createdAt: new Date().toISOString() };
+      await this.db.insert(luts).values(row).onConflictDoNothing();
+      return { lut: { sha256, name }, ...read.value };
     } catch (error) {
       await this.files.drop(part);
       throw error;
     }
-    await this.files.adopt(part, sha256);
-    return { lut: { sha256, name }, kind: cube.kind, size: cube.size };
   }
 
   async path(sha256: string): Promise<string> {

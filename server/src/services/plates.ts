@@ -6,24 +6,26 @@ import { frameFactsSchema } from '@velvet-dusk/core/plate/facts';
 import { type Mark, marksSchema } from '@velvet-dusk/core/plate/marks';
 import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
 import type { Database } from '../db/open.ts';
-import { plates } from '../db/schema.ts';
+import { clips, plates } from '../db/schema.ts';
 import type { FileStore } from '../files/store.ts';
 import type { ProofPlate } from '../jobs/proofPlates.ts';
 import type { PlateFacts } from '../jobs/readPlate.ts';
 import type { WorkPool } from '../jobs/pool.ts';
 import { notFound, Problem } from '../problem.ts';
+import { readRows, whole } from './unreadable.ts';
 import type { ProfileService } from './profiles.ts';
 
 type Row = typeof plates.$inferSelect;
 
+/** Throws where a document of the row is not as it must be. */
 function toPlate(row: Row): Plate {
   const { id, name, kind, profileId, width, height, depth, format, sourceName, note, version } = row;
-  const facts = row.facts ? frameFactsSchema.parse(row.facts) : null;
+  const facts = row.facts ? frameFactsSchema.parse(whole(row.facts)) : null;
   return {
     ...{ id, name, kind, profileId, width, height, depth, format, sourceName, note, version, facts },
-    shot: shotSchema.parse(row.shot),
-    marks: marksSchema.parse(row.marks),
-    texture: plateTextureSchema.parse(row.texture),
+    shot: shotSchema.parse(whole(row.shot)),
+    marks: marksSchema.parse(whole(row.marks)),
+    texture: plateTextureSchema.parse(whole(row.texture)),
   };
 }
 
@@ -58,27 +60,32 @@ export class PlateService {
     private readonly profiles: ProfileService,
   ) {}
 
-  async list(projectId: string): Promise<Plate[]> {
+  /** The plates of a project in their order, and those that cannot be read. */
+  async list(projectId: string) {
     const rows = await this.db
       .select()
       .from(plates)
       .where(and(eq(plates.projectId, projectId), isNull(plates.deletedAt)))
       .orderBy(plates.position);
-    return rows.map(toPlate);
+    return readRows(rows, 'plate', { read: toPlate, nameOf: (row) => row.name });
   }
 
-  /** What a proof needs of the plates of a project; references are finished pictures and no plates. */
+  /** What a proof needs of the plates of a project that can be read; references are finished pictures and no plates. */
   async forProof(projectId: string): Promise<ProofPlate[]> {
     const mine = and(eq(plates.projectId, projectId), eq(plates.kind, 'plate'), isNull(plates.deletedAt));
     const rows = await this.db.select().from(plates).where(mine).orderBy(plates.position);
-    return Promise.all(
-      rows.map(async (row) => ({
-        path: this.files.pathOf(row.frameSha),
-        profile: await this.profiles.get(row.profileId),
-        shot: shotSchema.parse(row.shot),
-        usedDepth: row.facts ? frameFactsSchema.parse(row.facts).usedDepth : null,
-      })),
+    const profiles = new Map(
+      (await this.profiles.list()).good.map(({ document }) => [document.id, document]),
     );
+    return rows.flatMap((row) => {
+      const profile = profiles.get(row.profileId);
+      const { good } = readRows([row], 'plate', { read: toPlate, nameOf: (r) => r.name });
+      return good.flatMap(({ shot, facts }) =>
+        profile
+          ? [{ path: this.files.pathOf(row.frameSha), profile, shot, usedDepth: facts?.usedDepth ?? null }]
+          : [],
+      );
+    });
   }
 
   /** Is there, or was there, a plate of this ID? */
@@ -95,13 +102,7 @@ export class PlateService {
 
   /** Adds a frame given as bytes. */
   async addBytes(bytes: Uint8Array, fileName: string, plate: NewPlate): Promise<ImportedPlate> {
-    const { part, sha256 } = await this.files.writeStream(
-      (async function* () {
-        yield bytes;
-      })(),
-      Infinity,
-      () => new Error('unreachable'),
-    );
+    const { part, sha256 } = await this.files.writeStream([bytes]);
     return this.add({ path: part, sha256, fileName, isPart: true }, plate);
   }
 
@@ -111,6 +112,7 @@ export class PlateService {
    */
   async add(source: PlateSource, plate: NewPlate): Promise<ImportedPlate> {
     const framePart = this.files.newPart();
+    const stored: string[] = [];
     try {
       await this.profiles.get(plate.profileId);
       const { path, fileName, time, signal } = source;
@@ -121,24 +123,33 @@ export class PlateService {
       if ('refused' in read) throw new Problem(422, 'File cannot be read', read.refused);
       if (signal?.aborted) throw cancelled();
       const frameSha = await this.files.adoptHashed(framePart);
-      if (source.isPart) await this.files.adopt(source.path, source.sha256);
-      return { plate: await this.insert(source, plate, read, frameSha), notes: read.notes };
+      stored.push(frameSha);
+      if (source.isPart) stored.push(await this.files.adopt(source.path, source.sha256));
+      const thumbSha = await this.files.put(read.thumb);
+      stored.push(thumbSha);
+      return { plate: await this.insert(source, plate, read, { frameSha, thumbSha }), notes: read.notes };
     } catch (error) {
       await this.files.drop(framePart);
       if (source.isPart) await this.files.drop(source.path);
+      // What was stored before it failed is named by nothing; where even that cannot be told, the next start sweeps it.
+      await this.removeUnnamed(stored).catch(() => {});
       throw error;
     }
   }
 
-  private async insert(source: PlateSource, plate: NewPlate, read: PlateFacts, frameSha: string) {
-    const thumbSha = await this.files.put(read.thumb);
+  private async insert(
+    source: PlateSource,
+    plate: NewPlate,
+    read: PlateFacts,
+    made: { frameSha: string; thumbSha: string },
+  ) {
     const { width, height, depth, format, facts, profileId = plate.profileId } = read;
     const { projectId, name, kind = 'plate', note = '', marks = [], id = randomUUID() } = plate;
     const [{ last }] = await this.db
       .select({ last: max(plates.position) })
       .from(plates)
       .where(eq(plates.projectId, projectId));
-    const file = { sourceSha: source.sha256, sourceName: source.fileName, frameSha, thumbSha };
+    const file = { sourceSha: source.sha256, sourceName: source.fileName, ...made };
     const [row] = await this.db
       .insert(plates)
       .values({
@@ -188,13 +199,18 @@ export class PlateService {
   async purge(id: string): Promise<void> {
     const row = await this.row(id);
     await this.db.delete(plates).where(eq(plates.id, id));
-    for (const sha of [row.sourceSha, row.frameSha, row.thumbSha]) {
+    await this.removeUnnamed([row.sourceSha, row.frameSha, row.thumbSha]);
+  }
+
+  private async removeUnnamed(shas: readonly string[]): Promise<void> {
+    for (const sha of shas) {
       const uses = await this.db
         .select({ id: plates.id })
         .from(plates)
         .where(or(eq(plates.sourceSha, sha), eq(plates.frameSha, sha), eq(plates.thumbSha, sha)))
         .limit(1);
-      if (uses.length === 0 && sha) await this.files.remove(sha);
+      const asClip = await this.db.select({ id: clips.id }).from(clips).where(eq(clips.sha, sha)).limit(1);
+      if (uses.length + asClip.length === 0 && sha) await this.files.remove(sha);
     }
   }
 }

@@ -4,19 +4,23 @@ import { parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
 import type { Database } from '../db/open.ts';
 import { plates, profiles } from '../db/schema.ts';
 import { notFound, Problem } from '../problem.ts';
+import { readRows, whole } from './unreadable.ts';
 
 type Row = typeof profiles.$inferSelect;
 
 const toRecord = (row: Row): ProfileRecord => ({
   version: row.version,
-  document: parseProfile(row.document, `profile ${row.id}`),
+  document: parseProfile(whole(row.document), `profile ${row.id}`),
 });
 
 export class ProfileService {
   constructor(private readonly db: Database) {}
 
-  async records(): Promise<ProfileRecord[]> {
-    return (await this.db.select().from(profiles).orderBy(profiles.id)).map(toRecord);
+  /** All profiles, and those that cannot be read. */
+  async list() {
+    const rows = await this.db.select().from(profiles).orderBy(profiles.id);
+    const nameOf = (row: Row) => (row.document as { name?: unknown } | null)?.name;
+    return readRows(rows, 'profile', { read: toRecord, nameOf });
   }
 
   async record(id: string): Promise<ProfileRecord> {

@@ -1,9 +1,10 @@
 import { eq } from 'drizzle-orm';
 import type { Project } from '@velvet-dusk/core/api/contract';
-import { type Schools, schoolsSchema } from '@velvet-dusk/core/readings/schools';
+import { type Schools, schoolsSchema, usualSchools } from '@velvet-dusk/core/readings/schools';
 import type { Database } from '../db/open.ts';
 import { projects } from '../db/schema.ts';
 import { notFound } from '../problem.ts';
+import { readRows, whole } from './unreadable.ts';
 import type { LookService } from './looks.ts';
 import type { PlateService } from './plates.ts';
 import type { ProfileService } from './profiles.ts';
@@ -32,14 +33,21 @@ export class ProjectService {
     const [project] = await this.db.select().from(projects).where(eq(projects.id, id));
     if (!project) throw notFound('project', id);
     const [records, plates, looks] = await Promise.all([
-      this.parts.profiles.records(),
+      this.parts.profiles.list(),
       this.parts.plates.list(id),
       this.parts.looks.list(id),
     ]);
-    const profiles = records.map((r) => r.document);
-    const profileVersions = Object.fromEntries(records.map((r) => [r.document.id, r.version]));
-    const schools = schoolsSchema.parse(project.schools);
-    return { ...project, schools, profiles, profileVersions, plates, looks };
+    const settings = readRows([project], 'settings', {
+      read: ({ schools }) => schoolsSchema.parse(whole(schools)),
+      nameOf: ({ name }) => name,
+    });
+    return {
+      ...{ id, name: project.name, schools: settings.good[0] ?? usualSchools },
+      profiles: records.good.map((r) => r.document),
+      profileVersions: Object.fromEntries(records.good.map((r) => [r.document.id, r.version])),
+      ...{ plates: plates.good, looks: looks.good },
+      unreadable: [...settings.bad, ...records.bad, ...plates.bad, ...looks.bad],
+    };
   }
 
   /** Sets the schools of practice. The last one to choose wins: they are a few switches, not a document. */

@@ -1,30 +1,35 @@
-import type { ExportJob } from '@velvet-dusk/core/api/contract';
-import { useExportAction } from '../api/queries.ts';
-import { useOpenProject } from '../bench/useBench.ts';
+import type { Job } from '@velvet-dusk/core/api/jobs';
+import { useJobAction } from '../api/jobs.ts';
 import { Button } from '../ui/Button.tsx';
 import { ProgressBar } from '../ui/ProgressBar.tsx';
 import { ProofSheet } from './ProofSheet.tsx';
 
 /** One export: under way, stopped, or done with its proof. */
-export function ExportJobView({ job }: { job: ExportJob }) {
-  const project = useOpenProject();
-  const act = useExportAction(project.id);
+export function ExportJobView({ job }: { job: Job }) {
+  const act = useJobAction();
   const underWay = job.state === 'queued' || job.state === 'running';
+  const [file] = job.artefacts;
   const percent = Math.round(job.progress * 100);
   return (
     <section aria-label="Export" className="border-t border-g4 px-5 py-4" data-state={job.state}>
       <div className="flex items-baseline gap-3">
-        <h3 className="num text-t1 flex-1 truncate">{job.fileName}</h3>
-        {job.state === 'done' && (
+        <h3 className="num text-t1 flex-1 truncate">{job.title}</h3>
+        {file && (
           <a
             className="rounded-sm text-[12.5px] border border-violet px-3 py-1 bg-[#2c2748] hover:bg-[#3a3360]"
-            href={`/api/exports/${job.id}/file`}
-            download={job.fileName}
+            href={`/api/artefacts/${file.id}/file`}
+            download={file.name}
           >
             Download
           </a>
         )}
-        {underWay && <Button onClick={() => act.mutate({ id: job.id, action: 'cancel' })}>Cancel</Button>}
+        {underWay && <Button onClick={() => act.mutate({ id: job.id, action: 'pause' })}>Pause</Button>}
+        {job.state === 'paused' && (
+          <Button onClick={() => act.mutate({ id: job.id, action: 'resume' })}>Go on</Button>
+        )}
+        {(underWay || job.state === 'paused') && (
+          <Button onClick={() => act.mutate({ id: job.id, action: 'cancel' })}>Cancel</Button>
+        )}
         {(job.state === 'failed' || job.state === 'cancelled') && (
           <Button onClick={() => act.mutate({ id: job.id, action: 'retry' })}>Try again</Button>
         )}
@@ -37,6 +42,9 @@ export function ExportJobView({ job }: { job: ExportJob }) {
           </span>
         </div>
       )}
+      {job.state === 'paused' && (
+        <p className="pt-2 text-t2">Paused. It begins again from the start when it goes on.</p>
+      )}
       {job.state === 'cancelled' && <p className="pt-2 text-t2">Cancelled. No file was kept.</p>}
       {job.state === 'failed' && (
         <p role="alert" className="pt-2 text-ember">
@@ -48,7 +56,9 @@ export function ExportJobView({ job }: { job: ExportJob }) {
           ▲ {act.error.message}
         </p>
       )}
-      {job.state === 'done' && job.proof && <ProofSheet job={job} proof={job.proof} />}
+      {file?.document.proof && (
+        <ProofSheet file={file} proof={file.document.proof} grid={job.subject?.grid} />
+      )}
     </section>
   );
 }

@@ -3,7 +3,7 @@ import { usualGrids } from '@velvet-dusk/core/cube/cube';
 import { cubeFileName } from '@velvet-dusk/core/cube/fileName';
 import { type RoleId, roleIds, roles } from '@velvet-dusk/core/cube/roles';
 import { textureNotes } from '@velvet-dusk/core/texture/index';
-import { useExports, useOrderExport } from '../api/queries.ts';
+import { useJobs, useOrderExport } from '../api/jobs.ts';
 import { useCurrentPlate, useOpenProject } from '../bench/useBench.ts';
 import { autosave } from '../state/autosave.ts';
 import { useDocument } from '../state/document.ts';
@@ -31,7 +31,7 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
   const [role, setRole] = useState<RoleId>('combined');
   const [grid, setGrid] = useState(33);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const orderExport = useOrderExport(project.id);
+  const orderExport = useOrderExport();
   const profile = project.profiles.find((p) => p.id === profileId)!;
 
   const labels = textureNotes(look.texture).map(({ label }) => label.toLowerCase());
@@ -102,7 +102,7 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
 export function ExportWindow() {
   const open = useView((s) => s.exporting);
   const project = useOpenProject();
-  const { data: jobs = [] } = useExports(project.id);
+  const { jobs, hasNextPage, fetchNextPage, isFetchingNextPage } = useJobs(project.id);
   const [shownId, setShownId] = useState<string | null>(null);
   const shown = jobs.find((j) => j.id === shownId) ?? jobs[0];
   return (
@@ -127,7 +127,7 @@ export function ExportWindow() {
                   className={`w-full flex gap-3 num py-0.5 text-left ${job.id === shown?.id ? 'text-t1' : 'text-t3 hover:text-t1'}`}
                   onClick={() => setShownId(job.id)}
                 >
-                  <span className="flex-1 truncate">{job.fileName}</span>
+                  <span className="flex-1 truncate">{job.title}</span>
                   <span>{job.state}</span>
                   <span>
                     {new Date(job.createdAt).toLocaleTimeString('en-GB', {
@@ -138,6 +138,13 @@ export function ExportWindow() {
                 </button>
               </li>
             ))}
+            {hasNextPage && (
+              <li>
+                <Button onClick={() => void fetchNextPage()} disabled={isFetchingNextPage}>
+                  {isFetchingNextPage ? 'Reading …' : 'Show earlier ones'}
+                </Button>
+              </li>
+            )}
           </ul>
         </section>
       )}

@@ -1,5 +1,6 @@
 import { signed } from '@velvet-dusk/core/numeric/signed';
-import type { ExportJob, ExportProof } from '@velvet-dusk/core/api/contract';
+import type { ExportProof } from '@velvet-dusk/core/api/contract';
+import type { Artefact } from '@velvet-dusk/core/api/jobs';
 import { holdsProof, proofGroups, proofLimits } from '@velvet-dusk/core/cube/proof';
 import { judge, type Verdict } from '@velvet-dusk/core/readings/verdict';
 import { VerdictMark } from '../ui/VerdictMark.tsx';
@@ -119,8 +120,14 @@ function ProofGroups({ groups }: { groups: NonNullable<ExportProof['groups']> })
   );
 }
 
+interface ProofSheetProps {
+  file: Artefact;
+  proof: ExportProof;
+  grid: number | undefined;
+}
+
 /** What was measured on the file that can be downloaded. */
-export function ProofSheet({ job, proof }: { job: ExportJob; proof: ExportProof }) {
+export function ProofSheet({ file, proof, grid }: ProofSheetProps) {
   return (
     <div className="pt-3 flex flex-col gap-3" data-testid="proof">
       <div className="grid grid-cols-[1.6fr_1fr] gap-6">
@@ -139,8 +146,8 @@ export function ProofSheet({ job, proof }: { job: ExportJob; proof: ExportProof 
         <p role="status" className="text-[12.5px] text-close">
           ◐{' '}
           {proof.advice
-            ? `This recipe bends more than a grid of ${job.grid} can follow. A grid of ${proof.advice.grid} keeps to the limits: mean ${proof.advice.mean.toFixed(3)}, 99 % within ${proof.advice.p99.toFixed(2)}.`
-            : `No usual grid finer than ${job.grid} keeps this recipe to the limits.`}
+            ? `This recipe bends more than a grid of ${grid} can follow. A grid of ${proof.advice.grid} keeps to the limits: mean ${proof.advice.mean.toFixed(3)}, 99 % within ${proof.advice.p99.toFixed(2)}.`
+            : `No usual grid finer than ${grid} keeps this recipe to the limits.`}
         </p>
       )}
       <WorstColour worst={proof.worst} />
@@ -151,9 +158,9 @@ export function ProofSheet({ job, proof }: { job: ExportJob; proof: ExportProof 
           baked
         </dd>
         <dt className="text-t3">Size</dt>
-        <dd>{((job.fileSize ?? 0) / 1000).toFixed(0)} kB</dd>
+        <dd>{(file.size / 1000).toFixed(0)} kB</dd>
         <dt className="text-t3">SHA-256</dt>
-        <dd className="break-all">{job.sha256}</dd>
+        <dd className="break-all">{file.sha256}</dd>
       </dl>
     </div>
   );

@@ -1,7 +1,8 @@
 import { type ReactNode, Suspense, useEffect, useMemo } from 'react';
 import { Navigate, useParams } from 'react-router';
 import type { Project } from '@velvet-dusk/core/api/contract';
-import { useExportEvents, useExports, useProject } from '../api/queries.ts';
+import { useJobEvents, useJobs } from '../api/jobs.ts';
+import { useProject } from '../api/queries.ts';
 import { ProjectContext } from '../bench/useBench.ts';
 import { LaterStation } from '../screens/later/LaterStation.tsx';
 import { LookBench } from '../screens/look/LookBench.tsx';
@@ -38,15 +39,15 @@ const screens: Record<string, () => ReactNode> = {
 function OpenProject({ project: saved }: { project: Project }) {
   const { station: stationId } = useParams();
   const project = useEdited(saved);
-  const { data: jobs = [] } = useExports(project.id);
-  useExportEvents(project.id);
+  const { counts } = useJobs(project.id);
   const isShown = useFirstPicture();
+  useJobEvents(project.id, isShown);
   const station = stations.find((s) => s.id === stationId);
   if (!station) return <Navigate to={`/${project.id}/look`} replace />;
   return (
     <ProjectContext value={project}>
       <div className="h-full min-w-[1100px] flex flex-col">
-        <TopBar project={project} jobs={jobs} />
+        <TopBar project={project} jobs={counts} />
         <Suspense fallback={<Message text="Opening …" />}>
           {screens[station.id]?.() ?? <LaterStation station={station} />}
         </Suspense>

@@ -1,5 +1,6 @@
 import { NavLink, useParams } from 'react-router';
-import type { ExportJob, Project } from '@velvet-dusk/core/api/contract';
+import type { Project } from '@velvet-dusk/core/api/contract';
+import type { JobPage } from '@velvet-dusk/core/api/jobs';
 import { useDocument } from '../state/document.ts';
 import { type SaveStatus, useSaveStatus } from '../state/saveStatus.ts';
 import { setView } from '../state/view.ts';
@@ -24,9 +25,9 @@ function saveText(status: SaveStatus): string {
   }
 }
 
-function Tray({ jobs }: { jobs: ExportJob[] }) {
+function Tray({ jobs }: { jobs: JobPage['counts'] }) {
   const status = useSaveStatus((s) => s.status);
-  const running = jobs.filter((j) => j.state === 'queued' || j.state === 'running').length;
+  const running = jobs.queued + jobs.running;
   const calm = status.kind === 'saved' || status.kind === 'saving';
   return (
     <div className="px-4 pt-1.5 text-right text-[11.5px] leading-[15px] w-[176px]">
@@ -52,12 +53,11 @@ function Tray({ jobs }: { jobs: ExportJob[] }) {
 }
 
 /** Wordmark, the hour line with its stations, save state and jobs. */
-export function TopBar({ project, jobs }: { project: Project; jobs: ExportJob[] }) {
+export function TopBar({ project, jobs }: { project: Project; jobs: JobPage['counts'] }) {
   const { station: at } = useParams();
   const isCalm = useFirstPicture() || at !== 'look';
   const lookName = useDocument((s) => s.look.name);
   const lookVersion = useSaveStatus((s) => s.version);
-  const exportsDone = jobs.filter((j) => j.state === 'done').length;
   return (
     <header className="relative h-[46px] flex bg-g0 shrink-0">
       <div className="w-[176px] px-4 pt-2 leading-[15px]">
@@ -75,7 +75,7 @@ export function TopBar({ project, jobs }: { project: Project; jobs: ExportJob[] 
           >
             <span className={`block text-[12.5px] ${at === s.id ? 'font-semibold' : ''}`}>{s.label}</span>
             <span className="block text-[11px] text-t3 whitespace-nowrap">
-              {s.status({ project, lookName, lookVersion, exportsDone, isCalm })}
+              {s.status({ project, lookName, lookVersion, exportsDone: jobs.done, isCalm })}
             </span>
             {at === s.id && <span className="absolute left-0 right-6 -bottom-px h-[5px] bg-t1 z-10" />}
           </NavLink>

@@ -1,0 +1,74 @@
+import { z } from 'zod';
+import { roleIds } from '../cube/roles.ts';
+import { proofSchema } from './contract.ts';
+
+/** Work that outlives a request, as server and browser speak of it. Dates are ISO 8601 in UTC. */
+
+export const jobStates = ['queued', 'running', 'paused', 'done', 'failed', 'cancelled'] as const;
+export type JobState = (typeof jobStates)[number];
+export const jobActions = ['cancel', 'pause', 'resume', 'retry'] as const;
+export type JobAction = (typeof jobActions)[number];
+
+/** Is there nothing more to come of it by itself? */
+export const isOver = (state: JobState): boolean => state !== 'queued' && state !== 'running';
+
+/** What is known of a cube that was exported. */
+export const exportResultSchema = z.object({
+  kind: z.literal('velvet-dusk/export-result'),
+  schemaVersion: z.literal(1),
+  proof: proofSchema.nullable(),
+});
+export type ExportResultDocument = z.output<typeof exportResultSchema>;
+
+export const artefactSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  size: z.number().int(),
+  sha256: z.string(),
+  document: exportResultSchema,
+});
+export type Artefact = z.output<typeof artefactSchema>;
+
+/** What an export is of. */
+export const exportSubjectSchema = z.object({
+  lookId: z.string(),
+  lookName: z.string(),
+  lookVersion: z.number().int(),
+  profileId: z.string(),
+  role: z.enum(roleIds),
+  grid: z.number().int(),
+  fileName: z.string(),
+});
+export type ExportSubject = z.output<typeof exportSubjectSchema>;
+
+export const jobSchema = z.object({
+  id: z.string(),
+  kind: z.literal('export'),
+  projectId: z.string(),
+  parentId: z.string().nullable(),
+  /** A line that names it. */
+  title: z.string(),
+  /** Null where its order cannot be read any more; `error` says why. */
+  subject: exportSubjectSchema.nullable(),
+  state: z.enum(jobStates),
+  stage: z.string(),
+  /** 0–1. */
+  progress: z.number(),
+  error: z.string().nullable(),
+  attempts: z.number().int(),
+  createdAt: z.string(),
+  startedAt: z.string().nullable(),
+  endedAt: z.string().nullable(),
+  artefacts: z.array(artefactSchema),
+});
+export type Job = z.output<typeof jobSchema>;
+
+/** A page of jobs, the newest first. */
+export const jobPageSchema = z.object({
+  jobs: z.array(jobSchema),
+  /** Ask with `before` this for the next page; null where this is the last. */
+  next: z.string().nullable(),
+  /** Jobs of the project by state, on all pages. */
+  counts: z.record(z.enum(jobStates), z.number().int()),
+});
+export type JobPage = z.output<typeof jobPageSchema>;

@@ -1,0 +1,12 @@
+import { join } from 'node:path';
+
+/** The files of a data folder. Everything in it that is ours begins like this, or is the folder of stored files. */
+export const prefix = 'velvet-dusk.';
+export const filesFolder = 'files';
+
+export const databasePath = (folder: string) => join(folder, `${prefix}db`);
+/** The database as it was at the last good start or clean stop. */
+export const copyPath = (folder: string) => join(folder, `${prefix}copy.db`);
+export const lockPath = (folder: string) => join(folder, `${prefix}lock`);
+/** Who holds the lock, for the words of a refusal. */
+export const holderPath = (folder: string) => join(folder, `${prefix}lock.pid`);

@@ -1,0 +1,38 @@
+import type { z } from 'zod';
+import type { Artefact, Job } from '@velvet-dusk/core/api/jobs';
+import type { FileStore } from '../files/store.ts';
+import type { LutService } from '../services/luts.ts';
+import type { PlateService } from '../services/plates.ts';
+import type { WorkPool } from './pool.ts';
+
+/** A file a job made: a finished, synced part and what is known of it. */
+export type MadeFile = Omit<Artefact, 'id'> & { part: string };
+
+export interface JobContext {
+  projectId: string;
+  pool: WorkPool;
+  files: FileStore;
+  luts: LutService;
+  plates: PlateService;
+  /** A fresh place for a file; it goes where the job does not end well. */
+  newPart(): string;
+  /** Says how far it is, to whoever watches. @param progress 0–1. */
+  report(stage: string, progress: number): void;
+  /** Aborted when the job is cancelled, paused or has taken too long. */
+  signal: AbortSignal;
+}
+
+/** A kind of job, one file each. Its handler may be ended at any line and begun again from the start. */
+export interface JobKind<S extends z.ZodType = z.ZodType> {
+  readonly kind: Job['kind'];
+  /** The versioned document a job is ordered with. */
+  readonly payload: S;
+  /** Milliseconds it may take. */
+  readonly deadline: number;
+  title(payload: z.output<S>): string;
+  subject(payload: z.output<S>): NonNullable<Job['subject']>;
+  /** Does the work. What it throws is the job's error, in words for the person who ordered it. */
+  run(payload: z.output<S>, context: JobContext): Promise<MadeFile[]>;
+}
+
+export const defineJob = <S extends z.ZodType>(kind: JobKind<S>): JobKind<S> => kind;

@@ -1,0 +1,49 @@
+import { z } from 'zod';
+import { parseProfile } from '@velvet-dusk/core/camera/profile';
+import { roleIds } from '@velvet-dusk/core/cube/roles';
+import { parseLook } from '@velvet-dusk/core/look/document';
+import { defineJob } from '../kind.ts';
+
+/** An order for a cube, with look and profile as they were when it was given. */
+export const exportPayloadSchema = z.object({
+  kind: z.literal('velvet-dusk/export-order'),
+  schemaVersion: z.literal(1),
+  lookId: z.string(),
+  lookVersion: z.number().int(),
+  /** Documents of whatever version was current then; they are migrated when they are read. */
+  look: z.looseObject({ name: z.string() }),
+  profile: z.looseObject({ id: z.string() }),
+  role: z.enum(roleIds),
+  grid: z.number().int(),
+  fileName: z.string(),
+});
+export type ExportPayload = z.output<typeof exportPayloadSchema>;
+
+export const exportCube = defineJob({
+  kind: 'export',
+  payload: exportPayloadSchema,
+  deadline: 10 * 60_000,
+  title: ({ fileName }) => fileName,
+  subject: ({ lookId, look, lookVersion, profile, role, grid, fileName }) => ({
+    ...{ lookId, lookName: look.name, lookVersion, profileId: profile.id, role, grid, fileName },
+  }),
+  async run({ lookId, lookVersion, look, profile, role, grid, fileName }, context) {
+    const { pool, plates, luts, projectId, report, signal } = context;
+    const order = {
+      look: parseLook(look, `look ${lookId}`),
+      profile: parseProfile(profile, `profile ${profile.id}`),
+      ...{ role, grid, version: lookVersion },
+    };
+    const part = context.newPart();
+    const task = {
+      order,
+      luts: luts.of(order.look),
+      plates: await plates.forProof(projectId),
+      part,
+      fileName,
+    };
+    const { sha256, fileSize, proof } = await pool.export(task, (p) => report(p.stage, p.progress), signal);
+    const document = { kind: 'velvet-dusk/export-result', schemaVersion: 1, proof } as const;
+    return [{ part, sha256, name: fileName, size: fileSize, document }];
+  },
+});

@@ -1,0 +1,5 @@
+import type { JobKind } from '../kind.ts';
+import { exportCube } from './exportCube.ts';
+
+/** All kinds of job. To add one: its file, and a line here. */
+export const jobKinds: readonly JobKind[] = [exportCube as unknown as JobKind];

@@ -1,0 +1,39 @@
+import { type Job, artefactSchema } from '@velvet-dusk/core/api/jobs';
+import type { artefacts, jobs } from '../db/schema.ts';
+import { Unreadable } from '../db/json.ts';
+import type { JobKind } from '../jobs/kind.ts';
+
+export type JobRow = typeof jobs.$inferSelect;
+export type ArtefactRow = typeof artefacts.$inferSelect;
+
+/** The payload of a row, checked. Throws an Error with words where it cannot be read. */
+export function payloadOf(row: JobRow, kind: JobKind | undefined): unknown {
+  if (!kind) throw new Error(`this program knows no job of kind "${row.kind}"`);
+  if (row.payload instanceof Unreadable) throw new Error(`its order is not JSON: ${row.payload.why}`);
+  const read = kind.payload.safeParse(row.payload);
+  if (read.success) return read.data;
+  const [{ path, message }] = read.error.issues;
+  throw new Error(`its order cannot be read: ${path.join('.') || 'document'}: ${message}`);
+}
+
+/** A row as the browser gets it. One whose order cannot be read is shown all the same, with why. */
+export function toJob(row: JobRow, made: readonly ArtefactRow[], kind: JobKind | undefined): Job {
+  const { payload: _, kind: _kind, ...rest } = row;
+  const artefacts = made.flatMap(({ id, name, size, sha256, document }) => {
+    const read = artefactSchema.safeParse({ id, name, size, sha256, document });
+    return read.success ? [read.data] : [];
+  });
+  try {
+    const payload = payloadOf(row, kind);
+    return {
+      ...rest,
+      kind: 'export',
+      title: kind!.title(payload),
+      subject: kind!.subject(payload),
+      artefacts,
+    };
+  } catch (error) {
+    const why = rest.error ?? (error as Error).message;
+    return { ...rest, kind: 'export', title: `Job ${row.id}`, subject: null, error: why, artefacts };
+  }
+}

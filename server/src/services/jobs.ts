@@ -1,0 +1,321 @@
+import { randomUUID } from 'node:crypto';
+import { EventEmitter } from 'node:events';
+import { setTimeout as wait } from 'node:timers/promises';
+import { and, asc, count, desc, eq, inArray, lt, or } from 'drizzle-orm';
+import type { Job, JobAction, JobPage, JobState } from '@velvet-dusk/core/api/jobs';
+import type { Database } from '../db/open.ts';
+import { artefacts, jobs } from '../db/schema.ts';
+import type { FileStore } from '../files/store.ts';
+import type { JobContext, JobKind, MadeFile } from '../jobs/kind.ts';
+import { jobKinds } from '../jobs/kinds/index.ts';
+import type { WorkPool } from '../jobs/pool.ts';
+import { notFound, Problem } from '../problem.ts';
+import { type ArtefactRow, type JobRow, payloadOf, toJob } from './jobRows.ts';
+import type { LutService } from './luts.ts';
+import type { PlateService } from './plates.ts';
+
+/** Jobs in a page, and at most. */
+export const pageLength = { usual: 50, most: 200 };
+/** What was begun this often without an end has ended the server, or hung with it. */
+const mostAttempts = 3;
+/** Milliseconds between tries to write down how a job ended, on a full disk or a locked database. */
+const recordAfter = [100, 500, 2000, 5000];
+
+/** States an action is for, and what comes of it. */
+const actions: Record<JobAction, { from: JobState[]; to: JobState; stage: string }> = {
+  cancel: { from: ['queued', 'running', 'paused'], to: 'cancelled', stage: 'Cancelled' },
+  pause: { from: ['queued', 'running'], to: 'paused', stage: 'Paused' },
+  resume: { from: ['paused'], to: 'queued', stage: 'Waiting' },
+  retry: { from: ['failed', 'cancelled'], to: 'queued', stage: 'Waiting' },
+};
+
+const now = () => new Date().toISOString();
+
+interface Parts {
+  files: FileStore;
+  pool: WorkPool;
+  luts: LutService;
+  plates: PlateService;
+  /** Kinds of job it can do; tests bring their own. */
+  kinds?: readonly JobKind[];
+}
+
+/**
+ * Jobs: rows with states, worked off as many at a time as the machine has cores, and taken up again after a restart.
+ * Every change of a state is conditional on the state before it, so that two who change it at once cannot both win.
+ */
+export class JobService {
+  private readonly events = new EventEmitter().setMaxListeners(0);
+  private readonly running = new Map<string, { controller: AbortController; done: Promise<void> }>();
+  private readonly kinds: ReadonlyMap<string, JobKind>;
+  private readonly closing = new AbortController();
+  private pumping: Promise<void> = Promise.resolve();
+
+  constructor(
+    private readonly db: Database,
+    private readonly parts: Parts,
+  ) {
+    this.kinds = new Map((parts.kinds ?? jobKinds).map((k) => [k.kind, k]));
+  }
+
+  /** @param before a creation time, exclusive: the next page's. */
+  async list(projectId: string, { before = '', limit = pageLength.usual } = {}): Promise<JobPage> {
+    const [time, id = ''] = before.split(' ');
+    const older = before
+      ? or(lt(jobs.createdAt, time), and(eq(jobs.createdAt, time), lt(jobs.id, id)))
+      : undefined;
+    const rows = await this.db
+      .select()
+      .from(jobs)
+      .where(and(eq(jobs.projectId, projectId), older))
+      .orderBy(desc(jobs.createdAt), desc(jobs.id))
+      .limit(limit + 1);
+    const page = rows.slice(0, limit);
+    const states = await this.db
+      .select({ state: jobs.state, n: count() })
+      .from(jobs)
+      .where(eq(jobs.projectId, projectId))
+      .groupBy(jobs.state);
+    const last = page.at(-1);
+    return {
+      jobs: await this.whole(page),
+      next: rows.length > limit && last ? `${last.createdAt} ${last.id}` : null,
+      counts: {
+        ...{ queued: 0, running: 0, paused: 0, done: 0, failed: 0, cancelled: 0 },
+        ...Object.fromEntries(states.map(({ state, n }) => [state, n])),
+      },
+    };
+  }
+
+  private async whole(rows: readonly JobRow[]): Promise<Job[]> {
+    const ids = rows.map((r) => r.id);
+    const made: ArtefactRow[] =
+      ids.length === 0 ? [] : await this.db.select().from(artefacts).where(inArray(artefacts.jobId, ids));
+    return rows.map((row) => {
+      const mine = row.state === 'done' ? made.filter((a) => a.jobId === row.id) : [];
+      return toJob(row, mine, this.kinds.get(row.kind));
+    });
+  }
+
+  async get(id: string): Promise<Job> {
+    const [row] = await this.db.select().from(jobs).where(eq(jobs.id, id));
+    if (!row) throw notFound('job', id);
+    return (await this.whole([row]))[0];
+  }
+
+  /** Takes an order; it is written down when this returns. */
+  async order(
+    kind: Job['kind'],
+    projectId: string,
+    payload: unknown,
+    parentId: string | null = null,
+  ): Promise<Job> {
+    const values = { id: randomUUID(), kind, projectId, parentId, payload, createdAt: now() };
+    const [row] = await this.db
+      .insert(jobs)
+      .values({ ...values, state: 'queued', stage: 'Waiting' })
+      .returning();
+    const job = await this.changed(row);
+    this.pump();
+    return job;
+  }
+
+  async act(id: string, action: JobAction): Promise<Job> {
+    const { from, to, stage } = actions[action];
+    const fresh = to === 'queued' ? { progress: 0, error: null, attempts: 0, endedAt: null } : {};
+    const ended = to === 'cancelled' ? { endedAt: now() } : {};
+    const row = await this.move(id, from, { state: to, stage, ...fresh, ...ended });
+    if (!row) {
+      const { state } = await this.get(id);
+      throw new Problem(409, `Nothing to ${action}`, `The job is ${state}.`);
+    }
+    if (to !== 'queued') this.running.get(id)?.controller.abort();
+    this.pump();
+    return this.changed(row);
+  }
+
+  /** A finished file. Throws where there is none: a half file is never offered. */
+  async file(artefactId: string): Promise<{ path: string; name: string }> {
+    const [found] = await this.db
+      .select({ sha256: artefacts.sha256, name: artefacts.name, state: jobs.state })
+      .from(artefacts)
+      .innerJoin(jobs, eq(artefacts.jobId, jobs.id))
+      .where(eq(artefacts.id, artefactId));
+    if (!found) throw notFound('file', artefactId);
+    if (found.state !== 'done' || !(await this.parts.files.has(found.sha256)))
+      throw new Problem(409, 'No file', `${found.name} is not there any more. Order it again.`);
+    return { path: this.parts.files.pathOf(found.sha256), name: found.name };
+  }
+
+  /** Calls back on every change of a project's jobs until the returned function is called. */
+  watch(projectId: string, onChange: (job: Job) => void): () => void {
+    this.events.on(projectId, onChange);
+    return () => this.events.off(projectId, onChange);
+  }
+
+  /** Takes up what a stopped or killed server left unfinished. @returns how many jobs wait now. */
+  async start(): Promise<number> {
+    await this.insist(async () => {
+      const left = await this.db.select().from(jobs).where(eq(jobs.state, 'running'));
+      for (const { id, attempts } of left)
+        if (attempts < mostAttempts)
+          await this.move(id, ['running'], { state: 'queued', stage: 'Waiting', progress: 0 });
+        else {
+          const error = `It was begun ${attempts} times, and the server ended each time before it did.`;
+          await this.move(id, ['running'], { state: 'failed', stage: 'Failed', endedAt: now(), error });
+        }
+    });
+    this.pump();
+    const [{ n }] = await this.db.select({ n: count() }).from(jobs).where(eq(jobs.state, 'queued'));
+    return n;
+  }
+
+  /** Ends what runs; it is taken up at the next start. */
+  async close(): Promise<void> {
+    this.closing.abort();
+    await this.pumping;
+    for (const { controller } of this.running.values()) controller.abort();
+    await Promise.all([...this.running.values()].map((r) => r.done));
+  }
+
+  private async move(id: string, from: JobState[], change: Partial<JobRow>): Promise<JobRow | undefined> {
+    const mine = and(eq(jobs.id, id), inArray(jobs.state, from));
+    const [row] = await this.db.update(jobs).set(change).where(mine).returning();
+    return row;
+  }
+
+  private async changed(row: JobRow): Promise<Job> {
+    const [job] = await this.whole([row]);
+    this.events.emit(row.projectId, job);
+    return job;
+  }
+
+  /** Tries until it is written down or the server stops; then the next start finds the job as it was. */
+  private async insist(write: () => Promise<void>): Promise<void> {
+    for (let i = 0; ; i++) {
+      try {
+        return await write();
+      } catch {
+        const after = recordAfter[Math.min(i, recordAfter.length - 1)];
+        await wait(after, undefined, { signal: this.closing.signal }).catch(() => {});
+        if (this.closing.signal.aborted) return;
+      }
+    }
+  }
+
+  /** Begins waiting jobs while there is room. */
+  private pump(): void {
+    this.pumping = this.pumping.then(() => this.insist(() => this.fill()));
+  }
+
+  private async fill(): Promise<void> {
+    while (this.running.size < this.parts.pool.width && !this.closing.signal.aborted) {
+      const [next] = await this.db
+        .select({ id: jobs.id, attempts: jobs.attempts })
+        .from(jobs)
+        .where(eq(jobs.state, 'queued'))
+        .orderBy(asc(jobs.createdAt))
+        .limit(1);
+      if (!next) return;
+      const begun = { state: 'running', stage: 'Starting', progress: 0, startedAt: now() } as const;
+      const row = await this.move(next.id, ['queued'], { ...begun, attempts: next.attempts + 1 });
+      if (row) this.begin(row);
+    }
+  }
+
+  private begin(row: JobRow): void {
+    const controller = new AbortController();
+    const done = this.run(row, controller).finally(() => {
+      this.running.delete(row.id);
+      this.pump();
+    });
+    this.running.set(row.id, { controller, done });
+  }
+
+  private async run(row: JobRow, controller: AbortController): Promise<void> {
+    const { files, pool, luts, plates } = this.parts;
+    const parts: string[] = [];
+    const { signal } = controller;
+    try {
+      const kind = this.kinds.get(row.kind);
+      const payload = payloadOf(row, kind);
+      let job = await this.changed(row);
+      const context: JobContext = {
+        ...{ projectId: row.projectId, pool, files, luts, plates, signal },
+        newPart() {
+          parts.push(files.newPart());
+          return parts.at(-1)!;
+        },
+        // Steps in between are for whoever watches; only states are worth a row.
+        report: (stage, progress) => {
+          job = { ...job, stage, progress };
+          if (!signal.aborted) this.events.emit(row.projectId, job);
+        },
+      };
+      const made = await within(kind!.deadline, controller, kind!.run(payload, context));
+      for (const { part, sha256 } of made) await files.adopt(part, sha256);
+      await this.insist(() => this.finish(row.id, made));
+    } catch (error) {
+      for (const part of parts) await files.drop(part).catch(() => {});
+      // Cancelled or paused: whoever did that has written it down.
+      if (signal.aborted && !(error instanceof PastDeadline)) return;
+      const failed = {
+        state: 'failed',
+        stage: 'Failed',
+        endedAt: now(),
+        error: (error as Error).message,
+      } as const;
+      await this.insist(async () => {
+        const now = await this.move(row.id, ['running'], failed);
+        if (now) await this.changed(now);
+      });
+    }
+  }
+
+  /** Writes an end and its files down together. A job that was cancelled meanwhile stays so. */
+  private async finish(id: string, made: readonly MadeFile[]): Promise<void> {
+    const done = { state: 'done', stage: 'Done', progress: 1, error: null, endedAt: now() } as const;
+    const mine = and(eq(jobs.id, id), eq(jobs.state, 'running'));
+    const rows = made.map(({ part: _, ...file }) => ({
+      id: randomUUID(),
+      jobId: id,
+      createdAt: now(),
+      ...file,
+    }));
+    const [[row]] = await this.db.batch([
+      this.db.update(jobs).set(done).where(mine).returning(),
+      ...rows.map((values) => this.db.insert(artefacts).values(values)),
+    ]);
+    if (row) await this.changed(row);
+    else
+      await this.db.delete(artefacts).where(
+        inArray(
+          artefacts.id,
+          rows.map((r) => r.id),
+        ),
+      );
+  }
+}
+
+class PastDeadline extends Error {}
+
+/** Ends a job that takes longer than its kind may, whether it heeds its signal or not. */
+async function within<T>(deadline: number, controller: AbortController, work: Promise<T>): Promise<T> {
+  let timer: ReturnType<typeof setTimeout>;
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => {
+      reject(new PastDeadline(`It took longer than ${deadline / 1000} s and was stopped.`));
+      controller.abort();
+    }, deadline);
+  });
+  // Cancelled: what does not heed its signal is not waited for.
+  const stopped = new Promise<never>((_, reject) =>
+    controller.signal.addEventListener('abort', () => reject(new Error('stopped')), { once: true }),
+  );
+  work.catch(() => {});
+  try {
+    return await Promise.race([work, late, stopped]);
+  } finally {
+    clearTimeout(timer!);
+  }
+}

@@ -1,0 +1,38 @@
+import type { UnreadableRow } from '@velvet-dusk/core/api/contract';
+import { Unreadable } from '../db/json.ts';
+
+const asText = (value: unknown) => (value instanceof Unreadable ? value.text : value);
+
+/**
+ * Reads rows one by one: one that cannot be read is set aside with its reason and its raw text, and the others go on.
+ * It stays in the database as it is, for a later program or a person to mend.
+ */
+export function readRows<R extends { id: string }, T>(
+  rows: readonly R[],
+  kind: UnreadableRow['kind'],
+  { read, nameOf }: { read: (row: R) => T; nameOf: (row: R) => unknown },
+): { good: T[]; bad: UnreadableRow[] } {
+  const good: T[] = [];
+  const bad: UnreadableRow[] = [];
+  for (const row of rows) {
+    try {
+      good.push(read(row));
+    } catch (error) {
+      const name = nameOf(row);
+      const text = JSON.stringify(
+        Object.fromEntries(Object.entries(row).map(([key, value]) => [key, asText(value)])),
+      );
+      bad.push({
+        ...{ kind, id: row.id, name: typeof name === 'string' ? name : row.id },
+        ...{ reason: (error as Error).message.slice(0, 500), text },
+      });
+    }
+  }
+  return { good, bad };
+}
+
+/** What a document column held. Throws where it is no JSON. */
+export function whole(value: unknown): unknown {
+  if (value instanceof Unreadable) throw new Error(`it is not JSON: ${value.why}`);
+  return value;
+}

@@ -1,0 +1,94 @@
+import {
+  type InfiniteData,
+  type QueryClient,
+  useInfiniteQuery,
+  useMutation,
+  useQueryClient,
+} from '@tanstack/react-query';
+import { useEffect } from 'react';
+import type { ExportOrder } from '@velvet-dusk/core/api/contract';
+import { type Job, type JobAction, type JobPage, jobPageSchema, jobSchema } from '@velvet-dusk/core/api/jobs';
+import { ask } from './client.ts';
+
+type Pages = InfiniteData<JobPage, string>;
+const keyOf = (projectId: string) => ['jobs', projectId];
+
+const noCounts: JobPage['counts'] = { queued: 0, running: 0, paused: 0, done: 0, failed: 0, cancelled: 0 };
+
+/** Jobs of a project, the newest first, page by page. */
+export function useJobs(projectId: string) {
+  const { data, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
+    queryKey: keyOf(projectId),
+    queryFn: ({ pageParam }) =>
+      ask(
+        `/projects/${projectId}/jobs${pageParam && `?before=${encodeURIComponent(pageParam)}`}`,
+        jobPageSchema,
+      ),
+    initialPageParam: '',
+    getNextPageParam: (page) => page.next,
+    staleTime: Infinity,
+  });
+  return {
+    jobs: data?.pages.flatMap((p) => p.jobs) ?? [],
+    counts: data?.pages[0].counts ?? noCounts,
+    ...{ hasNextPage, fetchNextPage, isFetchingNextPage },
+  };
+}
+
+const find = (data: Pages, id: string) => data.pages.flatMap((p) => p.jobs).find((j) => j.id === id);
+
+/** Puts a changed or new job in its place, and counts it under its new state. */
+function putJob(client: QueryClient, job: Job): void {
+  client.setQueryData<Pages>(keyOf(job.projectId), (data) => {
+    if (!data) return data;
+    const known = find(data, job.id);
+    const [first] = data.pages;
+    const isNew = !known && job.createdAt >= (first.jobs[0]?.createdAt ?? '');
+    // One from a page that is not read is counted when the list is read again.
+    if (!known && !isNew) return data;
+    const counts = { ...first.counts, [job.state]: first.counts[job.state] + 1 };
+    if (known) counts[known.state]--;
+    const pages = data.pages.map((page, i) => ({
+      ...page,
+      ...(i === 0 ? { counts } : {}),
+      jobs: [...(i === 0 && isNew ? [job] : []), ...page.jobs.map((j) => (j.id === job.id ? job : j))],
+    }));
+    return { ...data, pages };
+  });
+}
+
+/** Follows all jobs of a project over one stream of server-sent events, and keeps their list true. */
+export function useJobEvents(projectId: string, isWanted: boolean): void {
+  const client = useQueryClient();
+  useEffect(() => {
+    if (!isWanted) return;
+    const source = new EventSource(`/api/projects/${projectId}/events`);
+    // What happened while nobody listened is read again, also after the server was away.
+    source.onopen = () => void client.invalidateQueries({ queryKey: keyOf(projectId) });
+    source.onmessage = ({ data }: MessageEvent<string>) => putJob(client, jobSchema.parse(JSON.parse(data)));
+    return () => source.close();
+  }, [projectId, isWanted, client]);
+}
+
+function useJobMutation<T>(run: (input: T) => Promise<Job>) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: run,
+    onSuccess(job) {
+      const data = client.getQueryData<Pages>(keyOf(job.projectId));
+      // The stream may have told of later states already.
+      if (data && !find(data, job.id)) putJob(client, job);
+      void client.invalidateQueries({ queryKey: keyOf(job.projectId) });
+    },
+  });
+}
+
+export const useOrderExport = () =>
+  useJobMutation(({ lookId, order }: { lookId: string; order: ExportOrder }) =>
+    ask(`/looks/${lookId}/exports`, jobSchema, { method: 'POST', json: order }),
+  );
+
+export const useJobAction = () =>
+  useJobMutation(({ id, action }: { id: string; action: JobAction }) =>
+    ask(`/jobs/${id}/${action}`, jobSchema, { method: 'POST' }),
+  );
