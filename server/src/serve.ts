@@ -18,9 +18,9 @@ export async function serve(
     services = await openServices(process.env.DUSK_DATA ?? defaultData);
     await prepare(services, say);
     const server = await startServer(services, port);
-    say(`Velvet Dusk is at ${server.url}`);
     for (const signal of ['SIGINT', 'SIGTERM'] as const)
       process.on(signal, () => void server.close().then(() => process.exit(0)));
+    say(`Velvet Dusk is at ${server.url}`);
   } catch (error) {
     const taken = (error as NodeJS.ErrnoException).code === 'EADDRINUSE';
     const message = taken

@@ -1,3 +1,4 @@
+import { access } from 'node:fs/promises';
 import sharp, { type Metadata } from 'sharp';
 import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
 import { FormatError } from '@velvet-dusk/core/formats/error';
@@ -112,6 +113,8 @@ export async function encodePng(frame: {
 
 /** Codes of a stored frame as they go to the bench (core's `rgb16` format). */
 export async function storedCodes(path: string): Promise<Buffer> {
+  // Said by the system, with its code: the library has words of its own for it.
+  await access(path);
   const { data, info } = await sharp(path, { limitInputPixels: largestFrame, ignoreIcc: true })
     .toColourspace('rgb16')
     .raw({ depth: 'ushort' })

@@ -54,11 +54,15 @@ export interface ServerProcess {
   kill(): Promise<void>;
 }
 
-export async function spawnServer(dataFolder: string): Promise<ServerProcess> {
-  // Built when the tests begin.
-  const main = fileURLToPath(new URL('../../../.build/server.mjs', import.meta.url));
-  const child = spawn(process.execPath, [main], {
-    env: { ...process.env, DUSK_DATA: dataFolder, DUSK_PORT: '0' },
+/** The program, built when the tests begin. */
+export const builtServer = fileURLToPath(new URL('../../../.build/server.mjs', import.meta.url));
+
+export async function spawnServer(
+  dataFolder: string,
+  env: Record<string, string> = {},
+): Promise<ServerProcess> {
+  const child = spawn(process.execPath, [builtServer], {
+    env: { ...process.env, DUSK_DATA: dataFolder, DUSK_PORT: '0', ...env },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const url = await new Promise<string>((resolve, reject) => {
@@ -70,6 +74,7 @@ export async function spawnServer(dataFolder: string): Promise<ServerProcess> {
   });
   const kill = () =>
     new Promise<void>((done) => {
+      if (child.exitCode !== null || child.signalCode !== null) return done();
       child.on('exit', () => done());
       child.kill('SIGKILL');
     });

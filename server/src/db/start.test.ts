@@ -1,0 +1,241 @@
+import { spawn } from 'node:child_process';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  truncateSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { createClient } from '@libsql/client';
+import { afterEach, describe, expect, test } from 'vitest';
+import type { Project } from '@velvet-dusk/core/api/contract';
+import { openServices } from '../services/index.ts';
+import { builtServer, filledFolder, newFolder, type ServerProcess, spawnServer } from '../testing/fixture.ts';
+
+/** What a server does about the folder it is given, before it serves. */
+
+let server: ServerProcess | undefined;
+afterEach(async () => {
+  await server?.kill();
+  server = undefined;
+});
+
+/** Starts a server that should not; answers what it said and how it ended. */
+function refused(
+  folder: string,
+  env: Record<string, string> = {},
+): Promise<{ said: string; code: number | null }> {
+  return new Promise((resolve) => {
+    const child = spawn(process.execPath, [builtServer], {
+      env: { ...process.env, DUSK_DATA: folder, DUSK_PORT: '0', ...env },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    let said = '';
+    child.stderr.on('data', (text: Buffer) => (said += text.toString()));
+    // One that starts all the same is ended, and fails its test by its code.
+    child.stdout.on('data', () => child.kill());
+    child.on('exit', (code) => resolve({ said, code }));
+  });
+}
+
+async function expectSentence(folder: string, words: RegExp, env?: Record<string, string>): Promise<void> {
+  const { said, code } = await refused(folder, env);
+  expect(said).toMatch(words);
+  expect(said.trim().split('\n')).toHaveLength(1);
+  expect(said).not.toMatch(/\bat .*:\d+:\d+/);
+  expect(code).toBe(1);
+}
+
+const database = (folder: string) => join(folder, 'velvet-dusk.db');
+const project = async () => (await (await fetch(`${server!.url}/api/projects/p`)).json()) as Project;
+
+describe('two servers on one folder', () => {
+  test('the second says who holds it, and leaves the parts of the first alone', async () => {
+    const folder = await filledFolder();
+    server = await spawnServer(folder);
+    const part = join(folder, 'files/parts/upload');
+    writeFileSync(part, 'half');
+    await expectSentence(folder, new RegExp(`process ${server.process.pid}.*is working in`));
+    await expectSentence(folder, /is working in/, { DUSK_PORT: new URL(server.url).port });
+    expect(readFileSync(part, 'utf8')).toBe('half');
+  });
+
+  test('a port that is taken is said before anything in the folder is touched by another server', async () => {
+    server = await spawnServer(await filledFolder());
+    const other = await filledFolder();
+    await expectSentence(other, /Port \d+ is taken/, { DUSK_PORT: new URL(server.url).port });
+  });
+
+  test('a killed server leaves no lock', async () => {
+    const folder = await filledFolder();
+    server = await spawnServer(folder);
+    await server.kill();
+    server = await spawnServer(folder);
+    expect((await project()).looks).toHaveLength(1);
+  });
+});
+
+describe('folders', () => {
+  test('one with somebody else’s things, and a file in its place', async () => {
+    const folder = newFolder();
+    writeFileSync(join(folder, 'letters.txt'), 'mine');
+    await expectSentence(folder, /holds other things \("letters\.txt"\)/);
+    expect(readdirSync(folder)).toEqual(['letters.txt']);
+    await expectSentence(join(folder, 'letters.txt'), /is a file, not a folder/);
+  });
+
+  test('one that may not be written', async () => {
+    // Nobody makes folders there, not even the superuser, whom rights alone do not stop.
+    await expectSentence('/sys/dusk', /may not be written|can only be read/);
+  });
+
+  test('a database of another program, and one of a later version', async () => {
+    const folder = newFolder();
+    const theirs = createClient({ url: pathToFileURL(database(folder)).href });
+    await theirs.execute('CREATE TABLE letters (id)');
+    theirs.close();
+    await expectSentence(folder, /is a database of another program/);
+    const later = await filledFolder();
+    const client = createClient({ url: pathToFileURL(database(later)).href });
+    for (let i = 0; i < 50; i++)
+      await client.execute(
+        `INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('later', ${9e15 + i})`,
+      );
+    client.close();
+    await expectSentence(later, /written by a newer version/);
+  });
+});
+
+describe('a damaged database', () => {
+  test.each<[string, (path: string) => void]>([
+    ['nonsense', (path) => writeFileSync(path, 'this is no database '.repeat(900))],
+    ['cut', (path) => truncateSync(path, 5000)],
+    [
+      'with flipped pages',
+      (path) => {
+        const file = openSync(path, 'r+');
+        const junk = Buffer.alloc(1500, 0xa7);
+        for (let at = 4096; at < statSync(path).size; at += 4096) writeSync(file, junk, 0, junk.length, at);
+      },
+    ],
+    ['missing', (path) => rmSync(path)],
+  ])('%s: it is said with a way out, and the last good copy brings everything back', async (_, damage) => {
+    const folder = await filledFolder();
+    for (const tail of ['-wal', '-shm']) rmSync(`${database(folder)}${tail}`, { force: true });
+    damage(database(folder));
+    await expectSentence(folder, /(damaged|missing).*last good copy.*DUSK_RESTORE=1/);
+    server = await spawnServer(folder, { DUSK_RESTORE: '1' });
+    expect(await project()).toMatchObject({ looks: [{ id: 'look' }], plates: [{ id: 'plate' }] });
+    const frame = await fetch(`${server.url}/api/plates/plate/frame.png`);
+    expect(frame.status).toBe(200);
+  });
+
+  test('without a copy it is said that there is none', async () => {
+    const folder = await filledFolder();
+    rmSync(join(folder, 'velvet-dusk.copy.db'));
+    truncateSync(database(folder), 5000);
+    await expectSentence(folder, /damaged.*no copy of it.*Put a backup/);
+  });
+
+  test('asking for the copy does nothing to a database that is whole', async () => {
+    const folder = await filledFolder();
+    const older = join(newFolder(), 'older');
+    cpSync(join(folder, 'velvet-dusk.copy.db'), older);
+    const services = await openServices(folder);
+    await services.projects.create('q', 'Later');
+    await services.close();
+    cpSync(older, join(folder, 'velvet-dusk.copy.db'));
+    server = await spawnServer(folder, { DUSK_RESTORE: '1' });
+    expect((await fetch(`${server.url}/api/projects/q`)).status).toBe(200);
+  });
+});
+
+test('a clean stop leaves the whole database in one file, and a copy of it', async () => {
+  const folder = await filledFolder();
+  server = await spawnServer(folder);
+  const ended = new Promise((done) => server!.process.on('exit', done));
+  server.process.kill('SIGTERM');
+  expect(await ended).toBe(0);
+  server = undefined;
+  for (const path of [database(folder), join(folder, 'velvet-dusk.copy.db')]) {
+    // Carried away alone, without a log beside it.
+    const alone = newFolder();
+    cpSync(path, join(alone, 'velvet-dusk.db'));
+    const client = createClient({ url: pathToFileURL(join(alone, 'velvet-dusk.db')).href });
+    const { rows } = await client.execute('SELECT COUNT(*) FROM looks');
+    expect(Number(rows[0][0])).toBe(1);
+    client.close();
+  }
+  expect(existsSync(join(folder, 'velvet-dusk.lock.pid'))).toBe(false);
+});
+
+describe('rows that cannot be read', () => {
+  /** Changes rows behind the server’s back. */
+  async function spoil(folder: string, ...statements: string[]): Promise<void> {
+    const client = createClient({ url: pathToFileURL(database(folder)).href });
+    for (const statement of statements) await client.execute(statement);
+    client.close();
+  }
+
+  test('are named and set aside with their text; everything else opens', async () => {
+    const folder = await filledFolder();
+    const services = await openServices(folder);
+    const look = await services.looks.get('look');
+    await services.looks.create('p', { ...look.document, name: 'Sound' }, 'sound');
+    await services.close();
+    await spoil(
+      folder,
+      `UPDATE looks SET document = '{"name": "Torn", "st' WHERE id = 'look'`,
+      `UPDATE plates SET shot = '{"exposure": "bright"}' WHERE id = 'plate'`,
+      `INSERT INTO profiles (id, document) VALUES ('worn', '{"name": "Worn"}')`,
+      `UPDATE projects SET schools = 'nothing'`,
+      `INSERT INTO jobs (id, kind, project_id, payload, state, created_at) VALUES ('j', 'export', 'p', '{', 'queued', '2026')`,
+      `INSERT INTO jobs (id, kind, project_id, payload, state, created_at) VALUES ('k', 'unheard', 'p', '{}', 'queued', '2026')`,
+    );
+    server = await spawnServer(folder);
+    const opened = await project();
+    expect(opened.looks.map((l) => l.id)).toEqual(['sound']);
+    expect(opened.plates).toEqual([]);
+    const told = Object.fromEntries(opened.unreadable.map((u) => [u.kind, u]));
+    expect(told.look).toMatchObject({ id: 'look', reason: expect.stringMatching(/not JSON/) as string });
+    expect(told.look.text).toContain('"st');
+    expect(told.plate).toMatchObject({ id: 'plate', name: 'Tiny' });
+    expect(told.plate.reason).toMatch(/exposure/);
+    expect(told.profile).toMatchObject({ id: 'worn', name: 'Worn' });
+    expect(told.settings).toMatchObject({ id: 'p' });
+    const failed = async (id: string) =>
+      (await (await fetch(`${server!.url}/api/jobs/${id}`)).json()) as object;
+    await expect.poll(() => failed('j')).toMatchObject({ state: 'failed', error: /not JSON/ });
+    await expect
+      .poll(() => failed('k'))
+      .toMatchObject({ state: 'failed', error: /no job of kind "unheard"/ });
+    expect((await fetch(`${server.url}/api/projects/p/jobs`)).status).toBe(200);
+  });
+});
+
+test('stored files that nothing names, and parts, are gone after a start; named ones stay', async () => {
+  const folder = await filledFolder();
+  const lost = 'ab'.repeat(32);
+  mkdirSync(join(folder, 'files/ab'), { recursive: true });
+  writeFileSync(join(folder, 'files/ab', lost), 'nobody’s');
+  writeFileSync(join(folder, 'files/parts/left'), 'half');
+  const named = 'cd'.repeat(32);
+  mkdirSync(join(folder, 'files/cd'), { recursive: true });
+  writeFileSync(join(folder, 'files/cd', named), 'in a look that cannot be read');
+  const client = createClient({ url: pathToFileURL(database(folder)).href });
+  await client.execute(`UPDATE looks SET document = '{"torn": "${named}'`);
+  client.close();
+  server = await spawnServer(folder);
+  expect(existsSync(join(folder, 'files/ab', lost))).toBe(false);
+  expect(readdirSync(join(folder, 'files/parts'))).toEqual([]);
+  expect(existsSync(join(folder, 'files/cd', named))).toBe(true);
+  expect((await fetch(`${server.url}/api/plates/plate/thumb.png`)).status).toBe(200);
+});
