@@ -6,7 +6,7 @@ import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { record } from '@velvet-dusk/core/camera/sensor';
 import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
 import { parseJson } from '@velvet-dusk/core/document';
-import { parseExr } from '@velvet-dusk/core/formats/exr';
+import { parseExr } from '@velvet-dusk/core/formats/exr/parse';
 import { shrink } from '@velvet-dusk/core/formats/frameScale';
 import { compilePipeline } from '@velvet-dusk/core/look/pipeline';
 import { lookFrom, startingPoints } from '@velvet-dusk/core/look/startingPoints';

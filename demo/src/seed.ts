@@ -5,7 +5,7 @@ import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { record } from '@velvet-dusk/core/camera/sensor';
 import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
 import { parseJson } from '@velvet-dusk/core/document';
-import { parseExr, type SceneFrame } from '@velvet-dusk/core/formats/exr';
+import { parseExr, type SceneFrame } from '@velvet-dusk/core/formats/exr/parse';
 import { encodePng } from '@velvet-dusk/server/frames/raster';
 import { parseChartCsv } from '@velvet-dusk/core/formats/chartCsv';
 import { newLook, parseLook } from '@velvet-dusk/core/look/document';

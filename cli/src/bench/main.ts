@@ -10,7 +10,7 @@ import { applyCube } from '@velvet-dusk/core/cube/apply';
 import { bake } from '@velvet-dusk/core/cube/bake';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
-import { parseExr } from '@velvet-dusk/core/formats/exr';
+import { parseExr } from '@velvet-dusk/core/formats/exr/parse';
 import { readLook, readProfile } from '../files.ts';
 import { inTurn, medianTime } from './measure.ts';
 import { ffmpegApplyTime, ocioOutputTime, ocioTimes } from './references.ts';

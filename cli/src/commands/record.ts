@@ -1,7 +1,7 @@
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { record } from '@velvet-dusk/core/camera/sensor';
 import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
-import { parseExr } from '@velvet-dusk/core/formats/exr';
+import { parseExr } from '@velvet-dusk/core/formats/exr/parse';
 import { writePng } from '@velvet-dusk/core/formats/png';
 import { readBytes, readProfile, writeWhole } from '../files.ts';
 import { Arguments } from '../options.ts';

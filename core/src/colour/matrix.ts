@@ -49,6 +49,14 @@ export function invert(m: Mat3): Mat3 {
   ];
 }
 
+export function isInvertible(m: Mat3): boolean {
+  try {
+    return invert(m).every(Number.isFinite);
+  } catch {
+    return false;
+  }
+}
+
 /** Multiplies every pixel of an interleaved RGB buffer in place. */
 export function transformBuffer(m: Mat3, rgb: Float32Array): void {
   const [a, b, c, d, e, f, g, h, i] = m;

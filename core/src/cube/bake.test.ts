@@ -6,7 +6,7 @@ import { parseProfile } from '../camera/profile.ts';
 import { transformBuffer } from '../colour/matrix.ts';
 import { rgbToRgb } from '../colour/rgbSpace.ts';
 import { bt709, working } from '../colour/spaces/index.ts';
-import { parseExr } from '../formats/exr.ts';
+import { parseExr } from '../formats/exr/parse.ts';
 import { parseCube } from '../formats/cubeParse.ts';
 import { writeCube } from '../formats/cubeWrite.ts';
 import { newLook, parseLook } from '../look/document.ts';

@@ -5,6 +5,8 @@ import { readPlainRows } from './plainRows.ts';
 /** Size limits of the Cube LUT Specification 1.0. */
 const sizeLimits = { LUT_1D_SIZE: [2, 65536], LUT_3D_SIZE: [2, 256] } as const;
 const longestLine = 250;
+/** Lines that hold no row of the table: keywords, comments, empty ones. */
+const mostOtherLines = 100_000;
 
 interface Header {
   title?: string;
@@ -30,6 +32,7 @@ class Line {
     readonly number: number,
     readonly text: string,
   ) {
+    if (text.length > longestLine) this.fail(longestLine + 1, `line longer than ${longestLine} characters`);
     for (const match of text.matchAll(/\S+/g)) this.words.push({ text: match[0], column: match.index + 1 });
   }
   fail(column: number, problem: string): never {
@@ -150,6 +153,7 @@ export function parseCube(text: string, file: string): Cube {
   const header: Header = { comments: [] };
   let table: Table | undefined;
   let last = 1;
+  let others = 0;
   for (let start = 0, number = 1; start < text.length;) {
     if (table) {
       // Plain rows go fast; whatever is not plain is read, or refused, by the strict way below.
@@ -163,8 +167,9 @@ export function parseCube(text: string, file: string): Cube {
     const { line, next } = lineAt(file, text, number, start);
     last = number++;
     start = next;
-    if (line.text.length > longestLine)
-      line.fail(longestLine + 1, `line longer than ${longestLine} characters`);
+    if (line.words.length === 0 || !table) others++;
+    if (others > mostOtherLines)
+      line.fail(1, `more than ${mostOtherLines} lines that hold no row of a table`);
     if (line.words.length === 0) continue;
     if (line.words[0].text.startsWith('#')) {
       if (!table) header.comments.push(line.text.trim().replace(/^#\s?/, ''));

@@ -2,12 +2,16 @@ import { type Cube1d } from '../cube/cube.ts';
 import { FormatError } from './error.ts';
 
 const sizes = { least: 2, most: 65536 };
+/** Characters of the largest table there can be, and some to spare. */
+const longestText = 8 * 1024 * 1024;
 
 /**
  * Reads an `.spi1d` LUT (`Version 1`, `From`, `Length`, `Components`, a table in braces).
  * Throws a FormatError with line and column.
  */
 export function parseSpi1d(text: string, file: string): Cube1d {
+  if (text.length > longestText)
+    throw new FormatError(file, 'size', `more than ${longestText / 1024 / 1024} MB of text`);
   const lines = text.split(/\r?\n/);
   const fail = (line: number, problem: string): never => {
     throw new FormatError(file, { line: line + 1, column: 1 }, problem);

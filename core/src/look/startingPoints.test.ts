@@ -8,7 +8,7 @@ import { rgbToRgb } from '../colour/rgbSpace.ts';
 import { bt709, working } from '../colour/spaces/index.ts';
 import { bake, compileOrder } from '../cube/bake.ts';
 import { finerGrid, holdsProof, proofLimits, proveCube } from '../cube/proof.ts';
-import { parseExr } from '../formats/exr.ts';
+import { parseExr } from '../formats/exr/parse.ts';
 import { isActive } from './compile.ts';
 import { compilePipeline } from './pipeline.ts';
 import { parseLook } from './document.ts';

@@ -6,7 +6,7 @@ import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
 import { rgbToRgb } from '../colour/rgbSpace.ts';
 import { bt709, working } from '../colour/spaces/index.ts';
-import { parseExr } from '../formats/exr.ts';
+import { parseExr } from '../formats/exr/parse.ts';
 import { compileLook } from '../look/compile.ts';
 import { type Look, newLook, parseLook } from '../look/document.ts';
 import { compileRendering, renderingSchema } from '../render/rendering.ts';

@@ -6,7 +6,7 @@ import { normals, seeded } from '../camera/random.ts';
 import { record, type Recording } from '../camera/sensor.ts';
 import { bt709 } from '../colour/spaces/index.ts';
 import { parseChartCsv } from '../formats/chartCsv.ts';
-import { parseExr, type SceneFrame } from '../formats/exr.ts';
+import { parseExr, type SceneFrame } from '../formats/exr/parse.ts';
 import { shrink } from '../formats/frameScale.ts';
 import { neutralShot } from '../look/shot.ts';
 import { compileRendering, renderingSchema } from '../render/rendering.ts';

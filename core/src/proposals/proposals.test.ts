@@ -7,7 +7,7 @@ import { bt709 } from '../colour/spaces/index.ts';
 import { applyCube } from '../cube/apply.ts';
 import { bake } from '../cube/bake.ts';
 import { lightToCode } from '../cube/proofSamples.ts';
-import { parseExr } from '../formats/exr.ts';
+import { parseExr } from '../formats/exr/parse.ts';
 import { type Look, newLook } from '../look/document.ts';
 import { insertStep } from '../look/edit.ts';
 import { compilePipeline } from '../look/pipeline.ts';

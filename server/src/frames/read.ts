@@ -2,7 +2,7 @@ import { open, readFile } from 'node:fs/promises';
 import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
 import { parseDpx } from '@velvet-dusk/core/formats/dpx';
 import { FormatError } from '@velvet-dusk/core/formats/error';
-import { parseExr } from '@velvet-dusk/core/formats/exr';
+import { parseExr } from '@velvet-dusk/core/formats/exr/parse';
 import { checkPng } from '@velvet-dusk/core/formats/png';
 import type { DecodedFrame } from './frame.ts';
 import { readRaster } from './raster.ts';

@@ -19,7 +19,7 @@ import { FormatError } from '../../formats/error.ts';
 import { type CurveParams, curveSchema, makeCurve } from '../curves/index.ts';
 import type { Profile } from '../profile.ts';
 import { levels } from '../range.ts';
-import { type ImportedProfile, primariesNote, profileAround, risingPoints } from './imported.ts';
+import { checkedPoints, type ImportedProfile, primariesNote, profileAround } from './imported.ts';
 
 const near = (a: number, b: number, by = 1e-4) => Math.abs(a - b) <= by;
 
@@ -111,6 +111,7 @@ const tablePoints = 1024;
 function curveFrom(
   front: readonly ClfNode[],
   notes: string[],
+  file: string,
 ): { curve: CurveParams; range: Profile['range'] } {
   const [first, second] = front;
   const narrow = levels('narrow', 10);
@@ -123,13 +124,19 @@ function curveFrom(
     const params = node.kind === 'log' ? logCurve(node) : exponentCurve(node);
     if (params) return { curve: params, range: isNarrow ? 'narrow' : 'full' };
   }
+  const known = new Map<ClfNode, Curve>();
+  const curveFor = (node: LogNode | ExponentNode): Curve => {
+    const curve = known.get(node) ?? curveOf(node);
+    known.set(node, curve);
+    return curve;
+  };
   const points = Array.from({ length: tablePoints }, (_, i): [number, number] => {
     const code = i / (tablePoints - 1);
-    const light = runNodes(front, [code, code, code], curveOf);
+    const light = runNodes(front, [code, code, code], curveFor);
     return [code, light[1]];
   });
   notes.push(`The curve is kept as ${tablePoints} points: no family has this form.`);
-  return { curve: { family: 'sampled', points: risingPoints(points) }, range: 'full' };
+  return { curve: { family: 'sampled', points: checkedPoints(points, file) }, range: 'full' };
 }
 
 /** A profile from a Common LUT Format list, in either direction. Throws a FormatError where it holds no curve. */
@@ -149,11 +156,14 @@ export function profileFromClf(list: ProcessList, name: string, file: string): I
   const front = matrix ? nodes.slice(0, -1) : nodes;
   if (!front.some((n) => n.kind === 'log' || n.kind === 'exponent' || n.kind === 'lut1d'))
     throw new FormatError(file, 'ProcessList', 'no Log, Exponent or LUT1D node: this is no camera curve');
-  const { curve, range } = curveFrom(front, notes);
+  const { curve, range } = curveFrom(front, notes, file);
   const descriptor = encodes ? list.inputDescriptor : list.outputDescriptor;
   const target = named.find(([pattern]) => pattern.test(descriptor))?.[1];
   if (matrix && !target) notes.push('The file does not say what space it gives: ACES2065-1 is taken.');
   if (!matrix) notes.push(primariesNote);
   const space = matrix ? primariesFrom(matrix, target ?? ap0) : {};
-  return { profile: profileAround(name, curve, { ...space, range, citation: `Read from ${file}` }), notes };
+  return {
+    profile: profileAround(name, curve, { ...space, range, citation: `Read from ${file}` }, file),
+    notes,
+  };
 }

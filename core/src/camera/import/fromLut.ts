@@ -1,12 +1,10 @@
 import { applyCube } from '../../cube/apply.ts';
 import { type Cube, type Cube1d, type Cube3d, inputDomain } from '../../cube/cube.ts';
-import { FormatError } from '../../formats/error.ts';
 import { compileRendering, renderingSchema } from '../../render/rendering.ts';
-import { type ImportedProfile, primariesNote, profileAround, risingPoints } from './imported.ts';
+import { checkedPoints, type ImportedProfile, primariesNote, profileAround } from './imported.ts';
 
 /** Points of a curve kept from a table. */
 const kept = 1024;
-const fewest = 8;
 
 /** Codes along the grey axis of a LUT's domain, and what it makes of them (its green). */
 function greyAxis(cube: Cube): [code: number, out: number][] {
@@ -25,16 +23,6 @@ function sags(axis: [number, number][]): boolean {
   return middle[1] < (first[1] + last[1]) / 2;
 }
 
-function checked(points: [number, number][], file: string): [number, number][] {
-  if (points.length < fewest)
-    throw new FormatError(
-      file,
-      'grey axis',
-      `only ${points.length} of ${kept} points rise: this is no camera curve`,
-    );
-  return points;
-}
-
 /** A profile from a 1D LUT between code and light, in either direction. */
 export function profileFromLut1d(cube: Cube1d, name: string, file: string): ImportedProfile {
   const axis = greyAxis(cube);
@@ -46,8 +34,8 @@ export function profileFromLut1d(cube: Cube1d, name: string, file: string): Impo
       : 'Read as light in, code out, since the curve bulges.',
     primariesNote,
   ];
-  const curve = { family: 'sampled' as const, points: checked(risingPoints(pairs), file) };
-  return { profile: profileAround(name, curve, { citation: `Read from ${file}` }), notes };
+  const curve = { family: 'sampled' as const, points: checkedPoints(pairs, file) };
+  return { profile: profileAround(name, curve, { citation: `Read from ${file}` }, file), notes };
 }
 
 /**
@@ -61,7 +49,10 @@ export function profileFromConversion(cube: Cube3d, name: string, file: string):
   const top = Math.max(...axis.map(([, out]) => out));
   // Where the cube clips, nothing can be told.
   const open = axis.filter(([, out]) => out < Math.min(top, 1) - 1e-4);
-  const points = checked(risingPoints(open.map(([code, out]): [number, number] => [code, light(out)])), file);
+  const points = checkedPoints(
+    open.map(([code, out]): [number, number] => [code, light(out)]),
+    file,
+  );
   const clipStops = Math.log2(points[points.length - 1][1] / 0.18);
   const notes = [
     'Estimated from the grey axis of a conversion cube: the maker’s own tone scale is taken to be like this program’s.',
@@ -69,5 +60,5 @@ export function profileFromConversion(cube: Cube3d, name: string, file: string):
   ];
   const curve = { family: 'sampled' as const, points };
   const sensor = { clipStops: Math.min(Math.max(clipStops, 0.5), 16), floorStops: -7 };
-  return { profile: profileAround(name, curve, { sensor, citation: `Estimated from ${file}` }), notes };
+  return { profile: profileAround(name, curve, { sensor, citation: `Estimated from ${file}` }, file), notes };
 }

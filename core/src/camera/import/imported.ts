@@ -1,5 +1,7 @@
 import { type Profile, profileSchema, profileSchemaVersion } from '../profile.ts';
 import type { CurveParams } from '../curves/index.ts';
+import { checkDocument } from '../../document.ts';
+import { FormatError } from '../../formats/error.ts';
 import { bt709 } from '../../colour/spaces/index.ts';
 
 /** A profile read from another format, and what had to be assumed. */
@@ -15,13 +17,17 @@ export const idOf = (name: string) =>
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '') || 'profile';
 
-/** A profile around an imported curve; what the file does not say is set to something harmless and noted. */
+/**
+ * A profile around an imported curve; what the file does not say is set to something harmless and noted.
+ * Throws a DocumentError where no profile has such numbers.
+ */
 export function profileAround(
   name: string,
   curve: CurveParams,
   parts: Partial<Pick<Profile, 'primaries' | 'white' | 'range' | 'citation' | 'sensor'>>,
+  file: string,
 ): Profile {
-  return profileSchema.parse({
+  const document = {
     kind: 'velvet-dusk/profile',
     schemaVersion: profileSchemaVersion,
     id: idOf(name),
@@ -33,7 +39,8 @@ export function profileAround(
     range: 'full',
     sensor: { clipStops: 6, floorStops: -7 },
     ...parts,
-  });
+  };
+  return checkDocument(profileSchema, document, file);
 }
 
 export const primariesNote =
@@ -47,4 +54,22 @@ export function risingPoints(pairs: readonly (readonly [code: number, light: num
     if (!last || (light > last[1] + 1e-9 && code > last[0])) out.push([code, light]);
   }
   return out;
+}
+
+/** Fewer rising points than this are no camera curve. */
+const fewestPoints = 8;
+
+/** `risingPoints`, of which there are enough. Throws a FormatError. */
+export function checkedPoints(
+  pairs: readonly (readonly [code: number, light: number])[],
+  file: string,
+): [number, number][] {
+  const points = risingPoints(pairs);
+  if (points.length < fewestPoints)
+    throw new FormatError(
+      file,
+      'grey axis',
+      `only ${points.length} of ${pairs.length} points rise: this is no camera curve`,
+    );
+  return points;
 }

@@ -1,5 +1,5 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
-import type { Mat3, Vec3 } from '../../colour/matrix.ts';
+import { isInvertible, type Mat3, type Vec3 } from '../../colour/matrix.ts';
 import { FormatError } from '../error.ts';
 import { type ClfNode, exponentStyles, type LogParams, logStyles, type ProcessList } from './nodes.ts';
 
@@ -18,10 +18,12 @@ const depths: Record<string, number> = {
 const silent = new Set(['Description', 'InputDescriptor', 'OutputDescriptor', 'Info', '#text', '#comment']);
 /** Largest LUT1D read. */
 const largestLut = 65536;
+/** The longest text and list that are read: a maker's file has a few nodes, and a table at most. */
+const longest = { text: 4 * 1024 * 1024, nodes: 100, depth: 32 };
 
 const parser = new XMLParser({
   ...{ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: '', parseTagValue: false },
-  processEntities: false,
+  ...{ processEntities: false, maxNestedTags: longest.depth },
 });
 
 const tagOf = (e: Element) => Object.keys(e).find((k) => k !== ':@')!;
@@ -55,9 +57,10 @@ class Reader {
   text(): string {
     return textOf(childrenOf(this.element));
   }
-  numbers(): number[] {
+  /** @param most numbers are read, and one more, so that too many are seen. */
+  numbers(most: number): number[] {
     const text = this.text();
-    return text === '' ? [] : text.split(/\s+/).map((word) => this.number(word, 'value'));
+    return text === '' ? [] : text.split(/\s+/, most + 1).map((word) => this.number(word, 'value'));
   }
   number(word: string, what: string): number {
     const value = word.trim() === '' ? NaN : Number(word);
@@ -81,20 +84,25 @@ function readArray(node: Reader, what: string): { dim: number[]; values: number[
   const array = node.needed('Array');
   const dim = (array.attributes.dim ?? '').trim().split(/\s+/).map(Number);
   if (!dim.every((d) => Number.isInteger(d) && d > 0)) array.fail(`dim of a ${what} must be whole numbers`);
-  return { dim, values: array.numbers() };
+  const most = dim.reduce((n, d) => n * d, 1);
+  if (most > largestLut * 3) array.fail(`a ${what} of ${dim.join('×')} is larger than any that is read`);
+  return { dim, values: array.numbers(most) };
 }
+
+const numbersNeeded = (wanted: number, found: number) =>
+  `${wanted} numbers are needed, found ${found > wanted ? 'more' : found}`;
 
 function readMatrix(node: Reader): ClfNode {
   const { dim, values } = readArray(node, 'Matrix');
   const [rows, columns] = dim;
   if (rows !== 3 || (columns !== 3 && columns !== 4))
     node.fail(`a Matrix of ${dim.join('×')} is not read; 3×3 or 3×4 is needed`);
-  if (values.length !== rows * columns)
-    node.fail(`${rows * columns} numbers are needed, found ${values.length}`);
+  if (values.length !== rows * columns) node.fail(numbersNeeded(rows * columns, values.length));
   const [into, out] = [node.depth('inBitDepth'), node.depth('outBitDepth')];
   const at = (r: number, c: number) => values[r * columns + c];
   const matrix = [0, 1, 2].flatMap((r) => [0, 1, 2].map((c) => (at(r, c) * into) / out)) as unknown as Mat3;
   const offset = [0, 1, 2].map((r) => (columns === 4 ? at(r, 3) / out : 0)) as unknown as Vec3;
+  if (!isInvertible(matrix)) node.fail('a matrix that cannot be inverted loses colours: no camera has one');
   return { kind: 'matrix', matrix, offset };
 }
 
@@ -118,6 +126,7 @@ function readRange(node: Reader): ClfNode {
       : maxIn !== undefined
         ? maxOut! - maxIn
         : 0;
+  if (both && !(maxOut! > minOut!)) node.fail('maxOutValue must lie above minOutValue');
   const clamps = node.attributes.style !== 'noClamp';
   return {
     kind: 'range',
@@ -148,6 +157,8 @@ function readLog(node: Reader): ClfNode {
     linSideBreak: p?.attribute('linSideBreak'),
     linearSlope: p?.attribute('linearSlope'),
   };
+  if (!(params.base > 0) || params.base === 1) node.fail('base must be a positive number other than 1');
+  if (params.logSideSlope === 0 || params.linSideSlope === 0) node.fail('a slope must not be 0');
   if (style.startsWith('camera') && params.linSideBreak === undefined) node.fail('linSideBreak is missing');
   return { kind: 'log', style, params };
 }
@@ -157,6 +168,7 @@ function readExponent(node: Reader): ClfNode {
   const p = node.needed('ExponentParams');
   if (p.attributes.channel) p.fail('a curve that differs between channels is not read');
   const gamma = p.attribute('exponent') ?? p.fail('exponent is missing');
+  if (!(gamma > 0)) p.fail('exponent must be a positive number');
   return { kind: 'exponent', style, gamma, offset: p.attribute('offset') ?? 0 };
 }
 
@@ -166,8 +178,7 @@ function readLut1d(node: Reader): ClfNode {
   const [size, channels] = dim;
   if (size < 2 || size > largestLut || (channels !== 1 && channels !== 3))
     node.fail(`a LUT1D of ${dim.join('×')} is not read; 2 to ${largestLut} entries of 1 or 3 channels are`);
-  if (values.length !== size * channels)
-    node.fail(`${size * channels} numbers are needed, found ${values.length}`);
+  if (values.length !== size * channels) node.fail(numbersNeeded(size * channels, values.length));
   const out = node.depth('outBitDepth');
   const table = new Float64Array(size * 3);
   for (let i = 0; i < table.length; i++) table[i] = values[channels === 3 ? i : Math.floor(i / 3)] / out;
@@ -182,29 +193,45 @@ const readers: Record<string, (node: Reader) => ClfNode> = {
   LUT1D: readLut1d,
 };
 
+function elementsOf(text: string, file: string): Element[] {
+  try {
+    return parser.parse(text) as Element[];
+  } catch (error) {
+    throw new FormatError(file, 'elements', (error as Error).message);
+  }
+}
+
 /**
  * Reads a Common LUT Format file (Academy S-2014-006): Matrix, Range, Log, Exponent and LUT1D nodes.
  * Throws a FormatError that names the node and what was expected; other nodes are refused by name.
  */
 export function parseClf(text: string, file: string): ProcessList {
+  if (text.length > longest.text)
+    throw new FormatError(file, 'size', `a list of more than ${longest.text / 1024 / 1024} MB is not read`);
+  if (/<!(DOCTYPE|ENTITY)/i.test(text))
+    throw new FormatError(
+      file,
+      'document type',
+      'a file that declares a document type or entities is not read',
+    );
   const valid = XMLValidator.validate(text);
   if (valid !== true) {
     const { line, col, msg } = valid.err;
     throw new FormatError(file, { line, column: col }, `not XML: ${msg}`);
   }
-  const root = (parser.parse(text) as Element[]).find((e) => tagOf(e) === 'ProcessList');
+  const root = elementsOf(text, file).find((e) => tagOf(e) === 'ProcessList');
   if (!root) throw new FormatError(file, 'root element', 'not a Common LUT Format file: no ProcessList');
   const list = new Reader(file, root, 'ProcessList');
-  const nodes = childrenOf(root)
-    .filter((e) => !silent.has(tagOf(e)))
-    .map((e, i) => {
-      const tag = tagOf(e);
-      const node = new Reader(file, e, `ProcessList/${tag} (node ${i + 1})`);
-      const read =
-        readers[tag] ??
-        node.fail(`a ${tag} node is not read for a profile; ${Object.keys(readers).join(', ')} are`);
-      return read(node);
-    });
+  const elements = childrenOf(root).filter((e) => !silent.has(tagOf(e)));
+  if (elements.length > longest.nodes) list.fail(`a list of more than ${longest.nodes} nodes is not read`);
+  const nodes = elements.map((e, i) => {
+    const tag = tagOf(e);
+    const node = new Reader(file, e, `ProcessList/${tag} (node ${i + 1})`);
+    const read =
+      readers[tag] ??
+      node.fail(`a ${tag} node is not read for a profile; ${Object.keys(readers).join(', ')} are`);
+    return read(node);
+  });
   if (nodes.length === 0) list.fail('the list has no process nodes');
   const { id = '', name = '' } = list.attributes;
   return {
