@@ -43,9 +43,10 @@ export async function seedDemo(services: Services, say: (line: string) => void):
   }
   const project = await services.projects.open(projectId);
   const looks = documents('looks').sort((a, b) => lookOrder.indexOf(a.id) - lookOrder.indexOf(b.id));
+  // One that is there and cannot be read is left as it is.
+  const there = new Set([...project.looks, ...project.unreadable].map((l) => l.id));
   for (const { id, path, value } of looks)
-    if (!project.looks.some((l) => l.id === id))
-      await services.looks.create(projectId, parseLook(value, path), id);
+    if (!there.has(id)) await services.looks.create(projectId, parseLook(value, path), id);
   const missing = demoPlates.filter((p) => !project.plates.some((q) => q.id === p.id));
   let reading: Promise<unknown> = Promise.resolve();
   const chart = missing.some((p) => p.chart) ? demoChart() : undefined;

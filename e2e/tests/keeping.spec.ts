@@ -1,8 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { Bench } from '../src/bench.ts';
 import { expect, test } from '../src/fixtures.ts';
 
-/** Nothing is lost: reloads, a killed server, two windows. */
+/** Nothing is lost: reloads, a killed server. */
 
 test('a reload keeps the look, the shot and the history', async ({ page, bench }) => {
   await bench.type('Saturation', '1.3');
@@ -79,26 +78,4 @@ test('the server killed during an export: after its return the file is whole', a
   ]);
   const text = readFileSync(await download.path(), 'utf8');
   expect(text.split('\n').filter((l) => /^\d/.test(l))).toHaveLength(65 ** 3);
-});
-
-test('a second window is told of a conflict; either side can be kept, and neither is lost', async ({
-  page,
-  bench,
-  context,
-}) => {
-  const second = new Bench(await context.newPage(), bench.url);
-  await second.open();
-  await bench.type('Contrast', '1.5');
-  await bench.saved();
-  await second.number('Saturation').fill('0.5');
-  await second.number('Saturation').press('Enter');
-  const told = second.page.getByRole('dialog', { name: 'This look was changed elsewhere' });
-  await expect(told).toBeVisible();
-  await told.getByRole('button', { name: /undo brings mine back/ }).click();
-  await expect(told).toBeHidden();
-  await expect(second.number('Contrast')).toHaveValue('1.50');
-  await second.page.keyboard.press('Control+z');
-  await expect(second.number('Saturation')).toHaveValue('0.50');
-  await page.bringToFront();
-  await expect(bench.number('Contrast')).toHaveValue('1.50');
 });

@@ -1,4 +1,5 @@
 import { fileURLToPath } from 'node:url';
+import { StartError } from './db/startError.ts';
 import { openServices, type Services } from './services/index.ts';
 import { startServer } from './start.ts';
 
@@ -7,6 +8,14 @@ const say = (line: string) => process.stdout.write(`${line}\n`);
 /** Where things are kept and served; `DUSK_DATA` and `DUSK_PORT` move them. */
 const defaultData = fileURLToPath(new URL('../../.data', import.meta.url));
 const defaultPort = 4310;
+
+/** Characters of an error nobody foresaw. */
+const longestError = 300;
+
+const sentenceOf = (error: Error) =>
+  error instanceof StartError
+    ? error.message
+    : `The server could not start: ${error.message.split('\n')[0].slice(0, longestError)}`;
 
 /** The whole life of a server process: open, prepare, serve, print the address, close on a signal. */
 export async function serve(
@@ -25,7 +34,7 @@ export async function serve(
     const taken = (error as NodeJS.ErrnoException).code === 'EADDRINUSE';
     const message = taken
       ? `Port ${port} is taken. Stop what uses it, or set DUSK_PORT to another.`
-      : (error as Error).message;
+      : sentenceOf(error as Error);
     process.stderr.write(`${message}\n`);
     await services?.close();
     process.exit(1);

@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
+import type { z } from 'zod';
 import { and, eq, isNull, max, or } from 'drizzle-orm';
 import type { ImportedPlate, Plate, PlateChange, PlateKind } from '@velvet-dusk/core/api/contract';
+import { checkDocument } from '@velvet-dusk/core/document';
 import { neutralShot, shotSchema } from '@velvet-dusk/core/look/shot';
 import { frameFactsSchema } from '@velvet-dusk/core/plate/facts';
 import { type Mark, marksSchema } from '@velvet-dusk/core/plate/marks';
@@ -17,15 +19,18 @@ import type { ProfileService } from './profiles.ts';
 
 type Row = typeof plates.$inferSelect;
 
+const read = <S extends z.ZodType>(what: string, schema: S, value: unknown): z.output<S> =>
+  checkDocument(schema, whole(value), what);
+
 /** Throws where a document of the row is not as it must be. */
 function toPlate(row: Row): Plate {
   const { id, name, kind, profileId, width, height, depth, format, sourceName, note, version } = row;
-  const facts = row.facts ? frameFactsSchema.parse(whole(row.facts)) : null;
+  const facts = row.facts ? read('facts', frameFactsSchema, row.facts) : null;
   return {
     ...{ id, name, kind, profileId, width, height, depth, format, sourceName, note, version, facts },
-    shot: shotSchema.parse(whole(row.shot)),
-    marks: marksSchema.parse(whole(row.marks)),
-    texture: plateTextureSchema.parse(whole(row.texture)),
+    shot: read('shot', shotSchema, row.shot),
+    marks: read('marks', marksSchema, row.marks),
+    texture: read('texture', plateTextureSchema, row.texture),
   };
 }
 

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { Project } from '@velvet-dusk/core/api/contract';
+import { checkDocument } from '@velvet-dusk/core/document';
 import { type Schools, schoolsSchema, usualSchools } from '@velvet-dusk/core/readings/schools';
 import type { Database } from '../db/open.ts';
 import { projects } from '../db/schema.ts';
@@ -38,7 +39,7 @@ export class ProjectService {
       this.parts.looks.list(id),
     ]);
     const settings = readRows([project], 'settings', {
-      read: ({ schools }) => schoolsSchema.parse(whole(schools)),
+      read: ({ schools }) => checkDocument(schoolsSchema, whole(schools), 'schools'),
       nameOf: ({ name }) => name,
     });
     return {

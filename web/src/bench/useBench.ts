@@ -35,8 +35,9 @@ export function useCurrentPlate(): CurrentPlate | null {
   const { profiles } = useOpenProject();
   const plates = usePlates();
   const plateId = useView((s) => s.plateId);
-  const plate = plates.find((p) => p.id === plateId) ?? plates[0];
-  const profile = plate && profiles.find((p) => p.id === plate.profileId);
+  const profileOf = (p: Plate) => profiles.find((q) => q.id === p.profileId);
+  const plate = plates.find((p) => p.id === plateId) ?? plates.find(profileOf);
+  const profile = plate && profileOf(plate);
   return plate && profile ? { plate, profile: asRecorded(plate, profile), shot: plate.shot } : null;
 }
 

@@ -14,6 +14,7 @@ import { useFirstPicture } from '../workers/useFirstPicture.ts';
 import { Message } from './Message.tsx';
 import { stations } from './stations.ts';
 import { TopBar } from './TopBar.tsx';
+import { UnreadableNotice } from './UnreadableNotice.tsx';
 
 /** The project with its plates as they are edited now. */
 function useEdited(project: Project): Project {
@@ -48,6 +49,7 @@ function OpenProject({ project: saved }: { project: Project }) {
     <ProjectContext value={project}>
       <div className="h-full min-w-[1100px] flex flex-col">
         <TopBar project={project} jobs={counts} />
+        <UnreadableNotice rows={project.unreadable} />
         <Suspense fallback={<Message text="Opening …" />}>
           {screens[station.id]?.() ?? <LaterStation station={station} />}
         </Suspense>
@@ -67,7 +69,7 @@ export function ProjectFrame() {
   useEffect(() => {
     if (!project || !lookId) return;
     if (autosave.isOpen(lookId)) autosave.addPlates(project);
-    else autosave.open(project, lookId);
+    else void autosave.open(project, lookId);
   }, [project, lookId]);
   if (error) return <Message text={error.message} retry />;
   if (!project) return <Message text="Opening the project …" />;

@@ -10,7 +10,8 @@ import { stations } from './stations.ts';
 // By hand: the first use of a locale costs a tenth of a second, and this is on screen before the picture is.
 const clock = (at: Date) => [at.getHours(), at.getMinutes()].map((n) => String(n).padStart(2, '0')).join(':');
 
-function saveText(status: SaveStatus): string {
+function saveText(status: SaveStatus, inConflict: boolean): string {
+  if (inConflict) return 'Changed elsewhere';
   switch (status.kind) {
     case 'saved':
       return status.at ? `Saved ${clock(status.at)}` : 'Saved';
@@ -20,15 +21,14 @@ function saveText(status: SaveStatus): string {
       return 'Not saved: server away';
     case 'refused':
       return 'Not saved: refused';
-    case 'conflict':
-      return 'Changed elsewhere';
   }
 }
 
 function Tray({ jobs }: { jobs: JobPage['counts'] }) {
   const status = useSaveStatus((s) => s.status);
+  const inConflict = useSaveStatus((s) => s.conflicts.length > 0);
   const running = jobs.queued + jobs.running;
-  const calm = status.kind === 'saved' || status.kind === 'saving';
+  const calm = !inConflict && (status.kind === 'saved' || status.kind === 'saving');
   return (
     <div className="px-4 pt-1.5 text-right text-[11.5px] leading-[15px] w-[176px]">
       <div
@@ -37,7 +37,7 @@ function Tray({ jobs }: { jobs: JobPage['counts'] }) {
         title={'why' in status ? status.why : undefined}
       >
         {calm ? '' : '▲ '}
-        {saveText(status)}
+        {saveText(status, inConflict)}
       </div>
       <div className="text-t3">
         <button type="button" className="hover:text-t1" onClick={() => setView({ exporting: true })}>

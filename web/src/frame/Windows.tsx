@@ -1,6 +1,6 @@
 import { SchoolsWindow } from '../bench/gauges/SchoolsWindow.tsx';
 import { ExportWindow } from '../exports/ExportWindow.tsx';
-import { ConflictWindow } from './ConflictWindow.tsx';
+import { ConflictWindow } from './conflict/ConflictWindow.tsx';
 import { HelpWindow } from './HelpWindow.tsx';
 
 /** Everything that can open over the stations. */

@@ -1,5 +1,5 @@
-import { lookRecordSchema, plateSchema, type Project } from '@velvet-dusk/core/api/contract';
-import { canonicalJson } from '@velvet-dusk/core/look/hash';
+import { lookRecordSchema, type Plate, plateSchema, type Project } from '@velvet-dusk/core/api/contract';
+import type { Look } from '@velvet-dusk/core/look/document';
 import { ApiError, ask } from '../api/client.ts';
 import {
   type BenchDocument,
@@ -8,10 +8,20 @@ import {
   fromProject,
   history,
   type PlateEdits,
+  rebaseHistory,
   useDocument,
 } from './document.ts';
-import { dropDraft, readDraft, readHistory, writeDraft, writeHistory } from './drafts.ts';
-import { setStatus, useSaveStatus } from './saveStatus.ts';
+import { DraftKeeper } from './drafts.ts';
+import { readHistory, writeHistory } from './keptHistory.ts';
+import { changedFields, onTop, same } from './merge.ts';
+import {
+  addConflict,
+  endConflict,
+  endConflicts,
+  hasConflict,
+  setStatus,
+  useSaveStatus,
+} from './saveStatus.ts';
 
 /** Milliseconds of quiet before a change is sent, and between tries while the server is away. */
 const quiet = 300;
@@ -19,54 +29,73 @@ const retryAfter = 1500;
 /** Milliseconds until a change is taken down as a draft; leaving the page does it at once. */
 const noteAfter = 200;
 
-const same = (a: unknown, b: unknown) => a === b || canonicalJson(a) === canonicalJson(b);
+interface Saved<T> {
+  version: number;
+  content: T;
+}
 
-/** Keeps the server's copy of one look and its plates true to the bench, by versions. */
+/**
+ * Keeps the server's copy of one look and its plates true to the bench. Each is a document with a version, a draft and
+ * conflicts of its own: one that was changed elsewhere is not sent until somebody has chosen, and holds no other up.
+ */
 class Autosave {
   private lookId = '';
-  private version = 0;
-  private plateVersions: Record<string, number> = {};
-  private saved: BenchDocument | undefined;
+  private look: Saved<Look> | undefined;
+  private plates: Record<string, Saved<PlateEdits>> = {};
+  private drafts: DraftKeeper | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private noting: ReturnType<typeof setTimeout> | undefined;
   private sending: Promise<void> | undefined;
 
-  /** Opens a look: the server's copy, or an unsaved draft of the same version. */
-  open(project: Project, lookId: string): void {
+  /** Opens a look: the server's copy, with the unsaved drafts that were made on it. */
+  async open(project: Project, lookId: string): Promise<void> {
     const record = project.looks.find((l) => l.id === lookId);
     if (!record) return;
     this.lookId = lookId;
-    this.setVersion(record.version);
-    this.plateVersions = Object.fromEntries(project.plates.map((p) => [p.id, p.version]));
-    this.saved = fromProject(project, record.document);
-    const draft = readDraft(lookId);
-    const theirs = this.saved;
-    const mine = draft && {
-      look: draft.document.look,
-      plates: { ...theirs.plates, ...draft.document.plates },
-    };
-    useDocument.getState().replace(lookId, mine && draft.version === record.version ? mine : theirs);
-    this.restoreHistory(record.version);
-    if (mine && draft.version !== record.version && !same(mine.look, theirs.look))
-      setStatus({ kind: 'conflict', mine, theirsVersion: record.version });
-    else if (mine && !same(mine, theirs)) this.note();
-    else setStatus({ kind: 'saved', at: new Date(record.updatedAt) });
+    this.drafts ??= await DraftKeeper.start();
+    endConflicts(['look', 'plate']);
+    this.look = { version: record.version, content: record.document };
+    this.plates = Object.fromEntries(
+      project.plates.map((p) => [p.id, { version: p.version, content: editsOf(p) }]),
+    );
+    useSaveStatus.setState({ version: record.version });
+    useDocument.getState().replace(lookId, this.withDrafts(project, record.document));
+    const { past, future } = readHistory(lookId, record.version);
+    useDocument.temporal.setState({ pastStates: past, futureStates: future });
+    setStatus({ kind: 'saved', at: new Date(record.updatedAt) });
+    this.note();
+  }
+
+  /** The saved documents with drafts on top; a draft on an older version that cannot be put on top is a conflict. */
+  private withDrafts(project: Project, saved: Look): BenchDocument {
+    const document = fromProject(project, saved);
+    const draft = this.drafts!.read('look', this.lookId);
+    if (draft && draft.base === this.look!.version) document.look = draft.mine;
+    else if (draft && same(draft.mine, saved)) this.drafts!.drop('look', this.lookId);
+    else if (draft) this.lookClashes(draft.mine, saved, this.look!.version);
+    for (const { id, name, version } of project.plates) {
+      const change = this.drafts!.read('plate', id);
+      if (!change) continue;
+      const theirs = this.plates[id].content;
+      const before = change.base === version ? theirs : change.before;
+      const merged = onTop(theirs, change.mine, before);
+      if (merged) document.plates[id] = merged;
+      else this.plateClashes({ id, name, mine: { ...theirs, ...change.mine }, theirs, version });
+    }
+    return document;
   }
 
   /** Takes in plates that were added since; edits are left alone. */
   addPlates(project: Project): void {
     const known = useDocument.getState().plates;
     const fresh = project.plates.filter((p) => !(p.id in known));
-    if (fresh.length === 0 || !this.saved) return;
-    for (const plate of fresh) {
-      this.plateVersions[plate.id] = plate.version;
-      this.saved = { ...this.saved, plates: { ...this.saved.plates, [plate.id]: editsOf(plate) } };
-    }
-    history().pause();
-    useDocument.setState((s) => ({
-      plates: { ...s.plates, ...Object.fromEntries(fresh.map((p) => [p.id, editsOf(p)])) },
-    }));
-    history().resume();
+    if (fresh.length === 0 || !this.look) return;
+    for (const plate of fresh) this.plates[plate.id] = { version: plate.version, content: editsOf(plate) };
+    quietly(() =>
+      useDocument.setState((s) => ({
+        plates: { ...s.plates, ...Object.fromEntries(fresh.map((p) => [p.id, editsOf(p)])) },
+      })),
+    );
   }
 
   isOpen(lookId: string): boolean {
@@ -82,10 +111,24 @@ class Autosave {
   note(): void {
     clearTimeout(this.noting);
     this.noting = undefined;
-    if (!this.saved || useSaveStatus.getState().status.kind === 'conflict') return;
+    if (!this.look || !this.drafts) return;
     const now = documentOf(useDocument.getState());
-    if (same(now, this.saved)) return;
-    writeDraft(this.lookId, { version: this.version, document: now });
+    let unsaved = false;
+    if (!same(now.look, this.look.content) && !hasConflict('look', this.lookId)) {
+      this.drafts.write('look', this.lookId, { base: this.look.version, mine: now.look });
+      unsaved = true;
+    }
+    for (const [id, { version, content }] of Object.entries(this.plates)) {
+      const edits = now.plates[id];
+      if (!edits || edits === content || hasConflict('plate', id)) continue;
+      const mine = changedFields(content, edits);
+      const keys = Object.keys(mine) as (keyof PlateEdits)[];
+      if (keys.length === 0) continue;
+      const before = Object.fromEntries(keys.map((k) => [k, content[k]])) as Partial<PlateEdits>;
+      this.drafts.write('plate', id, { base: version, mine, before });
+      unsaved = true;
+    }
+    if (!unsaved) return;
     setStatus({ kind: 'saving' });
     this.later(quiet);
   }
@@ -94,33 +137,11 @@ class Autosave {
   async flush(): Promise<number> {
     clearTimeout(this.timer);
     await this.send();
-    const { status } = useSaveStatus.getState();
+    const { status, conflicts } = useSaveStatus.getState();
+    const conflict = conflicts.find((c) => c.kind !== 'profile');
+    if (conflict) throw new Error(`"${conflict.name}" was changed elsewhere. Choose a side first.`);
     if (status.kind !== 'saved') throw new Error('why' in status ? status.why : 'The look is not saved yet.');
-    return this.version;
-  }
-
-  /** Ends a conflict: keep mine on top of theirs, or take theirs. Either stays in the undo history. */
-  async resolve(choice: 'mine' | 'theirs'): Promise<void> {
-    const { status } = useSaveStatus.getState();
-    if (status.kind !== 'conflict') return;
-    const record = await ask(`/looks/${this.lookId}`, lookRecordSchema);
-    this.setVersion(record.version);
-    const plates = useDocument.getState().plates;
-    this.saved = { look: record.document, plates: this.saved?.plates ?? plates };
-    useDocument.setState({ look: choice === 'mine' ? status.mine.look : record.document });
-    if (choice === 'mine') useDocument.setState({ plates: { ...plates, ...status.mine.plates } });
-    setStatus({ kind: 'saving' });
-    await this.send();
-  }
-
-  private setVersion(version: number): void {
-    this.version = version;
-    useSaveStatus.setState({ version });
-  }
-
-  private restoreHistory(version: number): void {
-    const { past, future } = readHistory(this.lookId, version);
-    useDocument.temporal.setState({ pastStates: past, futureStates: future });
+    return this.look!.version;
   }
 
   private later(after: number): void {
@@ -136,54 +157,126 @@ class Autosave {
 
   private async sendNow(): Promise<void> {
     const now = documentOf(useDocument.getState());
-    if (!this.saved) return;
+    if (!this.look) return;
     try {
-      if (!same(now.look, this.saved.look)) await this.sendLook(now);
-      for (const id of Object.keys(now.plates)) await this.sendPlate(id, now);
+      await this.sendLook(now.look);
+      for (const id of Object.keys(now.plates)) await this.sendPlate(id, now.plates[id]);
     } catch (error) {
-      return this.failed(error, now);
+      return this.failed(error);
     }
     if (!same(now, documentOf(useDocument.getState()))) return this.later(quiet);
-    dropDraft(this.lookId);
     const { pastStates, futureStates } = history();
-    writeHistory(this.lookId, this.version, pastStates, futureStates);
+    writeHistory(this.lookId, this.look.version, pastStates, futureStates);
     setStatus({ kind: 'saved', at: new Date() });
   }
 
-  private async sendLook(now: BenchDocument): Promise<void> {
-    const options = { method: 'PUT', json: now.look, version: this.version } as const;
-    const record = await ask(`/looks/${this.lookId}`, lookRecordSchema, options);
-    this.setVersion(record.version);
-    this.saved = { ...this.saved!, look: now.look };
+  private async sendLook(mine: Look): Promise<void> {
+    if (same(mine, this.look!.content) || hasConflict('look', this.lookId)) return;
+    const options = { method: 'PUT', json: mine, version: this.look!.version } as const;
+    try {
+      const { version } = await ask(`/looks/${this.lookId}`, lookRecordSchema, options);
+      this.lookIs(version, mine);
+      this.drafts!.drop('look', this.lookId);
+    } catch (error) {
+      const current = lookRecordSchema.safeParse(conflictBody(error));
+      if (!current.success) throw error;
+      this.lookClashes(mine, current.data.document, current.data.version);
+    }
+  }
+
+  private lookIs(version: number, content: Look): void {
+    this.look = { version, content };
+    useSaveStatus.setState({ version });
   }
 
   /** Sends what has changed of a plate, if anything has. */
-  private async sendPlate(id: string, now: BenchDocument): Promise<void> {
-    const edits = now.plates[id];
-    const before = this.saved!.plates[id];
-    const keys = (Object.keys(edits) as (keyof PlateEdits)[]).filter((k) => !same(edits[k], before?.[k]));
-    if (keys.length === 0 || !(id in this.plateVersions)) return;
-    const change = Object.fromEntries(keys.map((k) => [k, edits[k]]));
-    const options = { method: 'PATCH', json: change, version: this.plateVersions[id] } as const;
-    const plate = await ask(`/plates/${id}`, plateSchema, options);
-    this.plateVersions[id] = plate.version;
-    this.saved = { ...this.saved!, plates: { ...this.saved!.plates, [id]: edits } };
+  private async sendPlate(id: string, mine: PlateEdits): Promise<void> {
+    const saved = this.plates[id];
+    if (!saved || mine === saved.content || hasConflict('plate', id)) return;
+    const change = changedFields(saved.content, mine);
+    if (Object.keys(change).length === 0) return;
+    const options = { method: 'PATCH', json: change, version: saved.version } as const;
+    try {
+      const plate = await ask(`/plates/${id}`, plateSchema, options);
+      this.plates[id] = { version: plate.version, content: mine };
+      this.drafts!.drop('plate', id);
+    } catch (error) {
+      const current = plateSchema.safeParse(conflictBody(error));
+      if (!current.success) throw error;
+      this.plateMoved(current.data, mine, saved.content);
+    }
   }
 
-  private failed(error: unknown, mine: BenchDocument): void {
+  /** A plate was saved elsewhere: what was changed there and here lies side by side, or clashes. */
+  private plateMoved(plate: Plate, mine: PlateEdits, before: PlateEdits): void {
+    const theirs = editsOf(plate);
+    const { id, name, version } = plate;
+    const merged = onTop(theirs, changedFields(before, mine), before);
+    if (!merged) return this.plateClashes({ id, name, mine, theirs, version });
+    this.plates[id] = { version, content: theirs };
+    quietly(() => useDocument.setState((s) => ({ plates: { ...s.plates, [id]: merged } })));
+    rebaseHistory(id, before, theirs);
+  }
+
+  private lookClashes(mine: Look, theirs: Look, version: number): void {
+    const id = this.lookId;
+    if (same(mine, theirs)) return this.lookIs(version, theirs);
+    addConflict({
+      ...{ kind: 'look', id, name: mine.name, mine, theirs, theirsVersion: version },
+      resolve: (side) => {
+        endConflict('look', id);
+        this.drafts!.drop('look', id);
+        // Theirs is what the server has; whatever is on the bench after this is a change on top of it.
+        this.lookIs(version, theirs);
+        if (!same(useDocument.getState().look, mine)) useDocument.setState({ look: mine });
+        if (side === 'theirs') useDocument.setState({ look: theirs });
+        this.note();
+        if (side === 'theirs') setStatus({ kind: 'saved', at: new Date() });
+      },
+    });
+  }
+
+  private plateClashes(clash: {
+    id: string;
+    name: string;
+    mine: PlateEdits;
+    theirs: PlateEdits;
+    version: number;
+  }): void {
+    const { id, name, mine, theirs, version } = clash;
+    addConflict({
+      ...{ kind: 'plate', id, name, mine, theirs, theirsVersion: version },
+      resolve: (side) => {
+        endConflict('plate', id);
+        this.drafts!.drop('plate', id);
+        this.plates[id] = { version, content: theirs };
+        const put = (edits: PlateEdits) =>
+          useDocument.setState((s) => ({ plates: { ...s.plates, [id]: edits } }));
+        if (!same(useDocument.getState().plates[id], mine)) put(mine);
+        if (side === 'theirs') put(theirs);
+        this.note();
+      },
+    });
+  }
+
+  private failed(error: unknown): void {
     const { message } = error as Error;
-    if (error instanceof ApiError && error.status === 412) return this.conflicted(error, mine);
-    if (error instanceof ApiError && error.status < 500) return setStatus({ kind: 'refused', why: message });
+    const isFinal = error instanceof ApiError && error.status < 500 && error.status !== 423;
+    if (isFinal) return setStatus({ kind: 'refused', why: message });
     setStatus({ kind: 'waiting', why: message });
     this.later(retryAfter);
   }
+}
 
-  private conflicted(error: ApiError, mine: BenchDocument): void {
-    const current = error.body.current as { id: string; version: number };
-    // A plate changed elsewhere: its newer version is noted, and the next try goes on top of it by choice.
-    if (current.id in this.plateVersions) this.plateVersions[current.id] = current.version;
-    setStatus({ kind: 'conflict', mine, theirsVersion: current.version });
-  }
+/** What the server has, where it refused an edit because of that. */
+const conflictBody = (error: unknown): unknown =>
+  error instanceof ApiError && error.status === 412 ? error.body.current : undefined;
+
+/** Changes the document without a step of undo. */
+function quietly(change: () => void): void {
+  history().pause();
+  change();
+  history().resume();
 }
 
 export const autosave = new Autosave();

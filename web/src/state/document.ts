@@ -7,6 +7,7 @@ import type { Texture, TextureId } from '@velvet-dusk/core/texture/index';
 import { withFactor } from '@velvet-dusk/core/texture/onPlate';
 import { freeStepId, insertStep } from '@velvet-dusk/core/look/edit';
 import { stepDefinition, type StepType } from '@velvet-dusk/core/look/steps/index';
+import { changedFields, same } from './merge.ts';
 
 /** What a user edits of a plate. */
 export type PlateEdits = Pick<Plate, 'name' | 'profileId' | 'shot' | 'marks' | 'texture'>;
@@ -169,3 +170,24 @@ export const moveStepTo = (id: string, place: number) =>
 /** Moves a step earlier (−1) or later (+1); at the end of the list it stays. */
 export const moveStep = (id: string, by: -1 | 1) =>
   moveStepTo(id, useDocument.getState().look.steps.findIndex((s) => s.id === id) + by);
+
+/**
+ * Steps of undo that hold what a plate was before somebody else changed it hold the new thing after this: undoing one's
+ * own edits must not take back another's.
+ */
+export function rebaseHistory(plateId: string, before: PlateEdits, theirs: PlateEdits): void {
+  const moved = Object.keys(changedFields(before, theirs)) as (keyof PlateEdits)[];
+  const rebased = (entry: Partial<BenchDocument>): Partial<BenchDocument> => {
+    const edits = entry.plates?.[plateId];
+    if (!edits) return entry;
+    const fields = moved.filter((k) => same(edits[k], before[k]));
+    if (fields.length === 0) return entry;
+    const now = { ...edits, ...Object.fromEntries(fields.map((k) => [k, theirs[k]])) };
+    return { ...entry, plates: { ...entry.plates, [plateId]: now } };
+  };
+  const { pastStates, futureStates } = history();
+  useDocument.temporal.setState({
+    pastStates: pastStates.map(rebased),
+    futureStates: futureStates.map(rebased),
+  });
+}

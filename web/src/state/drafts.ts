@@ -1,86 +1,81 @@
 import { z } from 'zod';
-import { lookSchema } from '@velvet-dusk/core/look/document';
 import { plateSchema } from '@velvet-dusk/core/api/contract';
-import type { BenchDocument } from './document.ts';
+import { lookSchema } from '@velvet-dusk/core/look/document';
+import type { PlateEdits } from './document.ts';
+import { openWindows, windowId } from './windowId.ts';
 
-/** What is not yet saved, and the history, kept in the browser so that a reload or a dead server loses nothing. */
+/**
+ * What is not yet saved, kept in the browser so that a reload or a dead server loses nothing: one draft a document and
+ * window, with the version it was made on, and nothing that was not changed.
+ */
 
-const editsSchema = plateSchema.pick({ name: true, profileId: true, shot: true, marks: true, texture: true });
-const documentSchema = z.object({ look: lookSchema, plates: z.record(z.string(), editsSchema) });
-const draftSchema = z.object({ version: z.number(), document: documentSchema });
-/** Looks and plates are kept once each: one edit changes one of them, and history is many edits. */
-const historySchema = z.object({
-  version: z.number(),
-  looks: z.array(documentSchema.shape.look),
-  plates: z.array(documentSchema.shape.plates),
-  /** Entries as places in the two lists. */
-  past: z.array(z.tuple([z.number(), z.number()])),
-  future: z.array(z.tuple([z.number(), z.number()])),
-});
-export type Draft = z.output<typeof draftSchema>;
+const editsSchema = plateSchema
+  .pick({ name: true, profileId: true, shot: true, marks: true, texture: true })
+  .partial();
+const schemas = {
+  look: z.object({ base: z.number().int(), mine: lookSchema }),
+  /** Of a plate, what was changed, and what stood there before. */
+  plate: z.object({ base: z.number().int(), mine: editsSchema, before: editsSchema }),
+};
+export type LookDraft = z.output<typeof schemas.look>;
+export interface PlateDraft {
+  base: number;
+  mine: Partial<PlateEdits>;
+  before: Partial<PlateEdits>;
+}
+interface Drafts {
+  look: LookDraft;
+  plate: PlateDraft;
+}
 
-/** Entries of history kept over a reload. */
-const keptHistory = 100;
+const prefixOf = (kind: keyof Drafts, id: string) => `velvet-dusk draft ${kind} ${id} `;
 
-const draftKey = (lookId: string) => `velvet-dusk draft ${lookId}`;
-const historyKey = (lookId: string) => `velvet-dusk history ${lookId}`;
+/** The drafts of one window, and of closed ones, which it may take over. */
+export class DraftKeeper {
+  private constructor(
+    private readonly mine: string,
+    private readonly open: ReadonlySet<string>,
+  ) {}
 
-function read<S extends z.ZodType>(key: string, schema: S): z.output<S> | undefined {
+  static async start(): Promise<DraftKeeper> {
+    return new DraftKeeper(await windowId, await openWindows());
+  }
+
+  /** This window's draft of a document, or one of a window that is no more. */
+  read<K extends keyof Drafts>(kind: K, id: string): Drafts[K] | undefined {
+    const prefix = prefixOf(kind, id);
+    const keys = Object.keys(localStorage).filter((key) => key.startsWith(prefix));
+    const left = keys.filter((key) => !this.open.has(key.slice(prefix.length)));
+    const own = prefix + this.mine;
+    for (const key of keys.includes(own) ? [own] : left) {
+      const draft = parsed(key, schemas[kind]) as Drafts[K] | undefined;
+      if (draft && key !== own) {
+        this.write(kind, id, draft);
+        localStorage.removeItem(key);
+      }
+      if (draft) return draft;
+    }
+    return undefined;
+  }
+
+  write<K extends keyof Drafts>(kind: K, id: string, draft: Drafts[K]): void {
+    try {
+      localStorage.setItem(prefixOf(kind, id) + this.mine, JSON.stringify(draft));
+    } catch {
+      // A full or forbidden store must not stop an edit; the server copy is the one that counts.
+    }
+  }
+
+  drop(kind: keyof Drafts, id: string): void {
+    localStorage.removeItem(prefixOf(kind, id) + this.mine);
+  }
+}
+
+/** What a key of the store holds, where it is what it should be. */
+export function parsed<S extends z.ZodType>(key: string, schema: S): z.output<S> | undefined {
   try {
     return schema.parse(JSON.parse(localStorage.getItem(key) ?? 'null'));
   } catch {
     return undefined;
   }
-}
-
-function write(key: string, value: unknown): void {
-  try {
-    localStorage.setItem(key, JSON.stringify(value));
-  } catch {
-    // A full or forbidden store must not stop an edit; the server copy is the one that counts.
-  }
-}
-
-export const readDraft = (lookId: string): Draft | undefined => read(draftKey(lookId), draftSchema);
-export const writeDraft = (lookId: string, draft: Draft) => write(draftKey(lookId), draft);
-export const dropDraft = (lookId: string) => localStorage.removeItem(draftKey(lookId));
-
-/** History counts only for the version it leads to. */
-export function readHistory(
-  lookId: string,
-  version: number,
-): { past: BenchDocument[]; future: BenchDocument[] } {
-  const found = read(historyKey(lookId), historySchema);
-  if (found?.version !== version) return { past: [], future: [] };
-  const { looks, plates } = found;
-  const whole = (entries: readonly [number, number][]) =>
-    entries.flatMap(([l, p]) => (looks[l] && plates[p] ? [{ look: looks[l], plates: plates[p] }] : []));
-  return { past: whole(found.past), future: whole(found.future) };
-}
-
-/** Gives each thing a place in a list, the same thing the same place. */
-class Places<T> {
-  readonly list: T[] = [];
-  private readonly known = new Map<T, number>();
-  of(thing: T): number {
-    let place = this.known.get(thing);
-    if (place === undefined) {
-      place = this.list.push(thing) - 1;
-      this.known.set(thing, place);
-    }
-    return place;
-  }
-}
-
-export function writeHistory(
-  lookId: string,
-  version: number,
-  past: Partial<BenchDocument>[],
-  future: Partial<BenchDocument>[],
-): void {
-  const [looks, plates] = [new Places<unknown>(), new Places<unknown>()];
-  const entries = (all: Partial<BenchDocument>[]) =>
-    all.slice(-keptHistory).map((d) => [looks.of(d.look), plates.of(d.plates)]);
-  const [before, after] = [entries(past), entries(future)];
-  write(historyKey(lookId), { version, looks: looks.list, plates: plates.list, past: before, future: after });
 }

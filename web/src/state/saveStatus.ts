@@ -1,16 +1,58 @@
 import { create } from 'zustand';
-import type { BenchDocument } from './document.ts';
+import type { Profile } from '@velvet-dusk/core/camera/profile';
+import type { Look } from '@velvet-dusk/core/look/document';
+import type { PlateEdits } from './document.ts';
 
 export type SaveStatus =
   | { kind: 'saved'; at: Date | null }
   | { kind: 'saving' }
   | { kind: 'waiting'; why: string }
-  | { kind: 'refused'; why: string }
-  /** Somebody else saved first: both sides are kept until one is chosen. */
-  | { kind: 'conflict'; mine: BenchDocument; theirsVersion: number };
+  | { kind: 'refused'; why: string };
 
-export const useSaveStatus = create<{ status: SaveStatus; version: number }>(() => ({
+interface Sides<T> {
+  mine: T;
+  theirs: T;
+}
+
+/** One document that was changed here and elsewhere. Nothing of it is sent until one side is chosen. */
+export type Conflict = {
+  id: string;
+  name: string;
+  theirsVersion: number;
+  resolve(side: 'mine' | 'theirs'): void;
+} & (
+  | ({ kind: 'look' } & Sides<Look>)
+  | ({ kind: 'plate' } & Sides<PlateEdits>)
+  | ({ kind: 'profile' } & Sides<Profile>)
+);
+
+interface Saving {
+  status: SaveStatus;
+  /** Of the look on the bench. */
+  version: number;
+  conflicts: Conflict[];
+}
+
+export const useSaveStatus = create<Saving>(() => ({
   status: { kind: 'saved', at: null },
   version: 0,
+  conflicts: [],
 }));
 export const setStatus = (status: SaveStatus) => useSaveStatus.setState({ status });
+
+const isOf = (kind: Conflict['kind'], id: string) => (c: Conflict) => c.kind === kind && c.id === id;
+
+export const hasConflict = (kind: Conflict['kind'], id: string): boolean =>
+  useSaveStatus.getState().conflicts.some(isOf(kind, id));
+
+/** Tells of a conflict, in the place of an earlier one of the same document. */
+export const addConflict = (conflict: Conflict) =>
+  useSaveStatus.setState(({ conflicts }) => ({
+    conflicts: [...conflicts.filter((c) => !isOf(conflict.kind, conflict.id)(c)), conflict],
+  }));
+export const endConflict = (kind: Conflict['kind'], id: string) =>
+  useSaveStatus.setState(({ conflicts }) => ({ conflicts: conflicts.filter((c) => !isOf(kind, id)(c)) }));
+export const endConflicts = (kinds: readonly Conflict['kind'][]) =>
+  useSaveStatus.setState(({ conflicts }) => ({
+    conflicts: conflicts.filter((c) => !kinds.includes(c.kind)),
+  }));

@@ -3,7 +3,8 @@ import type { ReactNode } from 'react';
 
 interface WindowProps {
   open: boolean;
-  onClose(): void;
+  /** Without it, only what is in the window ends it. */
+  onClose?: () => void;
   title: string;
   /** One line under the title that says what this is for. */
   about: string;
@@ -14,7 +15,7 @@ interface WindowProps {
 /** A window over the bench; Escape closes it and focus returns to where it was. */
 export function Window({ open, onClose, title, about, width = 620, children }: WindowProps) {
   return (
-    <Dialog.Root open={open} onOpenChange={(o) => !o && onClose()}>
+    <Dialog.Root open={open} onOpenChange={(o) => !o && onClose?.()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-[#0e0e0ecc] z-20" />
         <Dialog.Content
@@ -26,7 +27,7 @@ export function Window({ open, onClose, title, about, width = 620, children }: W
               <Dialog.Title className="text-[15px] font-semibold">{title}</Dialog.Title>
               <Dialog.Description className="text-t2 text-[12.5px]">{about}</Dialog.Description>
             </div>
-            <Dialog.Close className="text-t2 hover:text-t1 text-[12.5px]">Close</Dialog.Close>
+            {onClose && <Dialog.Close className="text-t2 hover:text-t1 text-[12.5px]">Close</Dialog.Close>}
           </header>
           {children}
         </Dialog.Content>

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
 import { parseExr } from './parse.ts';
-import { plainExr } from './testing.ts';
+import { plainExr } from '../../testing/plainExr.ts';
 
 const demo = new URL('../../../../demo/plates/', import.meta.url);
 const bytes = readFileSync(new URL('heads-and-chart.exr', demo));

@@ -1,7 +1,7 @@
 import { deflateSync } from 'node:zlib';
 import { describe, expect, test } from 'vitest';
 import { parseExr } from './parse.ts';
-import { ints, plainExr } from './testing.ts';
+import { ints, plainExr } from '../../testing/plainExr.ts';
 
 /** Pictures that other programs write in other orders, and files that are damaged, or made to do harm. */
 

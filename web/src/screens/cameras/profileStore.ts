@@ -1,10 +1,11 @@
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import { profileRecordSchema, type Project } from '@velvet-dusk/core/api/contract';
+import { type ProfileRecord, profileRecordSchema, type Project } from '@velvet-dusk/core/api/contract';
 import { parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
 import { DocumentError } from '@velvet-dusk/core/document';
 import { canonicalJson } from '@velvet-dusk/core/look/hash';
 import { ApiError, ask } from '../../api/client.ts';
+import { addConflict, endConflict, hasConflict } from '../../state/saveStatus.ts';
 
 /** Profiles as they are edited. A draft may hold a constant that is not right yet; only right ones are saved. */
 interface ProfileStore {
@@ -69,6 +70,7 @@ class ProfileSaver {
   changed(): void {
     for (const [id, draft] of Object.entries(useProfiles.getState().drafts)) {
       if (!this.saved[id] || same(draft, this.saved[id].document)) continue;
+      if (hasConflict('profile', id)) continue;
       const problems = problemsOf(draft);
       if (problems.length > 0) setState(id, { kind: 'refused', why: problems.join('; ') });
       else this.later(id, quiet);
@@ -81,7 +83,26 @@ class ProfileSaver {
     this.timers[id] = setTimeout(() => void this.send(id), after);
   }
 
+  /** Somebody saved first: both sides are kept until one is chosen. */
+  private clashes(id: string, mine: Profile, { document: theirs, version }: ProfileRecord): void {
+    const put = (profile: Profile) =>
+      useProfiles.setState(({ drafts }) => ({ drafts: { ...drafts, [id]: profile } }));
+    setState(id, { kind: 'refused', why: `"${theirs.name}" was changed elsewhere.` });
+    addConflict({
+      ...{ kind: 'profile', id, name: mine.name, mine, theirs, theirsVersion: version },
+      resolve: (side) => {
+        endConflict('profile', id);
+        this.saved[id] = { version, document: theirs };
+        setState(id, { kind: 'saved' });
+        if (side === 'theirs') put(theirs);
+        this.changed();
+        this.onSaved();
+      },
+    });
+  }
+
   private async send(id: string): Promise<void> {
+    if (hasConflict('profile', id)) return;
     const draft = useProfiles.getState().drafts[id];
     if (!draft || problemsOf(draft).length > 0) return;
     try {
@@ -92,7 +113,12 @@ class ProfileSaver {
       this.changed();
     } catch (error) {
       const why = (error as Error).message;
-      if (error instanceof ApiError && error.status < 500) return setState(id, { kind: 'refused', why });
+      const current = profileRecordSchema.safeParse(
+        error instanceof ApiError && error.status === 412 ? error.body.current : undefined,
+      );
+      if (current.success) return this.clashes(id, draft, current.data);
+      if (error instanceof ApiError && error.status < 500 && error.status !== 423)
+        return setState(id, { kind: 'refused', why });
       setState(id, { kind: 'waiting', why });
       this.later(id, retryAfter);
     }

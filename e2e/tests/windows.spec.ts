@@ -1,0 +1,177 @@
+import type { BrowserContext, Page } from '@playwright/test';
+import type { Project } from '@velvet-dusk/core/api/contract';
+import { Bench } from '../src/bench.ts';
+import { expect, test } from '../src/fixtures.ts';
+
+/** Two windows on one project: nothing is overwritten, and nothing in conflict is sent, before somebody chooses. */
+
+const plateId = 'quay-blue-hour';
+
+async function secondWindow(context: BrowserContext, bench: Bench): Promise<Bench> {
+  const second = new Bench(await context.newPage(), bench.url);
+  await second.open();
+  return second;
+}
+
+/** What the server holds. */
+async function held(bench: Bench) {
+  const project = (await (await fetch(`${bench.url}/api/projects/saltmarsh-line`)).json()) as Project;
+  const look = project.looks.find((l) => l.id === 'slack-water')!;
+  const plate = project.plates.find((p) => p.id === plateId)!;
+  const amount = look.document.steps.find((s) => s.type === 'saturation')!.params.amount;
+  return { project, look, plate, saturation: amount, warmth: plate.shot.mired };
+}
+
+const told = (page: Page, what: RegExp) => page.getByRole('dialog', { name: what });
+const theirs = (page: Page) => page.getByRole('button', { name: /Take theirs/ });
+const mine = (page: Page) => page.getByRole('button', { name: 'Save mine on top' });
+
+/** Types a number and waits for nothing: what comes of it may be a conflict. */
+async function enter(bench: Bench, label: string, text: string): Promise<void> {
+  await bench.number(label).fill(text);
+  await bench.number(label).press('Enter');
+}
+/** Longer than an edit waits before it is sent, several times over. */
+const longQuiet = 2000;
+
+test('look against look: the numbers that differ and both pictures; theirs sends nothing, undo brings mine back', async ({
+  bench,
+  context,
+}) => {
+  const second = await secondWindow(context, bench);
+  await bench.type('Saturation', '1.5');
+  await bench.saved();
+  await enter(second, 'Saturation', '0.5');
+  const dialog = told(second.page, /The look "Slack Water" was changed elsewhere/);
+  await expect(dialog).toBeVisible();
+  const row = dialog.getByRole('row', { name: /Saturation/ });
+  await expect(row.getByRole('cell')).toHaveText(['0.5', '1.5']);
+  for (const side of ['mine', 'theirs'])
+    await expect(dialog.getByRole('img', { name: new RegExp(`, ${side}$`) })).toBeVisible();
+  await second.page.waitForTimeout(longQuiet);
+  expect(await held(bench)).toMatchObject({ saturation: 1.5, look: { version: 2 } });
+  await theirs(second.page).click();
+  await expect(dialog).toBeHidden();
+  await expect(second.number('Saturation')).toHaveValue('1.50');
+  await second.page.waitForTimeout(longQuiet);
+  expect(await held(bench)).toMatchObject({ saturation: 1.5, look: { version: 2 } });
+  await second.page.keyboard.press('Control+z');
+  await expect(second.number('Saturation')).toHaveValue('0.50');
+});
+
+test('plate against plate: Warmth 20 here and 44 there; theirs keeps 20, mine saves 44 on top', async ({
+  bench,
+  context,
+}) => {
+  const second = await secondWindow(context, bench);
+  await bench.type('Warmth', '20');
+  await bench.saved();
+  await enter(second, 'Warmth', '44');
+  const dialog = told(second.page, /The plate "Quay, blue hour" was changed elsewhere/);
+  await expect(dialog.getByRole('row', { name: /Warmth/ }).getByRole('cell')).toHaveText(['44', '20']);
+  await second.page.waitForTimeout(longQuiet);
+  expect(await held(bench)).toMatchObject({ warmth: 20 });
+  await theirs(second.page).click();
+  await second.page.waitForTimeout(longQuiet);
+  expect(await held(bench)).toMatchObject({ warmth: 20, plate: { version: 2 } });
+  await expect(second.number('Warmth')).toHaveValue('+20');
+  // The other way round, from a window that has not heard of the next version.
+  await second.type('Warmth', '10');
+  await second.saved();
+  await enter(bench, 'Warmth', '-30');
+  await mine(bench.page).click();
+  await bench.saved();
+  expect(await held(bench)).toMatchObject({ warmth: -30, plate: { version: 4 } });
+});
+
+test('different fields of one plate lie side by side, and undoing one’s own leaves the other’s alone', async ({
+  bench,
+  context,
+}) => {
+  const second = await secondWindow(context, bench);
+  const { plate } = await held(bench);
+  const rename = { 'content-type': 'application/json', 'if-match': `"${plate.version}"` };
+  await fetch(`${bench.url}/api/plates/${plateId}`, {
+    ...{ method: 'PATCH', headers: rename, body: JSON.stringify({ name: 'Named elsewhere' }) },
+  });
+  await second.type('Warmth', '12');
+  await second.saved();
+  expect(await held(bench)).toMatchObject({ warmth: 12, plate: { name: 'Named elsewhere' } });
+  await second.page.keyboard.press('Control+z');
+  await expect(second.number('Warmth')).toHaveValue('0');
+  await second.saved();
+  await expect.poll(() => held(bench)).toMatchObject({ warmth: 0, plate: { name: 'Named elsewhere' } });
+});
+
+test('a draft of a closed window against a newer plate: the newer one stays until somebody chooses', async ({
+  bench,
+  context,
+  server,
+}) => {
+  const second = await secondWindow(context, bench);
+  await server.kill();
+  await enter(second, 'Warmth', '44');
+  await enter(second, 'Contrast', '1.31');
+  await expect(second.page.getByText('Not saved: server away')).toBeVisible();
+  await second.page.close();
+  await server.restart();
+  await bench.type('Warmth', '33');
+  await bench.saved();
+  // Both windows' edits met; a third window finds what the closed one left.
+  const third = await secondWindow(context, bench);
+  const dialog = told(third.page, /The plate "Quay, blue hour" was changed elsewhere/);
+  await expect(dialog.getByRole('row', { name: /Warmth/ }).getByRole('cell')).toHaveText(['44', '33']);
+  await third.page.waitForTimeout(longQuiet);
+  expect(await held(bench)).toMatchObject({ warmth: 33 });
+  await theirs(third.page).click();
+  await third.saved();
+  expect(await held(bench)).toMatchObject({ warmth: 33 });
+  await expect(third.number('Warmth')).toHaveValue('+33');
+  // What clashed with nothing was taken over.
+  await expect(third.number('Contrast')).toHaveValue('1.31');
+});
+
+test('look and plate at once: each is named and chosen for itself', async ({ bench, context }) => {
+  const second = await secondWindow(context, bench);
+  await bench.type('Saturation', '1.5');
+  await bench.type('Warmth', '20');
+  await bench.saved();
+  await second.page.context().setOffline(true);
+  await enter(second, 'Saturation', '0.5');
+  await enter(second, 'Warmth', '44');
+  await expect(second.page.getByText('Not saved: server away')).toBeVisible();
+  await second.page.context().setOffline(false);
+  await expect(told(second.page, /The look .*changed elsewhere/)).toContainText('1 more to choose after it');
+  await mine(second.page).click();
+  await expect(told(second.page, /The plate .*changed elsewhere/)).toBeVisible();
+  await theirs(second.page).click();
+  await second.saved();
+  expect(await held(bench)).toMatchObject({ saturation: 0.5, warmth: 20, plate: { version: 2 } });
+});
+
+test('profile against profile: nothing is sent before the choice', async ({ bench, context }) => {
+  const pages = [bench.page, await context.newPage()];
+  for (const page of pages) {
+    await page.goto(`${bench.url}/saltmarsh-line/cameras`);
+    await page
+      .getByRole('button', { name: /^Heron/ })
+      .first()
+      .click();
+  }
+  const name = (page: Page) => page.getByRole('textbox', { name: 'Name', exact: true });
+  const served = async () => (await held(bench)).project.profiles.find((p) => p.id === 'heron')!.name;
+  await name(pages[0]).fill('Heron here');
+  await expect.poll(served).toBe('Heron here');
+  await name(pages[1]).fill('Heron there');
+  const dialog = told(pages[1], /The camera profile "Heron there" was changed elsewhere/);
+  await expect(dialog.getByRole('row', { name: /name/ }).getByRole('cell')).toHaveText([
+    'Heron there',
+    'Heron here',
+  ]);
+  await pages[1].waitForTimeout(longQuiet);
+  expect(await served()).toBe('Heron here');
+  await theirs(pages[1]).click();
+  await expect(name(pages[1])).toHaveValue('Heron here');
+  await pages[1].waitForTimeout(longQuiet);
+  expect(await served()).toBe('Heron here');
+});

@@ -1,0 +1,105 @@
+import { useMemo } from 'react';
+import { differences } from '@velvet-dusk/core/documentDiff';
+import { useCurrentPlate, useOpenProject } from '../../bench/useBench.ts';
+import { useDocument } from '../../state/document.ts';
+import { type Conflict, useSaveStatus } from '../../state/saveStatus.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Window } from '../../ui/Window.tsx';
+import { placeWords, valueWords } from './differenceWords.ts';
+import { type Side, SidePicture } from './SidePicture.tsx';
+
+const words = { look: 'look', plate: 'plate', profile: 'camera profile' };
+/** Places shown; a document that differs in more is another document. */
+const mostShown = 60;
+
+/** Both sides as they make a plate: the one in question, or the one on the bench. */
+function useSides(conflict: Conflict): Record<'mine' | 'theirs', Side> | null {
+  const { plates, profiles } = useOpenProject();
+  const look = useDocument((s) => s.look);
+  const current = useCurrentPlate();
+  return useMemo(() => {
+    const wanted = plates.find((p) => (conflict.kind === 'profile' ? p.profileId : p.id) === conflict.id);
+    const plate = wanted ?? current?.plate;
+    if (!plate) return null;
+    const sideOf = (side: 'mine' | 'theirs'): Side | null => {
+      const shot = conflict.kind === 'plate' ? conflict[side].shot : plate.shot;
+      const profileId = conflict.kind === 'plate' ? conflict[side].profileId : plate.profileId;
+      const saved = profiles.find((p) => p.id === profileId);
+      const profile = conflict.kind === 'profile' && wanted ? conflict[side] : saved;
+      return profile
+        ? { plate, shot, profile, look: conflict.kind === 'look' ? conflict[side] : look }
+        : null;
+    };
+    const [mine, theirs] = [sideOf('mine'), sideOf('theirs')];
+    return mine && theirs && { mine, theirs };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the pictures are of the moment the conflict was met
+  }, [conflict]);
+}
+
+function Sides({ conflict }: { conflict: Conflict }) {
+  const found = useMemo(() => differences(conflict.mine, conflict.theirs), [conflict]);
+  const sides = useSides(conflict);
+  return (
+    <div className="px-5 pb-5 flex flex-col gap-3">
+      {sides && (
+        <div className="grid grid-cols-2 gap-3 text-[12px] text-t2">
+          {(['mine', 'theirs'] as const).map((side) => (
+            <figure key={side}>
+              <SidePicture side={sides[side]} label={`"${sides[side].plate.name}", ${side}`} />
+              <figcaption className="pt-1">
+                {side === 'mine' ? 'Mine, not saved' : 'Theirs, saved'}
+              </figcaption>
+            </figure>
+          ))}
+        </div>
+      )}
+      <div className="max-h-[200px] scroll-quiet">
+        <table className="w-full text-[12px]" aria-label="What differs">
+          <thead className="text-t3">
+            <tr>
+              <th className="font-normal text-left">Differs in</th>
+              <th className="font-normal text-right w-[130px]">Mine</th>
+              <th className="font-normal text-right w-[130px]">Theirs</th>
+            </tr>
+          </thead>
+          <tbody>
+            {found.slice(0, mostShown).map((d) => (
+              <tr key={d.path.join('.')}>
+                <th scope="row" className="font-normal text-left text-t2">
+                  {placeWords(d)}
+                </th>
+                <td className="num text-right text-t1">{valueWords(d.a)}</td>
+                <td className="num text-right text-t1">{valueWords(d.b)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {found.length > mostShown && <p className="text-t3">and in {found.length - mostShown} places more</p>}
+      </div>
+      <div className="flex gap-2">
+        <Button kind="main" onClick={() => conflict.resolve('theirs')}>
+          Take theirs; undo brings mine back
+        </Button>
+        <Button onClick={() => conflict.resolve('mine')}>Save mine on top</Button>
+      </div>
+    </div>
+  );
+}
+
+/** A document that was changed here and elsewhere. Nothing of it is sent until one side is chosen. */
+export function ConflictWindow() {
+  const conflicts = useSaveStatus((s) => s.conflicts);
+  const [conflict] = conflicts;
+  if (!conflict) return null;
+  const more = conflicts.length - 1;
+  return (
+    <Window
+      open
+      title={`The ${words[conflict.kind]} "${conflict.name}" was changed elsewhere`}
+      about={`Version ${conflict.theirsVersion} was saved in another window. Nothing was overwritten, and nothing of it is sent until you choose.${more > 0 ? ` ${more} more to choose after it.` : ''}`}
+      width={660}
+    >
+      <Sides key={`${conflict.kind} ${conflict.id} ${conflict.theirsVersion}`} conflict={conflict} />
+    </Window>
+  );
+}
