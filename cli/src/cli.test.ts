@@ -102,6 +102,7 @@ describe('pictures and cubes', () => {
         out,
         '--interpolation',
         'trilinear',
+        '--force',
       ).code,
     ).toBe(0);
     expect(decode(readFileSync(out))).toMatchObject({ depth: 16, width: 2, height: 1 });
@@ -185,7 +186,7 @@ describe('bad input: exit 1 for a bad file, 2 for bad use, always a message and 
       1,
       /text\.png: byte 0: not a PNG/,
     ],
-    ['a missing file', () => apply(at('nowhere.png')), 1, /nowhere\.png: cannot be read \(ENOENT\)/],
+    ['a missing file', () => apply(at('nowhere.png')), 1, /nowhere\.png: cannot be read: there is no such file/],
     [
       'a cube with a NaN',
       () => ['inspect', '--cube', write('nan.cube', cube().with(20, 'nan 0 0').join('\n'))],

@@ -1,5 +1,5 @@
-import { existsSync, readdirSync } from 'node:fs';
-import { readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { existsSync, readdirSync, statSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
@@ -15,28 +15,42 @@ import { UsageError } from './errors.ts';
 /** Where profiles named by ID are found. */
 export const profileFolder = fileURLToPath(new URL('../../demo/profiles/', import.meta.url));
 
+/** What a system says about a file, in words. */
+const systemWords: Record<string, string> = {
+  ENOENT: 'there is no such file',
+  EACCES: 'its rights do not allow it',
+  EPERM: 'its rights do not allow it',
+  EISDIR: 'it is a folder',
+  ENOTDIR: 'a part of its path is no folder',
+  ENOSPC: 'the disk is full',
+  EROFS: 'the disk can only be read',
+  EMFILE: 'too many files are open',
+  ENAMETOOLONG: 'its name is too long',
+};
+
+export function fileProblem(path: string, what: 'read' | 'written', error: unknown): Error {
+  const { code = '', message } = error as NodeJS.ErrnoException;
+  return new Error(`${path}: cannot be ${what}: ${systemWords[code] ?? message}`);
+}
+
 export async function readBytes(path: string): Promise<Uint8Array> {
   try {
     return await readFile(path);
   } catch (error) {
-    throw new Error(`${path}: cannot be read (${(error as NodeJS.ErrnoException).code ?? error})`);
+    throw fileProblem(path, 'read', error);
+  }
+}
+
+function namesIn(folder: string): string[] {
+  try {
+    return readdirSync(folder);
+  } catch (error) {
+    throw fileProblem(folder, 'read', error);
   }
 }
 
 export async function readText(path: string): Promise<string> {
   return new TextDecoder().decode(await readBytes(path));
-}
-
-/** Writes beside the target and renames, so that no half file is ever found under the name. */
-export async function writeWhole(path: string, data: Uint8Array | string): Promise<void> {
-  const temporary = `${path}.part-${process.pid}`;
-  try {
-    await writeFile(temporary, data);
-    await rename(temporary, path);
-  } catch (error) {
-    await rm(temporary, { force: true });
-    throw new Error(`${path}: cannot be written (${(error as NodeJS.ErrnoException).code ?? error})`);
-  }
 }
 
 export async function readLook(path: string): Promise<Look> {
@@ -52,7 +66,9 @@ export async function readLuts(look: Look, lookFile: string, folder?: string): P
   const wanted = new Set(lutsOf(look.steps).map((l) => l.sha256));
   const place = folder ?? join(dirname(lookFile), 'luts');
   if (wanted.size === 0 || (!folder && !existsSync(place))) return shelf;
-  for (const name of readdirSync(place)) {
+  for (const name of namesIn(place)) {
+    // Folders and other files may lie there too.
+    if (!statSync(join(place, name)).isFile()) continue;
     const bytes = await readBytes(join(place, name));
     const sha256 = sha256Hex(bytes);
     if (wanted.has(sha256)) shelf.set(sha256, parseLut(new TextDecoder().decode(bytes), name));

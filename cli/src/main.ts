@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { applyCommand } from './commands/apply.ts';
 import { bakeCommand } from './commands/bake.ts';
 import { decodeCommand, encodeCommand } from './commands/convert.ts';
@@ -21,6 +22,12 @@ const usage = () =>
     .map((c) => `  ${c.name} ${c.usage}\n      ${c.summary}`)
     .join('\n')}\n`;
 
+/** Errors of checks that have no place in a file come as lists. */
+function sentenceOf(error: Error): string {
+  if (!(error instanceof z.ZodError)) return error.message;
+  return error.issues.map(({ path, message }) => `${path.join('.') || 'document'}: ${message}`).join('; ');
+}
+
 async function main([name, ...args]: string[]): Promise<number> {
   if (name === '--help' || name === 'help') {
     process.stdout.write(usage());
@@ -29,6 +36,12 @@ async function main([name, ...args]: string[]): Promise<number> {
   const command = commands.find((c) => c.name === name);
   if (!command) {
     process.stderr.write(name ? `no command "${name}"\n${usage()}` : usage());
+    return 2;
+  }
+  // A name that is not UTF-8 has been changed on its way here, and would open or make another file.
+  const changed = args.find((arg) => arg.includes('\ufffd'));
+  if (changed !== undefined) {
+    process.stderr.write(`${changed}: this name is not UTF-8, so its file cannot be opened; rename it\n`);
     return 2;
   }
   if (args.includes('--help')) {
@@ -40,7 +53,7 @@ async function main([name, ...args]: string[]): Promise<number> {
     return 0;
   } catch (error) {
     const badUse = error instanceof UsageError;
-    process.stderr.write(`${(error as Error).message}\n`);
+    process.stderr.write(`${sentenceOf(error as Error)}\n`);
     if (badUse) process.stderr.write(`usage: dusk ${command.name} ${command.usage}\n`);
     return badUse ? 2 : 1;
   }

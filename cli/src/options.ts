@@ -1,5 +1,6 @@
 import { parseArgs, type ParseArgsConfig } from 'node:util';
 import { UsageError } from './errors.ts';
+import { Output } from './output.ts';
 
 type Options = NonNullable<ParseArgsConfig['options']>;
 
@@ -13,10 +14,19 @@ export class Arguments {
     for (const flag of flags) options[flag] = { type: 'boolean' };
     try {
       const joined = joinNegativeValues(args, names);
-      this.values = parseArgs({ args: joined, options, strict: true }).values as typeof this.values;
+      const { values, tokens } = parseArgs({ args: joined, options, strict: true, tokens: true });
+      this.values = values as typeof this.values;
+      const given = tokens.flatMap((t) => (t.kind === 'option' ? [t.name] : []));
+      const twice = given.find((name, i) => given.indexOf(name) < i);
+      if (twice) throw new UsageError(`--${twice} is given twice`);
     } catch (error) {
-      throw new UsageError((error as Error).message.split('\n')[0]);
+      throw error instanceof UsageError ? error : new UsageError((error as Error).message.split('\n')[0]);
     }
+  }
+
+  /** The file to write, looked at before any work is done; `--force` replaces one. */
+  output(name: string, inputs: readonly string[]): Promise<Output> {
+    return Output.check(this.text(name), inputs, this.flag('force'));
   }
 
   flag(name: string): boolean {

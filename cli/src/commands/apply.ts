@@ -1,19 +1,20 @@
 import { applyCube } from '@velvet-dusk/core/cube/apply';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import { parsePng, writePng } from '@velvet-dusk/core/formats/png';
-import { readBytes, readText, writeWhole } from '../files.ts';
+import { readBytes, readText } from '../files.ts';
 import { Arguments } from '../options.ts';
 import type { Command } from './command.ts';
 
 export const applyCommand: Command = {
   name: 'apply',
-  usage: '--cube FILE --in IN.png --out OUT.png [--interpolation tetrahedral|trilinear] [--strength 0..1]',
+  usage:
+    '--cube FILE --in IN.png --out OUT.png [--interpolation tetrahedral|trilinear] [--strength 0..1] [--force]',
   summary: 'applies a LUT to an 8- or 16-bit PNG and writes a 16-bit one',
   async run(args) {
-    const options = new Arguments(args, ['cube', 'in', 'out', 'interpolation', 'strength']);
+    const options = new Arguments(args, ['cube', 'in', 'out', 'interpolation', 'strength'], ['force']);
     const cubeFile = options.text('cube');
     const input = options.text('in');
-    const out = options.text('out');
+    const out = await options.output('out', [input, cubeFile]);
     const interpolation = options.choice(
       'interpolation',
       ['tetrahedral', 'trilinear'] as const,
@@ -23,6 +24,6 @@ export const applyCommand: Command = {
     const cube = parseCube(await readText(cubeFile), cubeFile);
     const frame = parsePng(await readBytes(input), input);
     applyCube(cube, frame.rgb, interpolation, strength);
-    await writeWhole(out, writePng(frame));
+    await out.write(writePng(frame));
   },
 };

@@ -3,19 +3,20 @@ import { bake, checkGrid, compileOrder } from '@velvet-dusk/core/cube/bake';
 import { roleIds } from '@velvet-dusk/core/cube/roles';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 import { UsageError } from '../errors.ts';
-import { readLook, readLuts, readProfile, writeWhole } from '../files.ts';
+import { readLook, readLuts, readProfile } from '../files.ts';
 import { Arguments } from '../options.ts';
 import type { Command } from './command.ts';
 
 export const bakeCommand: Command = {
   name: 'bake',
-  usage: '--look FILE --profile FILE|ID --role combined|conversion --grid 33 [--luts FOLDER] --out FILE.cube',
+  usage:
+    '--look FILE --profile FILE|ID --role combined|conversion --grid 33 [--luts FOLDER] --out FILE.cube [--force]',
   summary: 'bakes a look for a camera profile into a 3D LUT',
   async run(args) {
-    const options = new Arguments(args, ['look', 'profile', 'role', 'grid', 'out', 'luts']);
+    const options = new Arguments(args, ['look', 'profile', 'role', 'grid', 'out', 'luts'], ['force']);
     const role = options.choice('role', roleIds, 'combined');
+    options.text('out');
     const grid = options.number('grid', 33, smallestGrid, largestGrid);
-    const out = options.text('out');
     try {
       checkGrid(grid);
     } catch (error) {
@@ -23,10 +24,11 @@ export const bakeCommand: Command = {
     }
     const lookFile = options.text('look');
     const profileFile = options.text('profile');
+    const out = await options.output('out', [lookFile, profileFile]);
     const look = await readLook(lookFile);
     const luts = await readLuts(look, lookFile, options.optional('luts'));
     const order = { look, profile: await readProfile(profileFile), role, grid, luts };
     for (const note of compileOrder(order).notes) process.stderr.write(`note: ${note}\n`);
-    await writeWhole(out, writeCube(bake(order)));
+    await out.write(writeCube(bake(order)));
   },
 };
