@@ -38,6 +38,14 @@ export class PreviewBaker {
   private readonly grids = new Map<string, HeldGrid>();
   private readonly cache = new StepCache();
 
+  /** @param mostGrids profiles and sizes kept: each holds what every step of a look gave. */
+  constructor(private readonly mostGrids = 8) {}
+
+  /** Grids kept now. */
+  get kept(): number {
+    return this.grids.size;
+  }
+
   bake(order: PreviewOrder): BakedPreview {
     const work = this.bakeInParts(order);
     let part = work.next();
@@ -59,7 +67,13 @@ export class PreviewBaker {
 
   private held(pipeline: Pipeline, profile: Profile, key: string, grid: number): HeldGrid {
     const known = this.grids.get(key);
-    if (known && JSON.stringify(known.profile) === JSON.stringify(profile)) return known;
+    this.grids.delete(key);
+    if (known && JSON.stringify(known.profile) === JSON.stringify(profile)) {
+      // The latest asked for goes last.
+      this.grids.set(key, known);
+      return known;
+    }
+    if (this.grids.size >= this.mostGrids) this.grids.delete(this.grids.keys().next().value!);
     const made = { profile, stages: new HeldStages(pipeline.inputGrid(grid)) };
     this.grids.set(key, made);
     return made;

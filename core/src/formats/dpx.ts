@@ -1,5 +1,6 @@
 import { FormatError } from './error.ts';
-import { type Frame, largestFrame } from './png.ts';
+import { sizeProblem } from './frameSize.ts';
+import type { Frame } from './png.ts';
 
 /** Places in the header, SMPTE ST 268-1: bytes from the start of the file. */
 const at = {
@@ -34,9 +35,8 @@ export function parseDpx(bytes: Uint8Array, file: string): Frame {
   const u16 = (p: number) => view.getUint16(p, little);
   const u32 = (p: number) => view.getUint32(p, little);
   const [width, height] = [u32(at.width), u32(at.height)];
-  if (width === 0 || height === 0) fail(`byte ${at.width}`, 'width or height is 0');
-  if (width * height > largestFrame)
-    fail(`byte ${at.width}`, `${width}×${height} is more than ${largestFrame} pixels`);
+  const problem = sizeProblem(width, height);
+  if (problem) fail(`byte ${at.width}`, problem);
   if (u16(at.elements) !== 1 || bytes[at.descriptor] !== rgbDescriptor)
     fail(
       `byte ${at.descriptor}`,

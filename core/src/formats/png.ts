@@ -1,5 +1,6 @@
 import { type DecodedPng, decode, encode } from 'fast-png';
 import { FormatError } from './error.ts';
+import { sizeProblem } from './frameSize.ts';
 
 /** A picture: interleaved RGB, `depth` bits really stored in the file. */
 export interface Frame {
@@ -9,9 +10,6 @@ export interface Frame {
   rgb: Float32Array;
   depth: number;
 }
-
-/** The largest frame read, in pixels: an 8K UHD frame and some to spare. */
-export const largestFrame = 8192 * 4608;
 
 const signature = [137, 80, 78, 71, 13, 10, 26, 10];
 
@@ -39,9 +37,8 @@ export function checkPng(bytes: Uint8Array, file: string): { width: number; heig
     if (n === 1) {
       if (type !== 'IHDR' || length !== 13) fail(`byte ${at}`, 'the first chunk is not IHDR');
       size = { width: view.getUint32(at + 8), height: view.getUint32(at + 12) };
-      if (size.width * size.height === 0) fail(`byte ${at + 8}`, 'width or height is 0');
-      if (size.width * size.height > largestFrame)
-        fail(`byte ${at + 8}`, `${size.width}×${size.height} is more than ${largestFrame} pixels`);
+      const problem = sizeProblem(size.width, size.height);
+      if (problem) fail(`byte ${at + 8}`, problem);
     }
     if (type === 'IEND') return size!;
     at += 12 + length;

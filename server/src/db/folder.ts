@@ -42,5 +42,5 @@ export async function prepareFolder(folder: string): Promise<void> {
 /** Has a folder files of a project? */
 export async function hasFiles(folder: string): Promise<boolean> {
   const names = await readdir(join(folder, filesFolder)).catch(() => []);
-  return names.some((name) => name !== 'parts');
+  return names.some((name) => /^[0-9a-f]{2}$/.test(name));
 }

@@ -24,6 +24,11 @@ async function sha256OfFile(path: string): Promise<string> {
 export class FileStore {
   private readonly parts: string;
 
+  /** What can be made again of what is stored. */
+  get cacheFolder(): string {
+    return join(this.folder, 'cache');
+  }
+
   constructor(private readonly folder: string) {
     this.parts = join(folder, 'parts');
   }

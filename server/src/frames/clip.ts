@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { open } from 'node:fs/promises';
 import type { ClipFacts } from '@velvet-dusk/core/api/contract';
 import { FormatError } from '@velvet-dusk/core/formats/error';
-import { largestFrame } from '@velvet-dusk/core/formats/png';
+import { sizeProblem } from '@velvet-dusk/core/formats/frameSize';
 import { levels } from '@velvet-dusk/core/camera/range';
 import { lumaWeights } from '@velvet-dusk/core/readings/ycbcr';
 import type { DecodedFrame } from './frame.ts';
@@ -142,8 +142,8 @@ const rangeOf = (s: Stream): 'full' | 'narrow' =>
 export async function readClipFacts(path: string, file: string): Promise<ClipFacts> {
   const { stream, duration } = await probe(path, file);
   const { width, height } = stream;
-  if (width * height > largestFrame)
-    throw new FormatError(file, 'clip', `${width}×${height} is more than ${largestFrame} pixels`);
+  const problem = sizeProblem(width, height);
+  if (problem) throw new FormatError(file, 'clip', problem);
   const [n, d = 1] = stream.r_frame_rate.split('/').map(Number);
   return {
     ...{ width, height, duration, rate: n / d, codec: stream.codec_name },

@@ -1,8 +1,9 @@
-import { access } from 'node:fs/promises';
+import { access, open } from 'node:fs/promises';
 import sharp, { type Metadata } from 'sharp';
 import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
 import { FormatError } from '@velvet-dusk/core/formats/error';
-import { largestFrame, toUint16 } from '@velvet-dusk/core/formats/png';
+import { largestFrame, sizeProblem } from '@velvet-dusk/core/formats/frameSize';
+import { toUint16 } from '@velvet-dusk/core/formats/png';
 import { rgb16Head } from '@velvet-dusk/core/formats/rgb16';
 import type { DecodedFrame } from './frame.ts';
 
@@ -44,19 +45,21 @@ function notesOf(meta: Metadata): string[] {
 /** Reads PNG, TIFF or JPEG at full depth. Throws a FormatError. Float samples are light. */
 export async function readRaster(path: string, file: string): Promise<DecodedFrame> {
   try {
-    const open = () =>
+    const picture = () =>
       sharp(path, {
         limitInputPixels: largestFrame,
         ignoreIcc: true,
         failOn: 'warning',
         sequentialRead: true,
       }).timeout({ seconds: longest });
-    const meta = await open().metadata();
+    const meta = await picture().metadata();
+    const problem = sizeProblem(meta.width, meta.height);
+    if (problem) throw new FormatError(file, 'size', problem);
     refuse(file, meta);
     const depth = bits[meta.depth!];
     const kind = depth === 8 ? 'uchar' : depth === 16 ? 'ushort' : 'float';
     const space = depth === 8 ? 'srgb' : depth === 16 ? 'rgb16' : 'scrgb';
-    const { data, info } = await open()
+    const { data, info } = await picture()
       .autoOrient()
       .removeAlpha()
       .toColourspace(space)
@@ -111,13 +114,19 @@ export async function encodePng(frame: {
     .toBuffer();
 }
 
-/** Codes of a stored frame as they go to the bench (core's `rgb16` format). */
-export async function storedCodes(path: string): Promise<Buffer> {
+/** Writes the codes of a stored frame as they go to the bench (core's `rgb16` format) into a new file. */
+export async function writeCodes(path: string, target: string): Promise<void> {
   // Said by the system, with its code: the library has words of its own for it.
   await access(path);
   const { data, info } = await sharp(path, { limitInputPixels: largestFrame, ignoreIcc: true })
     .toColourspace('rgb16')
     .raw({ depth: 'ushort' })
     .toBuffer({ resolveWithObject: true });
-  return Buffer.concat([rgb16Head(info.width, info.height), data]);
+  const file = await open(target, 'wx');
+  try {
+    await file.writeFile(rgb16Head(info.width, info.height));
+    await file.writeFile(data);
+  } finally {
+    await file.close();
+  }
 }

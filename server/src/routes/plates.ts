@@ -1,7 +1,6 @@
 import { type RequestHandler, Router } from 'express';
 import { largestUpload, plateChangeSchema, plateKinds } from '@velvet-dusk/core/api/contract';
 import type { PlateKind } from '@velvet-dusk/core/api/contract';
-import { storedCodes } from '../frames/raster.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { body, json, param, queried, seenVersion } from './parse.ts';
@@ -10,21 +9,20 @@ import { receiveFile } from './receiveFile.ts';
 /** Files are named by their checksum, so what was fetched once never changes. */
 const forever = { immutable: true, maxAge: '365d', lastModified: false } as const;
 
-export function plateRoutes({ plates, projects, files }: Services): Router {
+export function plateRoutes({ plates, projects, files, codes }: Services): Router {
   const router = Router();
   const send =
     (part: 'frameSha' | 'thumbSha'): RequestHandler =>
     async (req, res) => {
-      const row = await plates.row(param(req, 'id'));
-      res.type('image/png').sendFile(files.pathOf(row[part]), forever);
+      const sha = (await plates.filesOf(param(req, 'id')))[part];
+      res.set('ETag', `"${sha}"`).type('image/png').sendFile(files.pathOf(sha), forever);
     };
   const sendCodes =
     (part: 'frameSha' | 'thumbSha'): RequestHandler =>
     async (req, res) => {
-      const row = await plates.row(param(req, 'id'));
-      const codes = await storedCodes(files.pathOf(row[part]));
-      res.set('Cache-Control', 'public, max-age=31536000, immutable');
-      res.type('application/octet-stream').end(codes);
+      const sha = (await plates.filesOf(param(req, 'id')))[part];
+      const path = await codes.pathOf(sha);
+      res.set('ETag', `"${sha}-codes"`).type('application/octet-stream').sendFile(path, forever);
     };
   router.get('/plates/:id/frame.png', send('frameSha'));
   router.get('/plates/:id/thumb.png', send('thumbSha'));

@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import { hasDamaged } from '../db/copies.ts';
 import { openDatabase } from '../db/open.ts';
+import { CodeFiles } from '../files/codes.ts';
 import { FileStore } from '../files/store.ts';
 import { sweepFiles } from '../files/sweep.ts';
 import { WorkPool } from '../jobs/pool.ts';
@@ -28,6 +29,8 @@ export async function openServices(dataFolder: string) {
   const plates = new PlateService(db, files, pool, profiles);
   const clips = new ClipService(db, files, plates);
   const projects = new ProjectService(db, { profiles, plates, looks });
+  const codes = new CodeFiles(files);
+  await codes.prepare();
   const luts = new LutService(db, files, pool);
   const jobs = new JobService(db, { files, pool, luts, plates });
   const exports = new ExportService({ jobs, looks, profiles });
@@ -36,5 +39,5 @@ export async function openServices(dataFolder: string) {
     await pool.close();
     await db.close();
   };
-  return { profiles, looks, luts, plates, clips, projects, jobs, exports, files, pool, close };
+  return { profiles, looks, luts, plates, clips, projects, jobs, exports, files, codes, pool, close };
 }

@@ -99,6 +99,16 @@ export class PlateService {
     return rows.length > 0;
   }
 
+  /** The files of a plate, by checksum. */
+  async filesOf(id: string): Promise<{ frameSha: string; thumbSha: string }> {
+    const [row] = await this.db
+      .select({ frameSha: plates.frameSha, thumbSha: plates.thumbSha })
+      .from(plates)
+      .where(eq(plates.id, id));
+    if (!row) throw notFound('plate', id);
+    return row;
+  }
+
   async row(id: string): Promise<Row> {
     const [row] = await this.db.select().from(plates).where(eq(plates.id, id));
     if (!row) throw notFound('plate', id);

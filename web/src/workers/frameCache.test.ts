@@ -37,3 +37,11 @@ test('what failed is asked for again', async () => {
   await expect(frames.frame('a')).rejects.toThrow('500');
   expect(get).toHaveBeenCalledTimes(2);
 });
+
+test('smaller copies of frames, at whatever sizes, take half of what frames may', async () => {
+  const frames = new FrameCache(1000, () => Promise.resolve(frame(40, 20)));
+  for (let width = 2; width <= 20; width++) await frames.at('a', width, 20);
+  expect(frames.pixels).toBeLessThanOrEqual(800 + 500);
+  const last = await frames.at('a', 20, 20);
+  expect(await frames.at('a', 20, 20)).toBe(last);
+});

@@ -46,12 +46,28 @@ export class FrameCache {
     const frame = await this.frame(url);
     if (frame.width === width && frame.height === height) return frame.rgb;
     const key = `${url} ${width}x${height}`;
-    let rgb = this.sized.get(key);
-    if (!rgb) {
-      rgb = shrink(frame.rgb, frame.width, frame.height, width, height);
-      this.sized.set(key, rgb);
-    }
+    const rgb = this.sized.get(key) ?? shrink(frame.rgb, frame.width, frame.height, width, height);
+    // The latest asked for goes last.
+    this.sized.delete(key);
+    this.sized.set(key, rgb);
+    this.makeRoomForSizes();
     return rgb;
+  }
+
+  /** Sizes come and go with every window that is drawn larger or smaller: together they take half of what frames may. */
+  private makeRoomForSizes(): void {
+    let pixels = [...this.sized.values()].reduce((sum, rgb) => sum + rgb.length / 3, 0);
+    for (const [key, rgb] of this.sized) {
+      if (pixels <= this.mostPixels / 2 || this.sized.size === 1) return;
+      pixels -= rgb.length / 3;
+      this.sized.delete(key);
+    }
+  }
+
+  /** Pixels held now, of frames and of their smaller copies. */
+  get pixels(): number {
+    const frames = [...this.frames.values()].reduce((sum, f) => sum + f.pixels, 0);
+    return [...this.sized.values()].reduce((sum, rgb) => sum + rgb.length / 3, frames);
   }
 
   private makeRoom(): void {

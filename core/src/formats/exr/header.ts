@@ -1,5 +1,5 @@
 import { FormatError } from '../error.ts';
-import { largestFrame } from '../png.ts';
+import { sizeProblem } from '../frameSize.ts';
 
 /** The header of an OpenEXR file (file layout of the OpenEXR project: name, type, size, value; from memory). */
 
@@ -122,8 +122,8 @@ function readWindow(c: Cursor, name: string): Window {
   const [width, height] = [widthOf(window), heightOf(window)];
   if (!(width > 0 && height > 0) || [x0, y0, x1, y1].some((v) => Math.abs(v) > farthest))
     c.fail(`${width}×${height} is no picture`, name);
-  if (width * height > largestFrame)
-    throw new FormatError(c.file, name, `${width}×${height} is more than ${largestFrame} pixels`);
+  const problem = sizeProblem(width, height);
+  if (problem) throw new FormatError(c.file, name, problem);
   return window;
 }
 

@@ -1,0 +1,71 @@
+import { mkdir, readdir, rename, rm, stat, utimes } from 'node:fs/promises';
+import { join } from 'node:path';
+import { writeCodes } from '../frames/raster.ts';
+import type { FileStore } from './store.ts';
+
+/** Bytes of unpacked frames kept; the one that was asked for longest ago goes first. */
+const mostBytes = 2 * 1024 ** 3;
+
+/**
+ * Stored frames as the bench wants them, unpacked once and kept as files, so that they are sent as small files are and
+ * nobody waits for a picture library. One is unpacked at a time, whoever asks.
+ */
+export class CodeFiles {
+  private readonly folder: string;
+  private readonly making = new Map<string, Promise<string>>();
+  private line: Promise<unknown> = Promise.resolve();
+
+  constructor(private readonly files: FileStore) {
+    this.folder = files.cacheFolder;
+  }
+
+  async prepare(): Promise<void> {
+    await mkdir(this.folder, { recursive: true });
+    await this.makeRoom();
+  }
+
+  /** Where the codes of a stored frame lie. Throws where the frame is missing. */
+  async pathOf(sha256: string): Promise<string> {
+    const path = join(this.folder, `${sha256}.rgb16`);
+    const there = await stat(path).catch(() => null);
+    if (there) {
+      await utimes(path, new Date(), there.mtime).catch(() => {});
+      return path;
+    }
+    let making = this.making.get(sha256);
+    if (!making) {
+      making = this.line.then(() => this.make(sha256, path)).finally(() => this.making.delete(sha256));
+      this.line = making.catch(() => {});
+      this.making.set(sha256, making);
+    }
+    return making;
+  }
+
+  private async make(sha256: string, path: string): Promise<string> {
+    const part = this.files.newPart();
+    try {
+      await writeCodes(this.files.pathOf(sha256), part);
+      await rename(part, path);
+    } catch (error) {
+      await this.files.drop(part);
+      throw error;
+    }
+    await this.makeRoom();
+    return path;
+  }
+
+  private async makeRoom(): Promise<void> {
+    const all = [];
+    for (const name of await readdir(this.folder)) {
+      const path = join(this.folder, name);
+      const facts = await stat(path).catch(() => null);
+      if (facts) all.push({ path, size: facts.size, used: facts.atimeMs });
+    }
+    let bytes = all.reduce((sum, f) => sum + f.size, 0);
+    for (const { path, size } of all.sort((a, b) => a.used - b.used)) {
+      if (bytes <= mostBytes) return;
+      await rm(path, { force: true });
+      bytes -= size;
+    }
+  }
+}
