@@ -38,6 +38,7 @@ const tasks = {
     buildWeb();
     return source('e2e/src/sliderBench.ts');
   },
+  attack: () => source('e2e/src/attack/main.ts'),
   'bench:import': () => source('e2e/src/importLoad.ts'),
   demo() {
     buildWeb();

@@ -96,6 +96,12 @@ describe('plates', () => {
       const packed = parsePng(await bytes(`/plates/plate/${part}.png`), part);
       const plain = await (await ask(`/plates/plate/${part}.rgb16`)).arrayBuffer();
       expect(parseRgb16(plain, part)).toEqual(packed);
+      // What has not changed is not sent again.
+      const { headers } = await ask(`/plates/plate/${part}.rgb16`);
+      const again = await ask(`/plates/plate/${part}.rgb16`, {
+        headers: { 'if-none-match': headers.get('etag')!, 'cache-control': 'max-age=0' },
+      });
+      expect(again.status).toBe(304);
     }
   });
 
@@ -142,14 +148,19 @@ describe('plates', () => {
     expect(await ids()).toContain('plate');
   });
 
-  test('an EXR becomes ACEScct whatever profile was named', async () => {
+  test('an EXR becomes ACEScct whatever profile was named, also where there is no such profile yet', async () => {
     const exr = readFileSync(new URL('../../demo/plates/wheelhouse-overcast.exr', import.meta.url));
-    await services.profiles.addMissing(parseProfile(demoDocument('profiles/acescct.json'), 'acescct'));
     const answer = await upload(exr, 'scene.exr');
     expect(await answer.json()).toMatchObject({
       plate: { profileId: 'acescct', format: 'exr' },
       notes: expect.arrayContaining([expect.stringMatching(/kept as ACEScct/)]) as string[],
     });
+    const demo = parseProfile(demoDocument('profiles/acescct.json'), 'acescct');
+    const { curve, primaries, white, range } = await services.profiles.get('acescct');
+    expect({ primaries, white, range }).toEqual({
+      ...{ primaries: demo.primaries, white: demo.white, range: demo.range },
+    });
+    expect(curve).toEqual({ ...demo.curve, logSideSlope: expect.closeTo(1 / 17.52, 12) as number });
   });
 
   test('an import that is cancelled leaves no plate and no file behind', async () => {

@@ -13,30 +13,45 @@ export interface Frame {
 
 const signature = [137, 80, 78, 71, 13, 10, 26, 10];
 
+/** The bytes of a file, wherever they lie. */
+export interface ByteSource {
+  length: number;
+  /** `count` bytes from `start` on, which lie inside. */
+  at(start: number, count: number): Uint8Array;
+}
+const sourceOf = (bytes: Uint8Array): ByteSource => ({
+  length: bytes.length,
+  at: (start, count) => bytes.subarray(start, start + count),
+});
+
 /**
  * Walks the chunks of a PNG and says what is wrong and where, before any of it is inflated.
  * Returns the size announced in its header. Throws a FormatError.
  */
-export function checkPng(bytes: Uint8Array, file: string): { width: number; height: number } {
+export function checkPng(source: ByteSource, file: string): { width: number; height: number } {
   const fail = (place: string, problem: string): never => {
     throw new FormatError(file, place, problem);
   };
-  if (signature.some((b, i) => bytes[i] !== b)) fail('byte 0', 'not a PNG: its signature is missing');
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  const head = source.at(0, Math.min(signature.length, source.length));
+  if (signature.some((b, i) => head[i] !== b)) fail('byte 0', 'not a PNG: its signature is missing');
+  const u32 = (at: number) => {
+    const bytes = source.at(at, 4);
+    return new DataView(bytes.buffer, bytes.byteOffset).getUint32(0);
+  };
   let size: { width: number; height: number } | undefined;
   for (let at = 8, n = 1; ; n++) {
-    if (at + 12 > bytes.length)
+    if (at + 12 > source.length)
       fail(`byte ${at}`, `truncated: the file ends before chunk ${n}, without IEND`);
-    const length = view.getUint32(at);
-    const type = String.fromCharCode(...bytes.subarray(at + 4, at + 8));
-    if (at + 12 + length > bytes.length)
+    const length = u32(at);
+    const type = String.fromCharCode(...source.at(at + 4, 4));
+    if (at + 12 + length > source.length)
       fail(
-        `byte ${bytes.length}`,
-        `truncated: chunk ${n} (${type}) needs ${at + 12 + length - bytes.length} bytes more`,
+        `byte ${source.length}`,
+        `truncated: chunk ${n} (${type}) needs ${at + 12 + length - source.length} bytes more`,
       );
     if (n === 1) {
       if (type !== 'IHDR' || length !== 13) fail(`byte ${at}`, 'the first chunk is not IHDR');
-      size = { width: view.getUint32(at + 8), height: view.getUint32(at + 12) };
+      size = { width: u32(at + 8), height: u32(at + 12) };
       const problem = sizeProblem(size.width, size.height);
       if (problem) fail(`byte ${at + 8}`, problem);
     }
@@ -58,7 +73,7 @@ const channelMap: Record<number, readonly [number, number, number]> = {
  * @param file name used in errors. Throws a FormatError that says what is wrong and at which byte.
  */
 export function parsePng(bytes: Uint8Array, file: string): Frame {
-  checkPng(bytes, file);
+  checkPng(sourceOf(bytes), file);
   let png: DecodedPng;
   try {
     png = decode(bytes, { checkCrc: true });

@@ -1,10 +1,13 @@
-import { mkdir, readdir, rename, rm, stat, utimes } from 'node:fs/promises';
+import { mkdir, readdir, readFile, rename, rm, stat, utimes } from 'node:fs/promises';
 import { join } from 'node:path';
 import { writeCodes } from '../frames/raster.ts';
 import type { FileStore } from './store.ts';
 
 /** Bytes of unpacked frames kept; the one that was asked for longest ago goes first. */
 const mostBytes = 2 * 1024 ** 3;
+
+/** Small pictures kept in memory, of a third of a megabyte each. */
+const mostSmall = 100;
 
 /**
  * Stored frames as the bench wants them, unpacked once and kept as files, so that they are sent as small files are and
@@ -14,9 +17,21 @@ export class CodeFiles {
   private readonly folder: string;
   private readonly making = new Map<string, Promise<string>>();
   private line: Promise<unknown> = Promise.resolve();
+  private readonly lately = new Map<string, Buffer>();
 
   constructor(private readonly files: FileStore) {
     this.folder = files.cacheFolder;
+  }
+
+  /** The codes of a small picture, from memory where it was asked for lately. Throws where the frame is missing. */
+  async small(sha256: string): Promise<Buffer> {
+    const known = this.lately.get(sha256);
+    const bytes = known ?? (await readFile(await this.pathOf(sha256)));
+    // The latest asked for goes last.
+    this.lately.delete(sha256);
+    this.lately.set(sha256, bytes);
+    if (this.lately.size > mostSmall) this.lately.delete(this.lately.keys().next().value!);
+    return bytes;
   }
 
   async prepare(): Promise<void> {

@@ -57,20 +57,18 @@ export async function readRaster(path: string, file: string): Promise<DecodedFra
     if (problem) throw new FormatError(file, 'size', problem);
     refuse(file, meta);
     const depth = bits[meta.depth!];
-    const kind = depth === 8 ? 'uchar' : depth === 16 ? 'ushort' : 'float';
     const space = depth === 8 ? 'srgb' : depth === 16 ? 'rgb16' : 'scrgb';
-    const { data, info } = await picture()
-      .autoOrient()
-      .removeAlpha()
-      .toColourspace(space)
-      .raw({ depth: kind })
-      .toBuffer({ resolveWithObject: true });
+    const plain = () => picture().autoOrient().removeAlpha().toColourspace(space);
+    const { data, info } = await plain().raw({ depth: 'float' }).toBuffer({ resolveWithObject: true });
     const { width, height, channels } = info;
-    const rgb = toFloats(data, depth, width * height, channels);
+    const rgb = toShares(data, depth, width * height, channels);
     const notes = notesOf(meta);
     if (depth === 32) notes.push('Float samples are taken as scene-linear light in BT.709 primaries.');
     const scene = depth === 32 ? { scene: bt709 } : {};
-    return { width, height, rgb, depth, format: meta.format!, notes, ...scene };
+    // Of 16 bits and three channels nothing is converted, so that the stored frame needs no copy of its codes here.
+    const straight = depth === 16 &&
+      channels === 3 && { store: (target: string) => plain().png(storedPng).toFile(target) };
+    return { width, height, rgb, depth, format: meta.format!, notes, ...scene, ...straight };
   } catch (error) {
     if (error instanceof FormatError) throw error;
     const message = (error as Error).message.replace(/\s+/g, ' ').replaceAll(path, file);
@@ -83,23 +81,22 @@ export async function readRaster(path: string, file: string): Promise<DecodedFra
   }
 }
 
-function toFloats(data: Buffer, depth: number, pixels: number, channels: number): Float32Array {
-  const { buffer, byteOffset, byteLength } = data;
-  const samples = {
-    8: () => new Uint8Array(buffer, byteOffset, byteLength),
-    16: () => new Uint16Array(buffer, byteOffset, byteLength / 2),
-    32: () => new Float32Array(buffer, byteOffset, byteLength / 4),
-  }[depth]!();
+/** Samples as shares of full scale, three to a pixel; where there are three they are changed where they lie. */
+function toShares(data: Buffer, depth: number, pixels: number, channels: number): Float32Array {
+  const samples = new Float32Array(data.buffer, data.byteOffset, data.byteLength / 4);
   const top = depth === 32 ? 1 : 2 ** depth - 1;
-  const rgb = new Float32Array(pixels * 3);
+  const rgb = channels === 3 ? samples : new Float32Array(pixels * 3);
   const [g, b] = channels >= 3 ? [1, 2] : [0, 0];
   for (let i = 0, p = 0; i < rgb.length; i += 3, p += channels) {
-    rgb[i] = samples[p] / top;
-    rgb[i + 1] = samples[p + g] / top;
-    rgb[i + 2] = samples[p + b] / top;
+    const [red, green, blue] = [samples[p], samples[p + g], samples[p + b]];
+    rgb[i] = red / top;
+    rgb[i + 1] = green / top;
+    rgb[i + 2] = blue / top;
   }
   return rgb;
 }
+
+const storedPng = { compressionLevel: 3 };
 
 /** Code values 0–1 as a 16-bit RGB PNG. */
 export async function encodePng(frame: {
@@ -110,7 +107,7 @@ export async function encodePng(frame: {
   const { width, height } = frame;
   return sharp(toUint16(frame.rgb), { raw: { width, height, channels: 3 }, limitInputPixels: largestFrame })
     .toColourspace('rgb16')
-    .png({ compressionLevel: 3 })
+    .png(storedPng)
     .toBuffer();
 }
 

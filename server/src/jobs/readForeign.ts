@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { type ImportedProfile, importProfile } from '@velvet-dusk/core/camera/import/index';
 import { DocumentError } from '@velvet-dusk/core/document';
 import { FormatError } from '@velvet-dusk/core/formats/error';
+import { stepBack } from './stepBack.ts';
 import { parseLut } from '@velvet-dusk/core/formats/lut';
 
 /** What is made of a foreign file of each kind. */
@@ -29,6 +30,7 @@ export async function readForeign({
   path,
   fileName,
 }: ForeignTask): Promise<{ value: unknown } | { refused: string }> {
+  stepBack('a little');
   try {
     return { value: readers[kind](await readFile(path, 'utf8'), fileName) };
   } catch (error) {

@@ -1,4 +1,5 @@
-import { writeFile } from 'node:fs/promises';
+import { open, writeFile } from 'node:fs/promises';
+import { lightProfileId } from '@velvet-dusk/core/camera/lightProfile';
 import { acescct } from '@velvet-dusk/core/colour/transfer/acescct';
 import { transformBuffer } from '@velvet-dusk/core/colour/matrix';
 import { rgbToRgb } from '@velvet-dusk/core/colour/rgbSpace';
@@ -10,6 +11,7 @@ import { readClipFrame } from '../frames/clip.ts';
 import type { DecodedFrame } from '../frames/frame.ts';
 import { encodePng } from '../frames/raster.ts';
 import { readFrameFile } from '../frames/read.ts';
+import { stepBack } from './stepBack.ts';
 
 export interface PlateTask {
   /** The file as it came. */
@@ -34,8 +36,6 @@ export interface PlateFacts {
 
 /** Longest side of a stored thumbnail, in pixels. Thumbnails stay in log, so that looks can be put on them live. */
 const thumbWidth = 320;
-/** The profile scene-linear frames are kept in: wide enough for any light, and a published standard. */
-const lightProfile = 'acescct';
 
 /** Turns scene-linear light into code of the light profile, in place. */
 function encodeLight(frame: DecodedFrame): void {
@@ -48,8 +48,15 @@ function encodeLight(frame: DecodedFrame): void {
   frame.notes.push('Scene-linear light, kept as ACEScct.');
 }
 
+async function storeStraight(store: NonNullable<DecodedFrame['store']>, part: string): Promise<void> {
+  await store(part);
+  const file = await open(part, 'r+');
+  await file.sync().finally(() => file.close());
+}
+
 /** Errors lose their kind on the way out of a thread, so a refusal is an answer. */
 export async function readPlate(task: PlateTask): Promise<PlateFacts | { refused: string }> {
+  stepBack('a little');
   const { path, fileName, framePart, time } = task;
   let frame: DecodedFrame;
   try {
@@ -61,7 +68,8 @@ export async function readPlate(task: PlateTask): Promise<PlateFacts | { refused
   }
   encodeLight(frame);
   const { width, height, rgb, depth, format, notes } = frame;
-  await writeFile(framePart, await encodePng(frame), { flag: 'wx', flush: true });
+  if (frame.store) await storeStraight(frame.store, framePart);
+  else await writeFile(framePart, await encodePng(frame), { flag: 'wx', flush: true });
   const scale = Math.min(1, thumbWidth / Math.max(width, height));
   const small = {
     width: Math.max(1, Math.round(width * scale)),
@@ -77,6 +85,6 @@ export async function readPlate(task: PlateTask): Promise<PlateFacts | { refused
     facts,
     notes,
     thumb,
-    ...(frame.scene ? { profileId: lightProfile } : {}),
+    ...(frame.scene ? { profileId: lightProfileId } : {}),
   };
 }

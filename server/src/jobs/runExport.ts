@@ -13,6 +13,7 @@ import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 
 import type { LutShelf } from '@velvet-dusk/core/look/steps/step';
 import type { LutFile } from '../services/luts.ts';
+import { stepBack } from './stepBack.ts';
 import { plateSamples, type ProofPlate } from './proofPlates.ts';
 
 export interface ExportTask {
@@ -49,6 +50,7 @@ async function readLuts(files: readonly LutFile[]): Promise<LutShelf> {
 
 /** Bakes, writes, reads back from the disk, compares, proves. Throws where the file does not hold what was baked. */
 export async function runExport(task: ExportTask): Promise<ExportResult> {
+  stepBack('far');
   const { part, fileName, port } = task;
   const order: BakeOrder = { ...task.order, luts: await readLuts(task.luts) };
   const report = (stage: string, progress: number) =>

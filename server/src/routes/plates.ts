@@ -1,4 +1,4 @@
-import { type RequestHandler, Router } from 'express';
+import { type RequestHandler, type Response, Router } from 'express';
 import { largestUpload, plateChangeSchema, plateKinds } from '@velvet-dusk/core/api/contract';
 import type { PlateKind } from '@velvet-dusk/core/api/contract';
 import { notFound, Problem } from '../problem.ts';
@@ -17,17 +17,19 @@ export function plateRoutes({ plates, projects, files, codes }: Services): Route
       const sha = (await plates.filesOf(param(req, 'id')))[part];
       res.set('ETag', `"${sha}"`).type('image/png').sendFile(files.pathOf(sha), forever);
     };
-  const sendCodes =
-    (part: 'frameSha' | 'thumbSha'): RequestHandler =>
-    async (req, res) => {
-      const sha = (await plates.filesOf(param(req, 'id')))[part];
-      const path = await codes.pathOf(sha);
-      res.set('ETag', `"${sha}-codes"`).type('application/octet-stream').sendFile(path, forever);
-    };
+  const coded = (res: Response, sha: string) =>
+    res.set('ETag', `"${sha}-codes"`).type('application/octet-stream');
   router.get('/plates/:id/frame.png', send('frameSha'));
   router.get('/plates/:id/thumb.png', send('thumbSha'));
-  router.get('/plates/:id/frame.rgb16', sendCodes('frameSha'));
-  router.get('/plates/:id/thumb.rgb16', sendCodes('thumbSha'));
+  router.get('/plates/:id/frame.rgb16', async (req, res) => {
+    const { frameSha } = await plates.filesOf(param(req, 'id'));
+    coded(res, frameSha).sendFile(await codes.pathOf(frameSha), forever);
+  });
+  router.get('/plates/:id/thumb.rgb16', async (req, res) => {
+    const { thumbSha } = await plates.filesOf(param(req, 'id'));
+    const bytes = await codes.small(thumbSha);
+    coded(res, thumbSha).set('Cache-Control', 'public, max-age=31536000, immutable').send(bytes);
+  });
   router.get('/plates/:id/source', async (req, res) => {
     const row = await plates.row(param(req, 'id'));
     res.download(files.pathOf(row.sourceSha || row.frameSha), row.sourceName || `${row.name}.png`);

@@ -38,7 +38,14 @@ async function service(run: Run, { width = 2, deadline = 60_000, folder = '' } =
   const db = await openDatabase(folder);
   const files = new FileStore(`${folder}/files`);
   await files.prepare();
-  const parts = { files, pool: { width }, luts: {}, plates: {}, kinds: [kindOf(run, deadline)] };
+  const parts = {
+    files,
+    pool: { width },
+    luts: {},
+    plates: {},
+    kinds: [kindOf(run, deadline)],
+    mostAttempts: 3,
+  };
   const jobs = new JobService(db, parts as unknown as ConstructorParameters<typeof JobService>[1]);
   await jobs.start();
   close = async () => {

@@ -16,8 +16,11 @@ import type { PlateService } from './plates.ts';
 
 /** Jobs in a page, and at most. */
 export const pageLength = { usual: 50, most: 200 };
-/** What was begun this often without an end has ended the server, or hung with it. */
-const mostAttempts = 3;
+/**
+ * What was begun this often without an end is given up: it has ended the server, or hung with it. Far more often than a
+ * server is killed by chance while one job runs; until then those that were begun less often go first.
+ */
+const mostAttempts = 100;
 /** Milliseconds between tries to write down how a job ended, on a full disk or a locked database. */
 const recordAfter = [100, 500, 2000, 5000];
 
@@ -38,6 +41,7 @@ interface Parts {
   plates: PlateService;
   /** Kinds of job it can do; tests bring their own. */
   kinds?: readonly JobKind[];
+  mostAttempts?: number;
 }
 
 /**
@@ -158,7 +162,7 @@ export class JobService {
     await this.insist(async () => {
       const left = await this.db.select().from(jobs).where(eq(jobs.state, 'running'));
       for (const { id, attempts } of left)
-        if (attempts < mostAttempts)
+        if (attempts < (this.parts.mostAttempts ?? mostAttempts))
           await this.move(id, ['running'], { state: 'queued', stage: 'Waiting', progress: 0 });
         else {
           const error = `It was begun ${attempts} times, and the server ended each time before it did.`;
@@ -214,7 +218,7 @@ export class JobService {
         .select({ id: jobs.id, attempts: jobs.attempts })
         .from(jobs)
         .where(eq(jobs.state, 'queued'))
-        .orderBy(asc(jobs.createdAt))
+        .orderBy(asc(jobs.attempts), asc(jobs.createdAt))
         .limit(1);
       if (!next) return;
       const begun = { state: 'running', stage: 'Starting', progress: 0, startedAt: now() } as const;

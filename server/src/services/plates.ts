@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
 import { and, eq, isNull, max, or } from 'drizzle-orm';
 import type { ImportedPlate, Plate, PlateChange, PlateKind } from '@velvet-dusk/core/api/contract';
+import { lightProfile, lightProfileId } from '@velvet-dusk/core/camera/lightProfile';
 import { checkDocument } from '@velvet-dusk/core/document';
 import { neutralShot, shotSchema } from '@velvet-dusk/core/look/shot';
 import { frameFactsSchema } from '@velvet-dusk/core/plate/facts';
@@ -140,6 +141,8 @@ export class PlateService {
       const frameSha = await this.files.adoptHashed(framePart);
       stored.push(frameSha);
       if (source.isPart) stored.push(await this.files.adopt(source.path, source.sha256));
+      // Light is kept in a profile of its own, which a project may not have yet.
+      if (read.profileId === lightProfileId) await this.profiles.addMissing(lightProfile());
       const thumbSha = await this.files.put(read.thumb);
       stored.push(thumbSha);
       return { plate: await this.insert(source, plate, read, { frameSha, thumbSha }), notes: read.notes };

@@ -5,13 +5,19 @@
 const key = 'velvet-dusk window';
 const lockOf = (id: string) => `${key} ${id}`;
 
+/** Milliseconds a page that was just left, of this same tab, may take to let go of the name. */
+const longestLeave = 1000;
+
 /** Holds a window's lock until the page goes. @returns false where another window has it. */
 const take = (id: string): Promise<boolean> =>
   new Promise((answer) => {
-    void navigator.locks.request(lockOf(id), { ifAvailable: true }, (lock) => {
-      answer(lock !== null);
-      return lock ? new Promise(() => {}) : undefined;
-    });
+    const options = { signal: AbortSignal.timeout(longestLeave) };
+    navigator.locks
+      .request(lockOf(id), options, () => {
+        answer(true);
+        return new Promise(() => {});
+      })
+      .catch(() => answer(false));
   });
 
 async function findId(): Promise<string> {

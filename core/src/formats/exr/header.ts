@@ -141,13 +141,13 @@ function readCompression(c: Cursor): Compression {
 }
 
 /** How the attributes that matter are read, and how long each is; undefined where that differs. */
-const attributes: Record<string, { size?: number; read(c: Cursor, end: number): unknown }> = {
-  channels: { read: readChannels },
-  compression: { size: 1, read: readCompression },
-  dataWindow: { size: 16, read: (c) => readWindow(c, 'dataWindow') },
-  displayWindow: { size: 16, read: (c) => readWindow(c, 'displayWindow') },
-  lineOrder: { size: 1, read: (c) => c.at },
-  tiles: { size: 9, read: readTile },
+const attributes: Record<string, { type: string; size?: number; read(c: Cursor, end: number): unknown }> = {
+  channels: { type: 'chlist', read: readChannels },
+  compression: { type: 'compression', size: 1, read: readCompression },
+  dataWindow: { type: 'box2i', size: 16, read: (c) => readWindow(c, 'dataWindow') },
+  displayWindow: { type: 'box2i', size: 16, read: (c) => readWindow(c, 'displayWindow') },
+  lineOrder: { type: 'lineOrder', size: 1, read: (c) => c.at },
+  tiles: { type: 'tiledesc', size: 9, read: readTile },
 };
 const needed = ['channels', 'compression', 'dataWindow', 'displayWindow', 'lineOrder'];
 
@@ -165,12 +165,13 @@ export function readHeader(bytes: Uint8Array, file: string): ExrHeader {
     c.need(1);
     if (bytes[c.at] === 0) break;
     const name = c.text();
-    c.text();
+    const type = c.text();
     const size = c.int();
     c.need(size);
     const end = c.at + size;
     if (found.has(name)) c.fail(`${name} stands twice`);
     const attribute = Object.hasOwn(attributes, name) ? attributes[name] : undefined;
+    if (attribute && attribute.type !== type) c.fail(`it is of type ${type}, not ${attribute.type}`, name);
     if (attribute?.size !== undefined && attribute.size !== size)
       c.fail(`${attribute.size} bytes are needed, found ${size}`, name);
     found.set(name, attribute?.read(c, end));
