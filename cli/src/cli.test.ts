@@ -186,7 +186,12 @@ describe('bad input: exit 1 for a bad file, 2 for bad use, always a message and 
       1,
       /text\.png: byte 0: not a PNG/,
     ],
-    ['a missing file', () => apply(at('nowhere.png')), 1, /nowhere\.png: cannot be read: there is no such file/],
+    [
+      'a missing file',
+      () => apply(at('nowhere.png')),
+      1,
+      /nowhere\.png: cannot be read: there is no such file/,
+    ],
     [
       'a cube with a NaN',
       () => ['inspect', '--cube', write('nan.cube', cube().with(20, 'nan 0 0').join('\n'))],

@@ -40,7 +40,14 @@ describe('a list of process nodes that no maker wrote is refused with its place'
     ],
     ['tags in tags', list('<a>'.repeat(3000), '</a>'.repeat(3000)), /nested/],
     ['thousands of nodes', list(log.repeat(3000)), /more than 100 nodes/],
-    ['a text of megabytes', list(' '.repeat(5_000_000), log), /size: .* more than 4 MB/],
+    ['a text of megabytes', list(' '.repeat(5_000_000), log), /size: more than 4 MB/],
+    ['characters that are none', list('\0'.repeat(100_000), log), /line 1, column \d+: not XML: a control/],
+    [
+      'a tag without end',
+      list(`<Info ${'a '.repeat(300_000)}`, log),
+      /line 1, column \d+: .*20000 characters/,
+    ],
+    ['a declaration that is not closed', list('<?xml', log), /a\.clf: .*(not XML|elements)/],
     [
       'more numbers than are announced',
       list(`<LUT1D ${depths}><Array dim="2 1">${'0.5 '.repeat(100_000)}</Array></LUT1D>`),

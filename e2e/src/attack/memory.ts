@@ -5,6 +5,13 @@ import { call, filledFolder, noiseFrame, startTarget } from './target.ts';
 
 const budget = 1000;
 
+/** Bytes of an answer, none of which are kept. */
+async function sizeOf(answer: Response): Promise<number> {
+  let size = 0;
+  for await (const chunk of answer.body as unknown as AsyncIterable<Uint8Array>) size += chunk.length;
+  return size;
+}
+
 /** Files and readers that ask for much memory; each on a server of its own, whose greatest resident size is read. */
 export const memoryAttack: Attack = {
   name: 'memory',
@@ -24,8 +31,7 @@ export const memoryAttack: Attack = {
         async (url) => {
           const { body } = await upload(url, large);
           const { id } = (body as { plate: { id: string } }).plate;
-          const read = async () =>
-            (await (await fetch(`${url}/api/plates/${id}/frame.rgb16`)).arrayBuffer()).byteLength;
+          const read = async () => sizeOf(await fetch(`${url}/api/plates/${id}/frame.rgb16`));
           const sizes = await Promise.all(Array.from({ length: 6 }, read));
           return sizes.every((s) => s === 7680 * 4320 * 6 + 8) ? 'all whole' : 'not whole';
         },

@@ -1,4 +1,5 @@
-import { open, writeFile } from 'node:fs/promises';
+import { open, statfs, writeFile } from 'node:fs/promises';
+import { dirname } from 'node:path';
 import { lightProfileId } from '@velvet-dusk/core/camera/lightProfile';
 import { acescct } from '@velvet-dusk/core/colour/transfer/acescct';
 import { transformBuffer } from '@velvet-dusk/core/colour/matrix';
@@ -48,8 +49,19 @@ function encodeLight(frame: DecodedFrame): void {
   frame.notes.push('Scene-linear light, kept as ACEScct.');
 }
 
+/** Bytes free on a disk that is not full. */
+const leastRoom = 1024 * 1024;
+
 async function storeStraight(store: NonNullable<DecodedFrame['store']>, part: string): Promise<void> {
-  await store(part);
+  try {
+    await store(part);
+  } catch (error) {
+    // The picture library does not say why it could not write.
+    const { bavail, bsize } = await statfs(dirname(part));
+    if (bavail * bsize < leastRoom)
+      throw new Error('ENOSPC: no space left on the disk, write', { cause: error });
+    throw error;
+  }
   const file = await open(part, 'r+');
   await file.sync().finally(() => file.close());
 }

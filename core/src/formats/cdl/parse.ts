@@ -1,15 +1,16 @@
-import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { cdlSchema, type CdlParams } from '../../look/steps/cdl.ts';
 import { FormatError } from '../error.ts';
+import { readXml } from '../xml.ts';
 import { cdlChannels, type CdlCorrection, cdlTriples, restCdl } from './correction.ts';
 
 type Node = Record<string, unknown>;
 
-const parser = new XMLParser({
+const xmlOptions = {
   ...{ ignoreAttributes: false, attributeNamePrefix: '@', parseTagValue: false, removeNSPrefix: true },
-  processEntities: false,
-  isArray: (name) => ['ColorDecision', 'ColorCorrection', 'Description'].includes(name),
-});
+  isArray: (name: string) => ['ColorDecision', 'ColorCorrection', 'Description'].includes(name),
+};
+/** Characters of the longest collection that is read. */
+const longestText = 2 * 1024 * 1024;
 
 const roots = ['ColorDecisionList', 'ColorCorrectionCollection', 'ColorCorrection'];
 /** Elements a correction keeps its numbers in; the second spelling is met in the wild. */
@@ -23,12 +24,7 @@ const [sopNames, satNames] = [
  * Throws a FormatError that names the file and the element.
  */
 export function parseCdl(text: string, file: string): CdlCorrection[] {
-  const valid = XMLValidator.validate(text);
-  if (valid !== true) {
-    const { line, col, msg } = valid.err;
-    throw new FormatError(file, { line, column: col ?? 1 }, `not XML: ${msg}`);
-  }
-  const document = parser.parse(text) as Node;
+  const document = readXml(text, file, xmlOptions, longestText) as Node;
   const root = Object.keys(document).find((k) => roots.includes(k));
   if (!root) throw new FormatError(file, 'first element', `expected one of ${roots.join(', ')}`);
   const content = (Array.isArray(document[root]) ? document[root][0] : document[root]) as Node;

@@ -1,6 +1,6 @@
-import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { isInvertible, type Mat3, type Vec3 } from '../../colour/matrix.ts';
 import { FormatError } from '../error.ts';
+import { readXml } from '../xml.ts';
 import { type ClfNode, exponentStyles, type LogParams, logStyles, type ProcessList } from './nodes.ts';
 
 type Element = Record<string, unknown> & { ':@'?: Record<string, string> };
@@ -19,12 +19,11 @@ const silent = new Set(['Description', 'InputDescriptor', 'OutputDescriptor', 'I
 /** Largest LUT1D read. */
 const largestLut = 65536;
 /** The longest text and list that are read: a maker's file has a few nodes, and a table at most. */
-const longest = { text: 4 * 1024 * 1024, nodes: 100, depth: 32 };
+const longest = { text: 4 * 1024 * 1024, nodes: 100 };
 
-const parser = new XMLParser({
+const xmlOptions = {
   ...{ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: '', parseTagValue: false },
-  ...{ processEntities: false, maxNestedTags: longest.depth },
-});
+};
 
 const tagOf = (e: Element) => Object.keys(e).find((k) => k !== ':@')!;
 const childrenOf = (e: Element) => e[tagOf(e)] as Element[];
@@ -193,38 +192,18 @@ const readers: Record<string, (node: Reader) => ClfNode> = {
   LUT1D: readLut1d,
 };
 
-function elementsOf(text: string, file: string): Element[] {
-  try {
-    return parser.parse(text) as Element[];
-  } catch (error) {
-    throw new FormatError(file, 'elements', (error as Error).message);
-  }
-}
-
 /**
  * Reads a Common LUT Format file (Academy S-2014-006): Matrix, Range, Log, Exponent and LUT1D nodes.
  * Throws a FormatError that names the node and what was expected; other nodes are refused by name.
  */
 export function parseClf(text: string, file: string): ProcessList {
-  if (text.length > longest.text)
-    throw new FormatError(file, 'size', `a list of more than ${longest.text / 1024 / 1024} MB is not read`);
-  if (/<!(DOCTYPE|ENTITY)/i.test(text))
-    throw new FormatError(
-      file,
-      'document type',
-      'a file that declares a document type or entities is not read',
-    );
-  const valid = XMLValidator.validate(text);
-  if (valid !== true) {
-    const { line, col, msg } = valid.err;
-    throw new FormatError(file, { line, column: col }, `not XML: ${msg}`);
-  }
-  const root = elementsOf(text, file).find((e) => tagOf(e) === 'ProcessList');
+  const elements = readXml(text, file, xmlOptions, longest.text) as Element[];
+  const root = elements.find((e) => tagOf(e) === 'ProcessList');
   if (!root) throw new FormatError(file, 'root element', 'not a Common LUT Format file: no ProcessList');
   const list = new Reader(file, root, 'ProcessList');
-  const elements = childrenOf(root).filter((e) => !silent.has(tagOf(e)));
-  if (elements.length > longest.nodes) list.fail(`a list of more than ${longest.nodes} nodes is not read`);
-  const nodes = elements.map((e, i) => {
+  const inside = childrenOf(root).filter((e) => !silent.has(tagOf(e)));
+  if (inside.length > longest.nodes) list.fail(`a list of more than ${longest.nodes} nodes is not read`);
+  const nodes = inside.map((e, i) => {
     const tag = tagOf(e);
     const node = new Reader(file, e, `ProcessList/${tag} (node ${i + 1})`);
     const read =
