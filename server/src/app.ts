@@ -74,10 +74,19 @@ export function makeApp(services: Services, log: Logger): Express {
   return app;
 }
 
+/** Characters of an error that are logged, of itself and of what it came of: some carry whole documents. */
+const longestWhy = 300;
+const whyOf = (error: unknown): string[] =>
+  error instanceof Error
+    ? [(error.stack ?? error.message).slice(0, longestWhy), ...whyOf(error.cause)]
+    : error === undefined
+      ? []
+      : [String(error).slice(0, longestWhy)];
+
 function answerProblems(log: Logger): ErrorRequestHandler {
   return (error, req, res, next) => {
     const problem = toProblem(error);
-    if (problem.status >= 500) log.error({ err: error, url: req.originalUrl }, 'request failed');
+    if (problem.status >= 500) log.error({ why: whyOf(error), url: req.originalUrl }, 'request failed');
     if (res.headersSent) return next(error);
     // What is left of a refused upload is thrown away unread for a while, so that the sender can hear the answer.
     if (!req.complete)

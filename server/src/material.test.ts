@@ -60,6 +60,14 @@ describe('clips', () => {
     ]);
     const late = await send('POST', `/clips/${clip.id}/plates`, { times: [9], profileId: 'heron' });
     await expectProblem(late, 422, /no frame at 9 s of 2 s/);
+    // The last frame begins before the end of the clip, so that there is none at its very end.
+    const half = await send('POST', `/clips/${clip.id}/plates`, { times: [0.2, 2, 0.4], profileId: 'heron' });
+    expect(half.status).toBe(422);
+    const told = (await half.json()) as { detail: string; taken: { plate: { name: string } }[] };
+    expect(told.detail).toMatch(
+      /2 s: there is no frame.*1 of 3 frames had been taken in before it, and are kept/,
+    );
+    expect(told.taken.map((t) => t.plate.name)).toEqual(['night 0.20 s']);
     expect((await ask(`/clips/${clip.id}`, { method: 'DELETE' })).status).toBe(204);
     await expectProblem(await ask(`/clips/${clip.id}/strip/0`), 404, /no clip/);
   });

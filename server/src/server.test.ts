@@ -1,11 +1,14 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { request } from 'node:http';
 import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { createClient } from '@libsql/client';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { largestUpload, type LookRecord } from '@velvet-dusk/core/api/contract';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { parseRgb16 } from '@velvet-dusk/core/formats/rgb16';
 import { parsePng } from '@velvet-dusk/core/formats/png';
+import { encodePng } from './frames/raster.ts';
 import type { Services } from './services/index.ts';
 import { type Asker, startAsker } from './testing/asker.ts';
 import { demoDocument, newFolder, slackWater, tinyFrame } from './testing/fixture.ts';
@@ -179,6 +182,23 @@ describe('plates', () => {
     }
     await expect.poll(stored, { timeout: 10_000, interval: 200 }).toBe(files);
     expect((await services.plates.list('p')).good.length).toBe(before);
+  });
+
+  test('an import that cannot be written down leaves no file that nothing names', async () => {
+    const stored = () =>
+      readdirSync(filesFolder, { recursive: true, withFileTypes: true }).filter((f) => f.isFile()).length;
+    const before = stored();
+    const client = createClient({ url: pathToFileURL(join(dataFolder, 'velvet-dusk.db')).href });
+    await client.execute(
+      `CREATE TRIGGER full BEFORE INSERT ON plates BEGIN SELECT RAISE(ABORT, 'no more'); END`,
+    );
+    const bytes = await encodePng({ width: 9, height: 7, rgb: new Float32Array(189).map((_, i) => i / 189) });
+    const answer = await upload(new Uint8Array(bytes), 'late.png');
+    await client.execute('DROP TRIGGER full');
+    client.close();
+    expect(answer.status).toBe(500);
+    expect(stored()).toBe(before);
+    expect((await upload(new Uint8Array(bytes), 'again.png')).status).toBe(201);
   });
 
   test('bad frames are refused by name and place, and leave no plate behind', async () => {

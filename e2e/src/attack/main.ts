@@ -8,8 +8,16 @@ import { killAttack } from './kills.ts';
 import { loadAttack } from './load.ts';
 import { memoryAttack } from './memory.ts';
 import { mutantAttack } from './mutants.ts';
+import { pageAttack } from './page.ts';
 
-const attacks: readonly Attack[] = [mutantAttack, killAttack, loadAttack, diskAttack, memoryAttack];
+const attacks: readonly Attack[] = [
+  mutantAttack,
+  killAttack,
+  loadAttack,
+  diskAttack,
+  memoryAttack,
+  pageAttack,
+];
 const named = process.argv.slice(2);
 const unknown = named.find((name) => !attacks.some((a) => a.name === name));
 if (unknown)

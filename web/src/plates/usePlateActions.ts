@@ -42,7 +42,13 @@ export function usePlateActions() {
   const pick = async (clipId: string, times: number[], chosen: string) => {
     const profileId = chosen === guess ? project.profiles[0].id : chosen;
     const options = { method: 'POST', json: { times, profileId } } as const;
-    const taken = await ask(`/clips/${clipId}/plates`, importedPlateSchema.array(), options);
+    // Where one of several cannot be taken, those before it are there all the same.
+    const taken = await ask(`/clips/${clipId}/plates`, importedPlateSchema.array(), options).catch(
+      async (error: unknown) => {
+        await refresh();
+        throw error;
+      },
+    );
     for (const t of taken) await settle(t, chosen);
   };
   const remove = async (ids: readonly string[]) => {
