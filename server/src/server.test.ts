@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { request } from 'node:http';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -106,6 +106,19 @@ describe('plates', () => {
       });
       expect(again.status).toBe(304);
     }
+  });
+
+  test('a frame whose unpacked copy cannot be kept is sent all the same', async () => {
+    const cache = join(filesFolder, 'cache');
+    const frame = async () => Buffer.from(await (await ask('/plates/plate/frame.rgb16')).arrayBuffer());
+    const kept = await frame();
+    rmSync(cache, { recursive: true });
+    writeFileSync(cache, 'in the way');
+    expect((await frame()).equals(kept)).toBe(true);
+    rmSync(cache);
+    mkdirSync(cache);
+    expect((await frame()).equals(kept)).toBe(true);
+    expect(readdirSync(cache)).toHaveLength(1);
   });
 
   test('a shot trim is saved with the plate, by version', async () => {

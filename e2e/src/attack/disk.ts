@@ -1,3 +1,4 @@
+import { readdirSync, readFileSync, readlinkSync } from 'node:fs';
 import type { LookRecord } from '@velvet-dusk/core/api/contract';
 import type { Job } from '@velvet-dusk/core/api/jobs';
 import type { Attack } from './finding.ts';
@@ -45,8 +46,7 @@ export const diskAttack: Attack = {
         edits++;
       }
       const open = await call(url, 'GET', '/projects/p');
-      const { pid } = (await call(url, 'GET', '/projects')).body ? { pid: await pidOf(url) } : { pid: 0 };
-      process.kill(pid, 'SIGKILL');
+      process.kill(pidOf(url), 'SIGKILL');
       const again = await disk.address(2);
       const held = (await call(again, 'GET', '/looks/look')).body as LookRecord;
       const project = (await call(again, 'GET', '/projects/p')).body as { plates: { id: string }[] };
@@ -80,8 +80,7 @@ export const diskAttack: Attack = {
 };
 
 /** The process that listens at an address (Linux). */
-async function pidOf(url: string): Promise<number> {
-  const { readdirSync, readFileSync, readlinkSync } = await import('node:fs');
+function pidOf(url: string): number {
   const port = Number(new URL(url).port).toString(16).toUpperCase().padStart(4, '0');
   const line = readFileSync('/proc/net/tcp', 'utf8')
     .split('\n')

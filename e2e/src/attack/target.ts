@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { cpSync, mkdtempSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -120,12 +120,6 @@ export async function startOnSmallDisk(folder: string, megabytes: number) {
   };
   return { address, end: () => process.kill(-child.pid!, 'SIGKILL') };
 }
-
-export const copyOf = (folder: string): string => {
-  const copy = newFolder();
-  cpSync(folder, copy, { recursive: true });
-  return copy;
-};
 
 /** Asks as a page or a script would; gives status and body. */
 export async function call(

@@ -1,6 +1,6 @@
-import { mkdir, readdir, readFile, rename, rm, stat, utimes } from 'node:fs/promises';
+import { mkdir, open, readdir, readFile, rename, rm, stat, utimes } from 'node:fs/promises';
 import { join } from 'node:path';
-import { writeCodes } from '../frames/raster.ts';
+import { unpackCodes } from '../frames/raster.ts';
 import type { FileStore } from './store.ts';
 
 /** Bytes of unpacked frames kept; the one that was asked for longest ago goes first. */
@@ -15,7 +15,7 @@ const mostSmall = 100;
  */
 export class CodeFiles {
   private readonly folder: string;
-  private readonly making = new Map<string, Promise<string>>();
+  private readonly making = new Map<string, Promise<string | Buffer>>();
   private line: Promise<unknown> = Promise.resolve();
   private readonly lately = new Map<string, Buffer>();
 
@@ -26,7 +26,7 @@ export class CodeFiles {
   /** The codes of a small picture, from memory where it was asked for lately. Throws where the frame is missing. */
   async small(sha256: string): Promise<Buffer> {
     const known = this.lately.get(sha256);
-    const bytes = known ?? (await readFile(await this.pathOf(sha256)));
+    const bytes = known ?? (await this.read(sha256));
     // The latest asked for goes last.
     this.lately.delete(sha256);
     this.lately.set(sha256, bytes);
@@ -34,13 +34,21 @@ export class CodeFiles {
     return bytes;
   }
 
+  private async read(sha256: string): Promise<Buffer> {
+    const codes = await this.of(sha256);
+    return typeof codes === 'string' ? readFile(codes) : codes;
+  }
+
   async prepare(): Promise<void> {
     await mkdir(this.folder, { recursive: true });
     await this.makeRoom();
   }
 
-  /** Where the codes of a stored frame lie. Throws where the frame is missing. */
-  async pathOf(sha256: string): Promise<string> {
+  /**
+   * Where the codes of a stored frame lie, or the codes themselves where the disk does not take them. Throws where the
+   * frame is missing.
+   */
+  async of(sha256: string): Promise<string | Buffer> {
     const path = join(this.folder, `${sha256}.rgb16`);
     const there = await stat(path).catch(() => null);
     if (there) {
@@ -56,17 +64,24 @@ export class CodeFiles {
     return making;
   }
 
-  private async make(sha256: string, path: string): Promise<string> {
+  private async make(sha256: string, path: string): Promise<string | Buffer> {
+    const parts = await unpackCodes(this.files.pathOf(sha256));
     const part = this.files.newPart();
     try {
-      await writeCodes(this.files.pathOf(sha256), part);
+      const file = await open(part, 'wx');
+      try {
+        for (const bytes of parts) await file.writeFile(bytes);
+      } finally {
+        await file.close();
+      }
       await rename(part, path);
-    } catch (error) {
-      await this.files.drop(part);
-      throw error;
+      await this.makeRoom();
+      return path;
+    } catch {
+      // A full disk must not keep a frame from being seen.
+      await this.files.drop(part).catch(() => {});
+      return Buffer.concat(parts);
     }
-    await this.makeRoom();
-    return path;
   }
 
   private async makeRoom(): Promise<void> {

@@ -151,21 +151,15 @@ export async function readClipFacts(path: string, file: string): Promise<ClipFac
   };
 }
 
+/** Arguments that take one frame of a clip at a time. */
+const frameAt = async (path: string, file: string, time: number): Promise<string[]> => {
+  const quiet = ['-nostdin', '-v', 'error', '-ss', String(time)];
+  return [...quiet, ...(await input(path, file)), '-frames:v', '1'];
+};
+
 /** A small picture of a clip at a time, as JPEG, for the strip. */
 export async function clipThumb(path: string, time: number): Promise<Buffer> {
-  const opened = await input(path, 'clip');
-  const args = [
-    '-nostdin',
-    '-v',
-    'error',
-    '-ss',
-    String(time),
-    ...opened,
-    '-frames:v',
-    '1',
-    '-vf',
-    'scale=240:-2',
-  ];
+  const args = [...(await frameAt(path, 'clip', time)), '-vf', 'scale=240:-2'];
   return run('ffmpeg', [...args, '-f', 'image2', '-c:v', 'mjpeg', '-']);
 }
 
@@ -185,16 +179,7 @@ export async function readClipFrame(path: string, file: string, time: number): P
   const { stream } = await probe(path, file);
   const { width, height, pix_fmt: pixFmt } = stream;
   const rgb = isRgb(pixFmt);
-  const args = [
-    '-nostdin',
-    '-v',
-    'error',
-    '-ss',
-    String(time),
-    ...(await input(path, file)),
-    '-frames:v',
-    '1',
-  ];
+  const args = await frameAt(path, file, time);
   const layout = [
     '-pix_fmt',
     rgb ? 'rgb48le' : 'yuv444p16le',

@@ -1,4 +1,4 @@
-import { access, open } from 'node:fs/promises';
+import { access } from 'node:fs/promises';
 import sharp, { type Metadata } from 'sharp';
 import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
 import { FormatError } from '@velvet-dusk/core/formats/error';
@@ -111,19 +111,13 @@ export async function encodePng(frame: {
     .toBuffer();
 }
 
-/** Writes the codes of a stored frame as they go to the bench (core's `rgb16` format) into a new file. */
-export async function writeCodes(path: string, target: string): Promise<void> {
+/** The codes of a stored frame as they go to the bench (core's `rgb16` format), in parts to be sent one after the other. */
+export async function unpackCodes(path: string): Promise<Uint8Array[]> {
   // Said by the system, with its code: the library has words of its own for it.
   await access(path);
   const { data, info } = await sharp(path, { limitInputPixels: largestFrame, ignoreIcc: true })
     .toColourspace('rgb16')
     .raw({ depth: 'ushort' })
     .toBuffer({ resolveWithObject: true });
-  const file = await open(target, 'wx');
-  try {
-    await file.writeFile(rgb16Head(info.width, info.height));
-    await file.writeFile(data);
-  } finally {
-    await file.close();
-  }
+  return [rgb16Head(info.width, info.height), data];
 }

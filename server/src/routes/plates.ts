@@ -8,6 +8,8 @@ import { receiveFile } from './receiveFile.ts';
 
 /** Files are named by their checksum, so what was fetched once never changes. */
 const forever = { immutable: true, maxAge: '365d', lastModified: false } as const;
+/** The same, for what is no file. */
+const cacheForever = 'public, max-age=31536000, immutable';
 
 export function plateRoutes({ plates, projects, files, codes }: Services): Router {
   const router = Router();
@@ -23,12 +25,14 @@ export function plateRoutes({ plates, projects, files, codes }: Services): Route
   router.get('/plates/:id/thumb.png', send('thumbSha'));
   router.get('/plates/:id/frame.rgb16', async (req, res) => {
     const { frameSha } = await plates.filesOf(param(req, 'id'));
-    coded(res, frameSha).sendFile(await codes.pathOf(frameSha), forever);
+    const found = await codes.of(frameSha);
+    if (typeof found === 'string') coded(res, frameSha).sendFile(found, forever);
+    else coded(res, frameSha).set('Cache-Control', cacheForever).send(found);
   });
   router.get('/plates/:id/thumb.rgb16', async (req, res) => {
     const { thumbSha } = await plates.filesOf(param(req, 'id'));
     const bytes = await codes.small(thumbSha);
-    coded(res, thumbSha).set('Cache-Control', 'public, max-age=31536000, immutable').send(bytes);
+    coded(res, thumbSha).set('Cache-Control', cacheForever).send(bytes);
   });
   router.get('/plates/:id/source', async (req, res) => {
     const row = await plates.row(param(req, 'id'));

@@ -164,7 +164,11 @@ class Autosave {
     } catch (error) {
       return this.failed(error);
     }
-    if (!same(now, documentOf(useDocument.getState()))) return this.later(quiet);
+    if (!same(now, documentOf(useDocument.getState()))) {
+      // What was edited meanwhile is taken down anew: the save has dropped the drafts of what it sent.
+      this.note();
+      return this.later(quiet);
+    }
     const { pastStates, futureStates } = history();
     writeHistory(this.lookId, this.look.version, pastStates, futureStates);
     setStatus({ kind: 'saved', at: new Date() });

@@ -3,8 +3,8 @@ import { create } from 'zustand';
 import { type ProfileRecord, profileRecordSchema, type Project } from '@velvet-dusk/core/api/contract';
 import { parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
 import { DocumentError } from '@velvet-dusk/core/document';
-import { canonicalJson } from '@velvet-dusk/core/look/hash';
 import { ApiError, ask } from '../../api/client.ts';
+import { same } from '../../state/merge.ts';
 import { addConflict, endConflict, hasConflict } from '../../state/saveStatus.ts';
 
 /** Profiles as they are edited. A draft may hold a constant that is not right yet; only right ones are saved. */
@@ -35,7 +35,6 @@ export function problemsOf(draft: Profile): string[] {
   }
 }
 
-const same = (a: unknown, b: unknown) => a === b || canonicalJson(a) === canonicalJson(b);
 const quiet = 400;
 const retryAfter = 1500;
 
