@@ -1,23 +1,13 @@
 import { createHash } from 'node:crypto';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import type { LookRecord } from '@velvet-dusk/core/api/contract';
 import { isOver, type Job, jobPageSchema, jobSchema } from '@velvet-dusk/core/api/jobs';
 import { bake } from '@velvet-dusk/core/cube/bake';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
-import type { Services } from './services/index.ts';
-import { type Asker, startAsker } from './testing/asker.ts';
-import { newFolder } from './testing/fixture.ts';
+import { askerForTests } from './testing/asker.ts';
 
-let asker: Asker;
-let services: Services;
-beforeAll(async () => {
-  asker = await startAsker(newFolder());
-  services = asker.services;
-});
-afterAll(() => asker.close());
-const ask: Asker['ask'] = (...args) => asker.ask(...args);
-const send: Asker['send'] = (...args) => asker.send(...args);
-const expectProblem: Asker['expectProblem'] = (...args) => asker.expectProblem(...args);
+const asker = askerForTests();
+const { ask, send, expectProblem } = asker;
 const look = async () => (await (await ask('/looks/look')).json()) as LookRecord;
 
 describe('exports', () => {
@@ -60,8 +50,8 @@ describe('exports', () => {
     const bytes = Buffer.from(await (await ask(`/artefacts/${file.id}/file`)).arrayBuffer());
     expect(createHash('sha256').update(bytes).digest('hex')).toBe(file.sha256);
     expect(file.size).toBe(bytes.length);
-    const record = await services.looks.get('look');
-    const profile = await services.profiles.get('heron');
+    const record = await asker.services.looks.get('look');
+    const profile = await asker.services.profiles.get('heron');
     const baked = bake({
       look: record.document,
       profile,

@@ -4,19 +4,14 @@ import { join } from 'node:path';
 import { createClient } from '@libsql/client';
 import sharp from 'sharp';
 import { pathToFileURL } from 'node:url';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { type Asker, startAsker } from './testing/asker.ts';
-import { newFolder, slackWater } from './testing/fixture.ts';
+import { describe, expect, test } from 'vitest';
+import { askerForTests } from './testing/asker.ts';
+import { slackWater } from './testing/fixture.ts';
 
 /** What comes from outside, and is not let in. */
 
-const dataFolder = newFolder();
-let asker: Asker;
-beforeAll(async () => (asker = await startAsker(dataFolder)));
-afterAll(() => asker.close());
-const ask: Asker['ask'] = (...args) => asker.ask(...args);
-const send: Asker['send'] = (...args) => asker.send(...args);
-const expectProblem: Asker['expectProblem'] = (...args) => asker.expectProblem(...args);
+const asker = askerForTests();
+const { dataFolder, ask, send, expectProblem } = asker;
 
 /** A request with headers a page cannot set itself, as a browser sends them for it. */
 const raw = (method: string, path: string, headers: Record<string, string>, body = '') =>

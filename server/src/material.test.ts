@@ -1,17 +1,12 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { demoDocument, newFolder } from './testing/fixture.ts';
-import { type Asker, startAsker } from './testing/asker.ts';
+import { describe, expect, test } from 'vitest';
+import { demoDocument } from './testing/fixture.ts';
+import { askerForTests } from './testing/asker.ts';
 
-const dataFolder = newFolder();
-let asker: Asker;
-beforeAll(async () => (asker = await startAsker(dataFolder)));
-afterAll(() => asker.close());
-const ask: Asker['ask'] = (...args) => asker.ask(...args);
-const send: Asker['send'] = (...args) => asker.send(...args);
-const expectProblem: Asker['expectProblem'] = (...args) => asker.expectProblem(...args);
+const asker = askerForTests();
+const { dataFolder, ask, send, expectProblem } = asker;
 
 describe('profiles', () => {
   const heron = demoDocument('profiles/heron.json') as Record<string, unknown>;

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { seeded } from '@velvet-dusk/core/camera/random';
 import { isOver, type Job } from '@velvet-dusk/core/api/jobs';
 import type { Attack } from './finding.ts';
-import { call, demoJson, filledFolder, noiseFrame, startTarget } from './target.ts';
+import { call, demoDocument, filledFolder, noiseFrame, startTarget } from './target.ts';
 
 const kills = 50;
 /** Milliseconds a server lives, at most. */
@@ -15,7 +15,7 @@ export const killAttack: Attack = {
   async run() {
     const random = seeded(11);
     const folder = await filledFolder();
-    const look = demoJson('looks/slack-water.json') as object;
+    const look = demoDocument('looks/slack-water.json') as object;
     const acked = {
       look: 1,
       plate: 1,

@@ -59,7 +59,7 @@ export const memoryAttack: Attack = {
       over = true;
       await asking;
       const seconds = (performance.now() - start) / 1000;
-      const status = readFileSync(`/proc/${target.pid}/status`, 'utf8');
+      const status = readFileSync(`/proc/${target.process.pid}/status`, 'utf8');
       const peak = Number(/VmHWM:\s+(\d+)/.exec(status)![1]) / 1024;
       await target.stop();
       findings.push({

@@ -8,7 +8,7 @@ import { writeClf } from '@velvet-dusk/core/formats/clf/write';
 import { writeSpi1d } from '@velvet-dusk/core/formats/spi1d';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { plainExr } from '@velvet-dusk/core/testing/plainExr';
-import { demoJson, newFolder, noiseFrame } from './target.ts';
+import { demoDocument, newFolder, noiseFrame } from './target.ts';
 
 /** One right file of each kind that is read, and what is known of damage to it. */
 export interface Sample {
@@ -21,8 +21,8 @@ export interface Sample {
 }
 
 export async function makeSamples(): Promise<Sample[]> {
-  const heron = parseProfile(demoJson('profiles/heron.json'), 'heron');
-  const look = parseLook(demoJson('looks/slack-water.json'), 'look');
+  const heron = parseProfile(demoDocument('profiles/heron.json'), 'heron');
+  const look = parseLook(demoDocument('looks/slack-water.json'), 'look');
   const cube = writeCube(bake({ look, profile: heron, role: 'combined', grid: 9 }));
   const curve = Float32Array.from({ length: 64 * 3 }, (_, i) => (Math.floor(i / 3) / 63) ** 2);
   const [zero, one] = [[0, 0, 0] as const, [1, 1, 1] as const];

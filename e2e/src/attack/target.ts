@@ -1,19 +1,19 @@
-import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { spawn } from 'node:child_process';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { encodePng } from '@velvet-dusk/server/frames/raster';
 import { openServices } from '@velvet-dusk/server/services/index';
+import {
+  builtServer,
+  demoDocument,
+  newFolder,
+  type ServerProcess,
+  spawnServer,
+} from '@velvet-dusk/server/testing/fixture';
+
+export { demoDocument, newFolder };
 
 /** Servers to be attacked, on folders of their own. Whoever starts them sees to it that they are built. */
-
-const program = fileURLToPath(new URL('../../../.build/server.mjs', import.meta.url));
-const demo = new URL('../../../demo/', import.meta.url);
-export const demoJson = (file: string): unknown => JSON.parse(readFileSync(new URL(file, demo), 'utf8'));
-export const newFolder = () => mkdtempSync(join(tmpdir(), 'dusk-attack-'));
 
 /** A frame of noise, which does not pack. */
 export function noiseFrame(width: number, height: number, seed = 1): Promise<Buffer> {
@@ -29,9 +29,9 @@ export function noiseFrame(width: number, height: number, seed = 1): Promise<Buf
 export async function filledFolder(looks = 0): Promise<string> {
   const folder = newFolder();
   const services = await openServices(folder);
-  await services.profiles.addMissing(parseProfile(demoJson('profiles/heron.json'), 'heron'));
+  await services.profiles.addMissing(parseProfile(demoDocument('profiles/heron.json'), 'heron'));
   await services.projects.create('p', 'Attacked');
-  const look = parseLook(demoJson('looks/slack-water.json'), 'look');
+  const look = parseLook(demoDocument('looks/slack-water.json'), 'look');
   await services.looks.create('p', look, 'look');
   for (let i = 0; i < looks; i++) await services.looks.create('p', look, `look-${i}`);
   const bytes = new Uint8Array(await noiseFrame(320, 180));
@@ -45,38 +45,9 @@ export async function filledFolder(looks = 0): Promise<string> {
   return folder;
 }
 
-export interface Target {
-  url: string;
-  pid: number;
-  kill(): Promise<void>;
-  stop(): Promise<void>;
-}
-
-/** Waits until a server says where it is. */
-export function addressOf(child: ChildProcess): Promise<string> {
-  return new Promise((resolve, reject) => {
-    child.stdout!.on('data', (text: Buffer) => {
-      const match = /is at (http:\S+)/.exec(text.toString());
-      if (match) resolve(match[1]);
-    });
-    child.on('exit', (code) => reject(new Error(`the server ended with ${code}`)));
-  });
-}
-
-export async function startTarget(folder: string): Promise<Target> {
-  const child = spawn(process.execPath, [program], {
-    env: { ...process.env, DUSK_DATA: folder, DUSK_PORT: '0', DUSK_LOG: process.env.DUSK_LOG ?? 'silent' },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  const end = (signal: NodeJS.Signals) =>
-    new Promise<void>((done) => {
-      if (child.exitCode !== null || child.signalCode !== null) return done();
-      child.on('exit', () => done());
-      child.kill(signal);
-    });
-  const url = await addressOf(child);
-  return { url, pid: child.pid!, kill: () => end('SIGKILL'), stop: () => end('SIGTERM') };
-}
+/** A server of its own; what it logs is part of the attack and not shown, unless `DUSK_LOG` says so. */
+export const startTarget = (folder: string): Promise<ServerProcess> =>
+  spawnServer(folder, { DUSK_LOG: process.env.DUSK_LOG ?? 'silent' });
 
 /**
  * A server on a disk of its own of so many MB, in a name space of its own, that is begun again whenever it ends.
@@ -97,7 +68,7 @@ export async function startOnSmallDisk(folder: string, megabytes: number) {
         DUSK_PORT: '0',
         DUSK_LOG: process.env.DUSK_LOG ?? 'silent',
         NODE: process.execPath,
-        PROGRAM: program,
+        PROGRAM: builtServer,
       },
     },
     stdio: ['ignore', 'pipe', 'inherit'],

@@ -1,7 +1,7 @@
-import { expect } from 'vitest';
+import { afterAll, beforeAll, expect } from 'vitest';
 import { openServices, type Services } from '../services/index.ts';
 import { startServer } from '../start.ts';
-import { fill } from './fixture.ts';
+import { fill, newFolder } from './fixture.ts';
 
 /** A server on a data folder with the small project in it, and ways to ask it. */
 export interface Asker {
@@ -38,5 +38,26 @@ export async function startAsker(dataFolder: string): Promise<Asker> {
       expect((await ask('/projects')).status).toBe(200);
     },
     close: () => server.close(),
+  };
+}
+
+/** A server for the tests of one file: begun before them, ended after them. */
+export function askerForTests(dataFolder = newFolder()) {
+  let asker: Asker;
+  beforeAll(async () => {
+    asker = await startAsker(dataFolder);
+  });
+  afterAll(() => asker.close());
+  return {
+    dataFolder,
+    get url() {
+      return asker.url;
+    },
+    get services() {
+      return asker.services;
+    },
+    ask: ((...args) => asker.ask(...args)) as Asker['ask'],
+    send: ((...args) => asker.send(...args)) as Asker['send'],
+    expectProblem: ((...args) => asker.expectProblem(...args)) as Asker['expectProblem'],
   };
 }

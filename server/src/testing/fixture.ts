@@ -52,6 +52,8 @@ export interface ServerProcess {
   process: ChildProcess;
   /** Ends it as a crash would: at once, with nothing tidied. */
   kill(): Promise<void>;
+  /** Ends it in good order. */
+  stop(): Promise<void>;
 }
 
 /** The program, built when the tests begin. */
@@ -72,11 +74,11 @@ export async function spawnServer(
     });
     child.on('exit', (code) => reject(new Error(`the server ended with ${code}`)));
   });
-  const kill = () =>
+  const end = (signal: NodeJS.Signals) =>
     new Promise<void>((done) => {
       if (child.exitCode !== null || child.signalCode !== null) return done();
       child.on('exit', () => done());
-      child.kill('SIGKILL');
+      child.kill(signal);
     });
-  return { url, process: child, kill };
+  return { url, process: child, kill: () => end('SIGKILL'), stop: () => end('SIGTERM') };
 }
