@@ -133,6 +133,21 @@ const shots: Record<string, Shot> = {
       await page.getByLabel(label).press('Enter');
     }
   },
+  conflict: async (page, bench) => {
+    await bench.open();
+    const other = await page.context().newPage();
+    const elsewhere = new Bench(other, bench.url);
+    await elsewhere.open();
+    await elsewhere.type('Saturation', '1.3');
+    await elsewhere.type('Contrast', '1.2');
+    await elsewhere.saved();
+    await other.close();
+    await page.bringToFront();
+    await bench.number('Saturation').fill('0.7');
+    await bench.number('Saturation').press('Enter');
+    await page.getByRole('dialog').waitFor();
+    await page.waitForTimeout(3000);
+  },
   'plates-wall': async (page, bench) => {
     await page.goto(`${bench.url}/saltmarsh-line/plates`);
     await page.getByRole('button', { name: 'Marsh, noon, Heron log' }).click();
@@ -164,13 +179,14 @@ try {
     const data = mkdtempSync(join(tmpdir(), 'dusk-shot-'));
     cpSync(seeded, data, { recursive: true });
     const server = await startDemo(data, 0);
-    const page = await browser.newPage({ viewport: viewport! });
+    const context = await browser.newContext({ viewport: viewport! });
+    const page = await context.newPage();
     await prepare(page, new Bench(page, server.url));
     // Thumbnails come last; they are made behind the picture.
     await page.waitForTimeout(1500);
     await page.screenshot({ path: join(folder, `${name}.png`) });
     process.stdout.write(`${name}.png\n`);
-    await page.close();
+    await context.close();
     await server.stop();
     rmSync(data, { recursive: true });
   }

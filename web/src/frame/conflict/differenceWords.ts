@@ -15,9 +15,12 @@ function wordOf(name: string, before: string | undefined): string {
   return step ? step.label : spaced(name);
 }
 
-/** Where two sides differ, as it is called on screen. */
-export const placeWords = ({ path }: Difference): string =>
-  path.flatMap((name, i) => (silent.has(name) ? [] : [wordOf(name, path[i - 1])])).join(', ') || 'everything';
+/** Where two sides differ, as it is called on screen; a step whose one number has its name is called once. */
+export function placeWords({ path }: Difference): string {
+  const words = path.flatMap((name, i) => (silent.has(name) ? [] : [wordOf(name, path[i - 1])]));
+  const once = words.filter((word, i) => word.toLowerCase() !== words[i - 1]?.toLowerCase());
+  return once.join(', ') || 'everything';
+}
 
 /** What one side has there. */
 export function valueWords(value: unknown): string {
