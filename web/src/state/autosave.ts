@@ -107,30 +107,39 @@ class Autosave {
     this.noting ??= setTimeout(() => this.note(), noteAfter);
   }
 
-  /** Takes down what is unsaved. */
+  /** Takes down what is unsaved. What was undone back to what is saved keeps no draft: it would come back on opening. */
   note(): void {
     clearTimeout(this.noting);
     this.noting = undefined;
     if (!this.look || !this.drafts) return;
     const now = documentOf(useDocument.getState());
-    let unsaved = false;
-    if (!same(now.look, this.look.content) && !hasConflict('look', this.lookId)) {
-      this.drafts.write('look', this.lookId, { base: this.look.version, mine: now.look });
-      unsaved = true;
-    }
-    for (const [id, { version, content }] of Object.entries(this.plates)) {
-      const edits = now.plates[id];
-      if (!edits || edits === content || hasConflict('plate', id)) continue;
-      const mine = changedFields(content, edits);
-      const keys = Object.keys(mine) as (keyof PlateEdits)[];
-      if (keys.length === 0) continue;
-      const before = Object.fromEntries(keys.map((k) => [k, content[k]])) as Partial<PlateEdits>;
-      this.drafts.write('plate', id, { base: version, mine, before });
-      unsaved = true;
-    }
-    if (!unsaved) return;
+    const look = !hasConflict('look', this.lookId) && this.noteLook(now.look);
+    const plates = Object.keys(this.plates)
+      .filter((id) => now.plates[id] && !hasConflict('plate', id))
+      .filter((id) => this.notePlate(id, now.plates[id]));
+    const allIsSaved = !look && plates.length === 0;
+    if (allIsSaved && useSaveStatus.getState().status.kind === 'saved') return;
     setStatus({ kind: 'saving' });
     this.later(quiet);
+  }
+
+  /** Whether the look is unsaved. */
+  private noteLook(mine: Look): boolean {
+    const { version, content } = this.look!;
+    if (same(mine, content)) this.drafts!.drop('look', this.lookId);
+    else this.drafts!.write('look', this.lookId, { base: version, mine });
+    return !same(mine, content);
+  }
+
+  /** Whether the plate is unsaved. */
+  private notePlate(id: string, edits: PlateEdits): boolean {
+    const { version, content } = this.plates[id];
+    const mine = edits === content ? {} : changedFields(content, edits);
+    const keys = Object.keys(mine) as (keyof PlateEdits)[];
+    const before = Object.fromEntries(keys.map((k) => [k, content[k]])) as Partial<PlateEdits>;
+    if (keys.length === 0) this.drafts!.drop('plate', id);
+    else this.drafts!.write('plate', id, { base: version, mine, before });
+    return keys.length > 0;
   }
 
   /** Sends what is unsaved and waits for it. Throws where it cannot be saved. */
