@@ -15,22 +15,29 @@ interface Fixtures {
   bench: Bench;
 }
 
+function copyOfTemplate(): string {
+  const folder = mkdtempSync(join(tmpdir(), 'dusk-e2e-'));
+  cpSync(templateFolder, folder, { recursive: true });
+  return folder;
+}
+
+async function startRestartable(dataFolder: string): Promise<Fixtures['server']> {
+  let running = await startDemo(dataFolder, 0);
+  const { url, port, pid } = running;
+  const restart = async () => {
+    await running.kill();
+    running = await startDemo(dataFolder, port);
+  };
+  return { url, port, pid, restart, stop: () => running.stop(), kill: () => running.kill() };
+}
+
 export const test = base.extend<Fixtures>({
   // eslint-disable-next-line no-empty-pattern -- Playwright reads the names of what a fixture needs from this pattern
-  dataFolder: async ({}, use) => {
-    const folder = mkdtempSync(join(tmpdir(), 'dusk-e2e-'));
-    cpSync(templateFolder, folder, { recursive: true });
-    await use(folder);
-  },
+  dataFolder: async ({}, use) => use(copyOfTemplate()),
   server: async ({ dataFolder }, use) => {
-    let running = await startDemo(dataFolder, 0);
-    const { url, port, pid } = running;
-    const restart = async () => {
-      await running.kill();
-      running = await startDemo(dataFolder, port);
-    };
-    await use({ url, port, pid, restart, stop: () => running.stop(), kill: () => running.kill() });
-    await running.stop();
+    const server = await startRestartable(dataFolder);
+    await use(server);
+    await server.stop();
   },
   bench: async ({ page, server }, use) => {
     const troubles: string[] = [];
@@ -40,5 +47,19 @@ export const test = base.extend<Fixtures>({
     await use(bench);
     expect(troubles).toEqual([]);
   },
+});
+
+/** For tests that leave nothing behind on the server: those that run in one process share one. */
+export const viewingTest = test.extend<object, { sharedServer: Fixtures['server'] }>({
+  sharedServer: [
+    // eslint-disable-next-line no-empty-pattern -- as above
+    async ({}, use) => {
+      const server = await startRestartable(copyOfTemplate());
+      await use(server);
+      await server.stop();
+    },
+    { scope: 'worker' },
+  ],
+  server: async ({ sharedServer }, use) => use(sharedServer),
 });
 export { expect };

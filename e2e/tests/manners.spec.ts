@@ -1,5 +1,5 @@
 import { expectAxeClean } from '../src/axe.ts';
-import { expect, test } from '../src/fixtures.ts';
+import { expect, test, viewingTest } from '../src/fixtures.ts';
 
 /** Keyboard, screen readers, wrong input, stations that are not there yet. */
 
@@ -15,7 +15,7 @@ test('the bench, the export window and a later station are axe-clean', async ({ 
   await expectAxeClean(page);
 });
 
-test('every station is on the hour line; those not built say so', async ({ page, bench }) => {
+viewingTest('every station is on the hour line; those not built say so', async ({ page, bench }) => {
   const stations = bench.page.getByRole('navigation', { name: 'Stations' }).getByRole('link');
   await expect(stations).toHaveCount(7);
   for (const name of ['Trials', 'Pack', 'Inspect', 'Log']) {

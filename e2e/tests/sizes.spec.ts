@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test } from '../src/fixtures.ts';
+import { expect, viewingTest } from '../src/fixtures.ts';
 
 /** Every screen at the sizes it is promised for: from 1100 wide up to 4K. */
 
@@ -46,7 +46,7 @@ function coveredControls(page: Page): Promise<string[]> {
   });
 }
 
-test('every screen fits from 1100×700 to 4K: nothing covered, nothing outside the window', async ({
+viewingTest('every screen fits from 1100×700 to 4K: nothing covered, nothing outside the window', async ({
   page,
   bench,
 }) => {

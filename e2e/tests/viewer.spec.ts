@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import type { Bench } from '../src/bench.ts';
-import { expect, test } from '../src/fixtures.ts';
+import { expect, test, viewingTest } from '../src/fixtures.ts';
 import { applyByCli, fetchFrame, temporary, viewerDifference } from '../src/pictures.ts';
 
 const root = fileURLToPath(new URL('../../', import.meta.url));
@@ -39,7 +39,7 @@ for (const [query, kind] of [
   ['?viewer=webgl2', 'webgl2'],
   ['?viewer=worker', 'worker'],
 ] as const)
-  test(`the ${kind} viewer equals the cube applied by the command line`, async ({ page, bench, server }) => {
+  viewingTest(`the ${kind} viewer equals the cube applied by the command line`, async ({ page, bench, server }) => {
     await bench.open(query);
     await expect(bench.canvas).toHaveAttribute('data-renderer', kind);
     const frame = await fetchFrame(server.url, 'quay-blue-hour');
@@ -75,7 +75,7 @@ function cropToPicture(screen: Awaited<ReturnType<Bench['screen']>>) {
   return { width, height, rgb };
 }
 
-test('at 1:1 the picture can be moved; a double click fits it again', async ({ page, bench }) => {
+viewingTest('at 1:1 the picture can be moved; a double click fits it again', async ({ page, bench }) => {
   await showOneToOne(page, bench);
   const before = await bench.canvas.getAttribute('data-origin');
   await bench.drag(bench.canvas, 120, 60);

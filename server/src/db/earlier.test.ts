@@ -1,0 +1,56 @@
+import { readFileSync } from 'node:fs';
+import { pathToFileURL } from 'node:url';
+import { createClient } from '@libsql/client';
+import { describe, expect, test } from 'vitest';
+import { recipeHash } from '@velvet-dusk/core/look/hash';
+import { openServices } from '../services/index.ts';
+import { newFolder, slackWater } from '../testing/fixture.ts';
+import { databasePath } from './paths.ts';
+
+/**
+ * A database of each earlier release, as that release wrote it: a look at 80 %, a plate half a stop over with a skin
+ * mark, one export done and one under way when the server was killed. The file is named for its last migration.
+ */
+const databases = new URL('../testing/databases/', import.meta.url);
+const releases = ['0000', '0002', '0003', '0004', '0006'];
+
+async function openRelease(release: string) {
+  const folder = newFolder();
+  const client = createClient({ url: pathToFileURL(databasePath(folder)).href });
+  // A dump lists tables by name, not by what refers to what.
+  await client.executeMultiple('PRAGMA foreign_keys = OFF');
+  await client.executeMultiple(readFileSync(new URL(`${release}.sql`, databases), 'utf8'));
+  client.close();
+  return openServices(folder);
+}
+
+describe.each(releases)('a database of migration %s', (release) => {
+  test('opens with everything in it', async () => {
+    const services = await openRelease(release);
+    const project = await services.projects.open('p');
+    expect(project.unreadable).toEqual([]);
+    expect(project.name).toBe('Test');
+    expect(project.profiles.map((p) => p.id)).toContain('heron');
+    const [look] = project.looks;
+    expect(look.version).toBe(2);
+    expect(recipeHash(look.document)).toBe(recipeHash({ ...slackWater, strength: 0.8 }));
+    const [plate] = project.plates;
+    expect(plate).toMatchObject({ name: 'Tiny', kind: 'plate', profileId: 'heron', width: 40, height: 20 });
+    expect(plate.shot.exposure).toBe(0.5);
+    expect(plate.marks).toMatchObject([{ kind: 'skin', area: { x0: 0.1, y0: 0.2, x1: 0.3, y1: 0.4 } }]);
+    await services.close();
+  });
+
+  test('keeps the finished export with its proof, and the unfinished one to go on with', async () => {
+    const services = await openRelease(release);
+    const { jobs } = await services.jobs.list('p');
+    expect(jobs.map((job) => job.state).sort()).toEqual(['done', 'running']);
+    const done = jobs.find((job) => job.state === 'done')!;
+    expect(done.subject).toMatchObject({ lookId: 'look', profileId: 'heron', role: 'combined', grid: 17 });
+    const [file] = done.artefacts;
+    expect(file.name).toMatch(/^Slack-Water_.*_17\.cube$/);
+    expect(file.size).toBeGreaterThan(17 ** 3 * 20);
+    expect(file.document).toMatchObject({ proof: { mean: expect.closeTo(0.35, 1) as number } });
+    await services.close();
+  });
+});
