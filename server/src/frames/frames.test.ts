@@ -1,10 +1,10 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import sharp from 'sharp';
-import { beforeAll, describe, expect, test } from 'vitest';
+import { beforeAll, describe, expect, test, vi } from 'vitest';
 import { readClipFacts, readClipFrame } from './clip.ts';
 import { encodePng } from './raster.ts';
 import { readFrameFile } from './read.ts';
@@ -193,6 +193,30 @@ describe('clips', () => {
       ...codec,
       at('clip.mov'),
     );
+  });
+
+  test('a call that hangs is ended after half a minute, and said to be', async () => {
+    const pid = at('hanging.pid');
+    writeFileSync(at('hangs'), `#!/bin/sh\necho $$ > ${pid}.part\nmv ${pid}.part ${pid}\nexec sleep 600\n`, {
+      mode: 0o755,
+    });
+    vi.stubEnv('DUSK_FFPROBE', at('hangs'));
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
+    try {
+      const answer = expect(readClipFacts(at('clip.mov'), 'clip.mov')).rejects.toThrow(
+        'clip.mov: clip: cannot be opened: it took longer than 30 s',
+      );
+      while (!existsSync(pid)) await new Promise((done) => setImmediate(done));
+      vi.advanceTimersByTime(29_000);
+      const number = readFileSync(pid, 'utf8').trim();
+      expect(existsSync(`/proc/${number}`)).toBe(true);
+      vi.advanceTimersByTime(1000);
+      await answer;
+      while (existsSync(`/proc/${number}`)) await new Promise((done) => setImmediate(done));
+    } finally {
+      vi.useRealTimers();
+      vi.unstubAllEnvs();
+    }
   });
 
   test('says what it is', async () => {

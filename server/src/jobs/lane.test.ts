@@ -1,9 +1,13 @@
-import { afterAll, describe, expect, test } from 'vitest';
-import { WorkPool } from './pool.ts';
-import { encodePng } from '../frames/raster.ts';
+import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { parseProfile } from '@velvet-dusk/core/camera/profile';
+import { afterAll, describe, expect, test } from 'vitest';
+import { encodePng } from '../frames/raster.ts';
+import { demoDocument, slackWater } from '../testing/fixture.ts';
+import { Lane } from './lane.ts';
+import { WorkPool } from './pool.ts';
 
 const pool = new WorkPool();
 afterAll(() => pool.close());
@@ -11,6 +15,52 @@ const folder = mkdtempSync(join(tmpdir(), 'dusk-lane-'));
 let parts = 0;
 const read = (path: string, signal?: AbortSignal) =>
   pool.readPlate({ path, fileName: 'a.png', framePart: join(folder, `part-${parts++}`) }, signal);
+
+/** An export of some seconds. */
+const longExport = () => ({
+  order: {
+    ...{ look: slackWater, profile: parseProfile(demoDocument('profiles/heron.json'), 'heron') },
+    ...{ role: 'combined' as const, grid: 129 },
+  },
+  ...{ luts: [], plates: [], part: join(folder, `part-${parts++}`), fileName: 'a.cube' },
+});
+
+test('a frame is read while every thread for jobs is at an export', async () => {
+  const path = join(folder, 'beside.png');
+  writeFileSync(path, await encodePng({ width: 40, height: 20, rgb: new Float32Array(2400).fill(0.4) }));
+  const controller = new AbortController();
+  let over = 0;
+  let begun = 0;
+  const exports = Array.from({ length: pool.width + 2 }, () => {
+    let isNew = true;
+    const progress = () => {
+      begun += Number(isNew);
+      isNew = false;
+    };
+    return pool
+      .export(longExport(), progress, controller.signal)
+      .catch(() => {})
+      .finally(() => over++);
+  });
+  await expect.poll(() => begun, { timeout: 20_000 }).toBe(pool.width);
+  expect(await read(path)).toMatchObject({ width: 40, height: 20 });
+  expect(over).toBe(0);
+  controller.abort();
+  await Promise.all(exports);
+});
+
+test('a task past its deadline ends with its thread, and the next one has its turn', async () => {
+  const lane = new Lane({ width: 1, deadline: 6000 });
+  // A pipe that nobody writes to is read for ever.
+  const [pipe, path] = [join(folder, 'pipe.cube'), join(folder, 'next.cube')];
+  execFileSync('mkfifo', [pipe]);
+  writeFileSync(path, 'LUT_3D_SIZE two');
+  const late = lane.run('readForeign', { kind: 'lut', path: pipe, fileName: 'pipe.cube' });
+  const next = lane.run('readForeign', { kind: 'lut', path, fileName: 'next.cube' });
+  await expect(late).rejects.toThrow('it took longer than 6 s and was stopped');
+  await expect(next).resolves.toMatchObject({ refused: expect.stringContaining('next.cube') as string });
+  await lane.close();
+}, 30_000);
 
 describe('reading frames', () => {
   test('thirty in line, of which some are cancelled, waiting or being read: every one is answered', async () => {
