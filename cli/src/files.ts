@@ -10,6 +10,8 @@ import { sha256Hex } from '@velvet-dusk/core/look/hash';
 import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';
 import type { LutShelf } from '@velvet-dusk/core/look/steps/step';
 import { parseJson } from '@velvet-dusk/core/document';
+import { destinationOf } from '@velvet-dusk/core/look/migrations';
+import { type Display, standardDisplay } from '@velvet-dusk/core/render/rendering';
 import { UsageError } from './errors.ts';
 
 /** Where profiles named by ID are found. */
@@ -51,6 +53,11 @@ function namesIn(folder: string): string[] {
 
 export async function readText(path: string): Promise<string> {
   return new TextDecoder().decode(await readBytes(path));
+}
+
+/** The display a look was made for, of a document from when looks were; the standard for later ones. */
+export async function readDestination(path: string): Promise<Display> {
+  return destinationOf(parseJson(await readText(path), path)) ?? standardDisplay;
 }
 
 export async function readLook(path: string): Promise<Look> {

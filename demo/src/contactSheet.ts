@@ -8,9 +8,11 @@ import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
 import { parseJson } from '@velvet-dusk/core/document';
 import { parseExr } from '@velvet-dusk/core/formats/exr/parse';
 import { shrink } from '@velvet-dusk/core/formats/frameScale';
-import { compilePipeline } from '@velvet-dusk/core/look/pipeline';
+import { compilePipeline } from '@velvet-dusk/core/order/pipeline';
 import { lookFrom, startingPoints } from '@velvet-dusk/core/look/startingPoints';
 import { type DemoPlate, demoPlates } from './plates.ts';
+import { shownOn } from '@velvet-dusk/core/look/shown';
+import { standardDisplay } from '@velvet-dusk/core/render/rendering';
 
 /** Every starting point on every plate of the demo, as one picture: rows are starting points, columns plates. */
 
@@ -46,7 +48,7 @@ export async function contactSheet(out: string): Promise<void> {
   startingPoints.forEach((point, row) =>
     plates.forEach(({ profile, code }, column) => {
       const rgb = Float32Array.from(code);
-      compilePipeline({ profile, look: lookFrom(point.id, point.label) }).run(rgb);
+      compilePipeline({ profile, look: shownOn(lookFrom(point.id, point.label), standardDisplay) }).run(rgb);
       const input = Buffer.from(Uint8ClampedArray.from(rgb, (v) => v * 255));
       const place = { left: margin.left + column * cell.width, top: margin.top + row * cell.height };
       parts.push({ input, raw: { ...cell, channels: 3 }, ...place });

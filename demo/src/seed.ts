@@ -9,12 +9,14 @@ import { parseExr, type SceneFrame } from '@velvet-dusk/core/formats/exr/parse';
 import { encodePng } from '@velvet-dusk/server/frames/raster';
 import { parseChartCsv } from '@velvet-dusk/core/formats/chartCsv';
 import { newLook, parseLook } from '@velvet-dusk/core/look/document';
-import { compilePipeline } from '@velvet-dusk/core/look/pipeline';
+import { compilePipeline } from '@velvet-dusk/core/order/pipeline';
 import { chartLayout } from '@velvet-dusk/core/plate/chartLayout';
 import { usualSchools } from '@velvet-dusk/core/readings/schools';
 import type { Mark } from '@velvet-dusk/core/plate/marks';
 import type { Services } from '@velvet-dusk/server/services/index';
 import { type DemoPlate, demoPlates } from './plates.ts';
+import { shownOn } from '@velvet-dusk/core/look/shown';
+import { standardDisplay } from '@velvet-dusk/core/render/rendering';
 
 const demoFolder = fileURLToPath(new URL('..', import.meta.url));
 const projectId = 'saltmarsh-line';
@@ -131,7 +133,7 @@ async function addReference(services: Services, say: (line: string) => void): Pr
   const profile = await services.profiles.get('heron');
   const scene = master('wheelhouse-overcast.exr');
   const rgb = record(scene.rgb, bt709, makeCodec(profile), { exposure: 0, seed: 3, noise: 0.3 });
-  compilePipeline({ profile, look }).run(rgb);
+  compilePipeline({ profile, look: shownOn(look, standardDisplay) }).run(rgb);
   await services.plates.addBytes(await encodePng({ ...scene, rgb }), `${referenceId}.png`, {
     id: referenceId,
     projectId,

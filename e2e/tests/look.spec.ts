@@ -1,5 +1,5 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { bake } from '@velvet-dusk/core/cube/bake';
+import { bake } from '@velvet-dusk/core/order/bake';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 import { writeCdl } from '@velvet-dusk/core/formats/cdl/write';
@@ -9,6 +9,7 @@ import { cdlSchema } from '@velvet-dusk/core/look/steps/cdl';
 import { expectAxeClean } from '../src/axe.ts';
 import { expect, test } from '../src/fixtures.ts';
 import { temporary } from '../src/pictures.ts';
+import { standardDisplay } from '@velvet-dusk/core/render/rendering';
 
 /** The look lane's docks, the viewer's ways of looking, proposals and schools. */
 
@@ -122,7 +123,10 @@ test('placed LUT: a file is brought, baked in, survives a reload; a wrong one is
   const heron = parseProfile(JSON.parse(readFileSync('demo/profiles/acescct.json', 'utf8')), 'acescct');
   const look = { ...lookFrom('amber-street', 'Amber'), rendering: { ...lookFrom('neutral', 'n').rendering } };
   const file = temporary('amber street.cube');
-  writeFileSync(file, writeCube(bake({ look, profile: heron, role: 'combined', grid: 17 })));
+  writeFileSync(
+    file,
+    writeCube(bake({ look, profile: heron, display: standardDisplay, role: 'combined', grid: 17 })),
+  );
   await bench.radio('Placed LUT').click();
   await bench.button('Add placed lut').click();
   const broken = temporary('broken.cube');

@@ -2,9 +2,10 @@ import { createHash } from 'node:crypto';
 import { describe, expect, test } from 'vitest';
 import type { LookRecord } from '@velvet-dusk/core/api/contract';
 import { isOver, type Job, jobPageSchema, jobSchema } from '@velvet-dusk/core/api/jobs';
-import { bake } from '@velvet-dusk/core/cube/bake';
+import { bake } from '@velvet-dusk/core/order/bake';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 import { askerForTests } from './testing/asker.ts';
+import { standardDisplay } from '@velvet-dusk/core/render/rendering';
 
 const asker = askerForTests();
 const { ask, send, expectProblem } = asker;
@@ -16,6 +17,7 @@ describe('exports', () => {
     return send('POST', '/looks/look/exports', {
       profileId: 'heron',
       role: 'combined',
+      display: standardDisplay,
       grid: 9,
       lookVersion: version,
       ...change,
@@ -56,6 +58,7 @@ describe('exports', () => {
       look: record.document,
       profile,
       role: 'combined',
+      display: standardDisplay,
       grid: 33,
       version: subject!.lookVersion,
     });

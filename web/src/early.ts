@@ -21,7 +21,14 @@ async function warmUp(projectId: string): Promise<void> {
   const look = project.looks[0]?.document;
   if (!look || !profile) return;
   // Its tables are kept for when the page asks; only the cube is thrown away.
-  await engine.bake({ look, profile, role: 'combined', darker: 0, grid: movingGrids.usual });
+  await engine.bake({
+    look,
+    profile,
+    display: project.viewing,
+    role: 'combined',
+    darker: 0,
+    grid: movingGrids.usual,
+  });
 }
 
 const [projectId, station = 'look'] = location.pathname.split('/').filter(Boolean);

@@ -7,13 +7,14 @@ import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { record } from '@velvet-dusk/core/camera/sensor';
 import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
 import { applyCube } from '@velvet-dusk/core/cube/apply';
-import { bake } from '@velvet-dusk/core/cube/bake';
+import { bake } from '@velvet-dusk/core/order/bake';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 import { parseExr } from '@velvet-dusk/core/formats/exr/parse';
 import { readLook, readProfile } from '../files.ts';
 import { inTurn, medianTime } from './measure.ts';
 import { ffmpegApplyTime, ocioOutputTime, ocioTimes } from './references.ts';
+import { standardDisplay } from '@velvet-dusk/core/render/rendering';
 
 const demo = (file: string) => fileURLToPath(new URL(`../../../demo/${file}`, import.meta.url));
 const size = { width: 1920, height: 1080 };
@@ -45,7 +46,8 @@ async function measure(folder: string): Promise<Row[]> {
   const at = (name: string) => join(folder, name);
   const look = await readLook(demo('looks/slack-water.json'));
   const profile = await readProfile('heron');
-  const order = (grid: number) => ({ look, profile, role: 'combined', grid }) as const;
+  const order = (grid: number) =>
+    ({ look, profile, display: standardDisplay, role: 'combined', grid }) as const;
   const frame = await sampleFrame();
   const text33 = writeCube(bake(order(33)));
   const cube65 = bake(order(65));

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { profileSchema } from '../camera/profile.ts';
 import { largestGrid, smallestGrid } from '../cube/cube.ts';
-import { proofGroups, type ProofGroupId } from '../cube/proof.ts';
-import { roleIds } from '../cube/roles.ts';
+import { proofGroups, type ProofGroupId } from '../order/proof.ts';
+import { roleIds } from '../order/roles.ts';
 import { lookSchema } from '../look/document.ts';
 import { plateTextureSchema } from '../texture/onPlate.ts';
 import { shotSchema } from '../look/shot.ts';
@@ -10,6 +10,7 @@ import { frameFactsSchema } from '../plate/facts.ts';
 import { lutReferenceSchema } from '../look/steps/placedLut.ts';
 import { marksSchema } from '../plate/marks.ts';
 import { schoolsSchema } from '../readings/schools.ts';
+import { displaySchema } from '../render/rendering.ts';
 
 /** What server and browser say to each other. Dates are ISO 8601 in UTC. */
 
@@ -103,6 +104,8 @@ export const projectSchema = z.object({
   id: z.string(),
   name: z.string(),
   schools: schoolsSchema,
+  /** What pictures are shown on, unless somebody says otherwise. */
+  viewing: displaySchema,
   profiles: z.array(profileSchema),
   /** Versions of the profiles, by ID. */
   profileVersions: z.record(z.string(), z.number().int()),
@@ -129,6 +132,8 @@ export type PlateChange = z.output<typeof plateChangeSchema>;
 export const exportOrderSchema = z.strictObject({
   profileId: z.string(),
   role: z.enum(roleIds),
+  /** The display at its end; the project's own where none is said. */
+  display: displaySchema.optional(),
   grid: z.number().int().min(smallestGrid).max(largestGrid),
   /** The version of the look the user sees; the order is refused where the saved one differs. */
   lookVersion: z.number().int(),

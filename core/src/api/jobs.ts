@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { roleIds } from '../cube/roles.ts';
+import { roleIds } from '../order/roles.ts';
 import { proofSchema } from './contract.ts';
 
 /** Work that outlives a request, as server and browser speak of it. Dates are ISO 8601 in UTC. */

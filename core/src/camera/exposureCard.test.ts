@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
-import { renderingSchema } from '../render/rendering.ts';
+import { standardRendering } from '../render/rendering.ts';
 import { exposureCard } from './exposureCard.ts';
 import { parseProfile } from './profile.ts';
 
@@ -8,7 +8,7 @@ const heron = parseProfile(
   JSON.parse(readFileSync(new URL('../../../demo/profiles/heron.json', import.meta.url), 'utf8')),
   'heron',
 );
-const rendering = renderingSchema.parse({});
+const rendering = standardRendering;
 const card = (settings: Partial<Parameters<typeof exposureCard>[2]> = {}) =>
   exposureCard(heron, rendering, { sensitivity: 800, lightOffset: 0, monitorOffset: 0, ...settings });
 const row = (c: ReturnType<typeof card>, id: string) => c.rows.find((r) => r.id === id)!;

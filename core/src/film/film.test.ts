@@ -14,6 +14,7 @@ import { luminanceWeights } from '../colour/rgbSpace.ts';
 import { prints } from './prints.ts';
 import { parseNegative, parsePrint } from './stock.ts';
 import { pairFacts, plainPrint, toneReproduction } from './system.ts';
+import { onStandard } from '../testing/onStandard.ts';
 
 test('stocks that ship are whole documents of their schema', () => {
   for (const stock of negatives) expect(parseNegative(stock, stock.id)).toEqual(stock);
@@ -28,7 +29,7 @@ function shown(steps: { type: string; params: Record<string, unknown> }[], stops
   const look = parseLook({ ...newLook('Film'), steps: steps.map((s) => ({ id: s.type, ...s })) }, 'test');
   const rgb = Float32Array.from(stops.flatMap((s) => [0, 0, 0].map(() => stopsToLinear(s))));
   const { rendering } = restContext();
-  compileLook(look).run(rgb);
+  compileLook(onStandard(look)).run(rgb);
   rendering.run(rgb);
   return rgb;
 }
@@ -90,7 +91,7 @@ describe.each(pairs)('%s on %s', (_n, _p, negative, print) => {
 test('what a print shows passes the rendering unchanged inside two thirds of the gamut, for any light', () => {
   const { rendering } = restContext();
   const steps = [{ id: 'p', type: 'print', params: { stock: prints[0] } }];
-  const compiled = compileLook(parseLook({ ...newLook('x'), steps }, 'test'));
+  const compiled = compileLook(onStandard(parseLook({ ...newLook('x'), steps }, 'test')));
   const lights = timeLights(prints[0], plainPrint, plainCarried.grey);
   const black = rendering.tone.forward(0);
   const toPrint = makePrint(prints[0], plainPrint, lights, plainCarried.base, black);
@@ -139,7 +140,9 @@ test.each([
   ];
   // A step between the two, which does nothing to speak of, keeps them from handing densities on.
   const parted = [steps[0], { id: 'e', type: 'exposure', params: { stops: 1e-9 } }, steps[1]];
-  const compiled = [steps, parted].map((s) => compileLook(parseLook({ ...newLook('x'), steps: s }, 'test')));
+  const compiled = [steps, parted].map((s) =>
+    compileLook(onStandard(parseLook({ ...newLook('x'), steps: s }, 'test'))),
+  );
   expect(compiled.map((c) => c.stages.some((s) => s.key.endsWith('densities')))).toEqual([
     n * p === 1,
     false,
@@ -203,7 +206,7 @@ test('silver makes colours greyer and the middle harder; soft blacks stay short 
       { id: 'n', type: 'negative', params: { stock: negatives[0] } },
       { id: 'p', type: 'print', params: { stock: prints[0], ...params } },
     ];
-    compileLook(parseLook({ ...newLook('x'), steps }, 'test')).run(buffer);
+    compileLook(onStandard(parseLook({ ...newLook('x'), steps }, 'test'))).run(buffer);
     restContext().rendering.run(buffer);
     return buffer;
   };
@@ -219,7 +222,7 @@ test('black-and-white has no colour on a neutral print but that of the print', (
   const slate = negatives.find((n) => n.id === 'slate')!;
   const rgb = Float32Array.of(0.5, 0.1, 0.05);
   const steps = [{ id: 'n', type: 'negative', params: { stock: slate } }];
-  compileLook(parseLook({ ...newLook('x'), steps }, 'test')).run(rgb);
+  compileLook(onStandard(parseLook({ ...newLook('x'), steps }, 'test'))).run(rgb);
   expect(Math.max(...rgb) - Math.min(...rgb)).toBeLessThan(1e-6);
 });
 
@@ -265,7 +268,7 @@ describe('development', () => {
         { id: 'n', type: 'negative', params: { stock: n } },
         { id: 'p', type: 'print', params: { stock: prints[0] } },
       ];
-      compileLook(parseLook({ ...newLook('x'), steps }, 'x')).run(rgb);
+      compileLook(onStandard(parseLook({ ...newLook('x'), steps }, 'x'))).run(rgb);
       restContext().rendering.run(rgb);
       return [0, 3, 6, 9].map((p) => lab(rgb[p], rgb[p + 1], rgb[p + 2]));
     };

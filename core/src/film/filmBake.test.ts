@@ -1,19 +1,20 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
 import { parseProfile } from '../camera/profile.ts';
-import { bake, compileOrder } from '../cube/bake.ts';
-import { proofLimits, proveCube } from '../cube/proof.ts';
+import { bake, compileBake } from '../order/bake.ts';
+import { proofLimits, proveCube } from '../order/proof.ts';
 import { type Look, newLook, parseLook } from '../look/document.ts';
 import { negatives } from './negatives.ts';
 import { prints } from './prints.ts';
+import { standardDisplay } from '../render/rendering.ts';
 
 const read = (path: string) =>
   JSON.parse(readFileSync(new URL(`../../../demo/${path}`, import.meta.url), 'utf8'));
 const heron = parseProfile(read('profiles/heron.json'), 'heron');
 
 function prove(look: Look, samples: number) {
-  const order = { look, profile: heron, role: 'combined', grid: 33 } as const;
-  return proveCube(bake(order), compileOrder(order), { count: samples });
+  const order = { look, profile: heron, display: standardDisplay, role: 'combined', grid: 33 } as const;
+  return proveCube(bake(order), compileBake(order), { count: samples });
 }
 
 test.each(negatives.flatMap((n) => prints.map((p) => [n.id, p.id, n, p] as const)))(

@@ -38,7 +38,7 @@ const orNone = (lines: string[]) => (lines.length > 0 ? lines : ['  none']);
  * has one.
  */
 export function lookCard(look: Look, project = '', plates: readonly CardPlate[] = []): string {
-  const { preset, output, range } = look.rendering;
+  const { preset, gamutFit } = look.rendering;
   return [
     `LOOK CARD  ${look.name}`,
     ...(project ? [`Project    ${project}`] : []),
@@ -48,7 +48,7 @@ export function lookCard(look: Look, project = '', plates: readonly CardPlate[] 
     ...orNone(stepLines(look)),
     '',
     'Rendering',
-    `  ${preset} tone scale, ${output}, ${range} range`,
+    `  ${preset} tone scale, ${gamutFit} gamut fit`,
     '',
     'Texture, does not travel in a LUT: to be set by hand, in front of it, on scene-linear light',
     ...orNone(textureLines(look, plates)),

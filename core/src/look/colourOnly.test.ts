@@ -3,19 +3,20 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { stopsToLinear } from '../camera/exposure.ts';
 import { parseProfile } from '../camera/profile.ts';
-import { bake } from '../cube/bake.ts';
+import { bake } from '../order/bake.ts';
 import { warmCube } from '../cube/testCube.ts';
 import { luminanceMoved } from '../readings/luminanceMoved.ts';
 import { lumaOf } from '../readings/ycbcr.ts';
-import { compileRendering } from '../render/rendering.ts';
+import { compileRendering, standardDisplay } from '../render/rendering.ts';
 import { compileLook } from './compile.ts';
 import { type Look, newLook, parseLook } from './document.ts';
 import { recipeHash } from './hash.ts';
-import { compilePipeline } from './pipeline.ts';
+import { compilePipeline } from '../order/pipeline.ts';
 import { lookFrom, startingPoints } from './startingPoints.ts';
 import { MissingLutError } from './steps/placedLut.ts';
 import { stepDefinitions } from './steps/index.ts';
 import { settings } from './steps/arbitraries.ts';
+import { onStandard } from '../testing/onStandard.ts';
 
 const heron = parseProfile(
   JSON.parse(readFileSync(new URL('../../../demo/profiles/heron.json', import.meta.url), 'utf8')),
@@ -25,8 +26,8 @@ const heron = parseProfile(
 /** Luma in % of greys at some stops, through a look and its rendering. */
 function shown(look: Look, stops: readonly number[]): number[] {
   const rgb = Float32Array.from(stops.flatMap((s) => Array<number>(3).fill(stopsToLinear(s))));
-  compileLook(look).run(rgb);
-  const rendering = compileRendering(look.rendering);
+  compileLook(onStandard(look)).run(rgb);
+  const rendering = compileRendering(onStandard(look).rendering);
   rendering.run(rgb);
   const { curve } = rendering.output;
   // Display light of the grey that is as bright: luminance first, then back to a signal.
@@ -68,15 +69,21 @@ const withLut = (encoding: string) =>
   );
 
 test('a placed LUT whose file is missing is said by name, and nothing is baked', () => {
-  const order = { look: withLut('log'), profile: heron, role: 'combined', grid: 2 } as const;
+  const order = {
+    look: withLut('log'),
+    profile: heron,
+    display: standardDisplay,
+    role: 'combined',
+    grid: 2,
+  } as const;
   expect(() => bake(order)).toThrow(MissingLutError);
   expect(() => bake(order)).toThrow(/"warm\.cube" \(SHA-256 bbbbbbbbbbbb…\) is not here/);
 });
 
 test('a display LUT placed last is the rendering followed by that LUT', () => {
   const luts = new Map([[sha256, warmCube(33)]]);
-  const plain = compilePipeline({ profile: heron, look: newLook('x') });
-  const placed = compilePipeline({ profile: heron, look: withLut('display'), luts });
+  const plain = compilePipeline({ profile: heron, look: onStandard(newLook('x')) });
+  const placed = compilePipeline({ profile: heron, look: onStandard(withLut('display')), luts });
   for (const code of [
     [0.3, 0.4, 0.35],
     [0.5, 0.42, 0.4],
@@ -105,7 +112,7 @@ test('no step gives NaN for any code value in −0.2…1.2, through the whole pi
           steps: [{ id: type, type, on: true, strength: 0.7, params }],
         } as Look;
         const buffer = Float32Array.from(rgb);
-        compilePipeline({ profile: heron, look }).run(buffer);
+        compilePipeline({ profile: heron, look: onStandard(look) }).run(buffer);
         return buffer.every((v) => v >= 0 && v <= 1);
       },
     ),
@@ -115,12 +122,12 @@ test('no step gives NaN for any code value in −0.2…1.2, through the whole pi
 
 test('what colour only leaves on colours is measured: nothing on greys, some on saturated light', () => {
   const look = { ...lookFrom('two-sides', 'Mine'), colourOnly: true };
-  const pipeline = compilePipeline({ profile: heron, look });
+  const pipeline = compilePipeline({ profile: heron, look: onStandard(look) });
   const greys = Float32Array.from({ length: 300 }, (_, i) => stopsToLinear(-6 + Math.floor(i / 3) / 12));
   const lights = Float32Array.from(greys, (v, i) => v * [1, 0.5, 0.25][i % 3]);
   expect(luminanceMoved(greys, pipeline)).toBeLessThan(0.05);
   const left = luminanceMoved(lights, pipeline);
   expect(left).toBeGreaterThan(luminanceMoved(greys, pipeline));
-  const without = compilePipeline({ profile: heron, look: { ...look, steps: [] } });
+  const without = compilePipeline({ profile: heron, look: onStandard({ ...look, steps: [] }) });
   expect(luminanceMoved(lights, without)).toBe(0);
 });

@@ -5,7 +5,8 @@ import { latelyMade } from '../numeric/latelyMade.ts';
 import { compileRendering, type CompiledRendering } from '../render/rendering.ts';
 import { luminanceBack } from './colourOnly.ts';
 import { restContext } from './context.ts';
-import type { Look, LookStep } from './document.ts';
+import type { LookStep } from './document.ts';
+import type { ShownLook } from './shown.ts';
 import { stepDefinition } from './steps/index.ts';
 import type { CompiledStep, LutShelf, StepContext } from './steps/step.ts';
 
@@ -76,7 +77,8 @@ export function isActive(step: LookStep): boolean {
 }
 
 /** The parts of a look that are compiled. */
-export type Recipe = Pick<Look, 'steps' | 'strength'> & Partial<Pick<Look, 'colourOnly' | 'rendering'>>;
+export type Recipe = Pick<ShownLook, 'steps' | 'strength'> &
+  Partial<Pick<ShownLook, 'colourOnly' | 'rendering'>>;
 
 interface Part {
   step: LookStep;

@@ -1,5 +1,5 @@
 import { plainCarried } from '../film/print.ts';
-import { compileRendering, renderingSchema } from '../render/rendering.ts';
+import { compileRendering, standardRendering } from '../render/rendering.ts';
 import type { StepContext } from './steps/step.ts';
 
 let rest: StepContext | undefined;
@@ -7,7 +7,7 @@ let rest: StepContext | undefined;
 /** The standard rendering and no imported LUT: what a step compiled on its own is judged under. */
 export function restContext(): StepContext {
   rest ??= {
-    rendering: compileRendering(renderingSchema.parse({})),
+    rendering: compileRendering(standardRendering),
     luts: new Map(),
     carried: plainCarried,
   };

@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { checkDocument, migrate, type Migrations } from '../document.ts';
-import { renderingSchema } from '../render/rendering.ts';
+import { toneRenderingSchema, type ToneRendering } from '../render/rendering.ts';
 import { textureSchema } from '../texture/index.ts';
-import { oneSignForDensity } from './migrations.ts';
+import { oneSignForDensity, withoutDestination } from './migrations.ts';
 import { startingSteps, stepDefinition, stepDefinitions } from './steps/index.ts';
 
-export const lookSchemaVersion = 2;
+export const lookSchemaVersion = 3;
 
 const stepTypes = stepDefinitions.map((d) => d.id) as [string, ...string[]];
 
@@ -38,17 +38,17 @@ export const lookSchema = z.strictObject({
     .array(stepSchema)
     .max(64)
     .refine((steps) => new Set(steps.map((s) => s.id)).size === steps.length, 'two steps share an id'),
-  rendering: renderingSchema.prefault({}),
+  rendering: toneRenderingSchema.prefault({}),
   /** Grain and its like: seen on the picture, told to the finishing artist, never in a LUT. */
   texture: textureSchema.prefault({}),
 });
 
-/** A look: the ordered steps that travel in a LUT, and the rendering they are judged under. */
-export type Look = z.output<typeof lookSchema>;
+/** A look: the ordered steps that travel in a LUT, and how they are rendered, on whatever display. */
+export type Look = Omit<z.output<typeof lookSchema>, 'rendering'> & { rendering: ToneRendering };
 export type LookStep = Look['steps'][number];
 
 /** Migrations by the version they start from; each returns the document one version on. */
-const migrations: Migrations = { 1: oneSignForDensity };
+const migrations: Migrations = { 1: oneSignForDensity, 2: withoutDestination };
 
 /**
  * Checks a parsed look document, migrating older versions first. @param file the name used in errors.

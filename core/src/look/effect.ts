@@ -2,7 +2,7 @@ import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 import { compileLook, isActive } from './compile.ts';
-import type { Look } from './document.ts';
+import type { ShownLook } from './shown.ts';
 import type { LutShelf } from './steps/step.ts';
 
 /**
@@ -11,14 +11,14 @@ import type { LutShelf } from './steps/step.ts';
  * @returns step id → mean ΔE2000; steps that are off or at rest give 0.
  */
 export function stepEffects(
-  look: Look,
+  look: ShownLook,
   rendering: CompiledRendering,
   scene: Float32Array,
   luts?: LutShelf,
 ): Map<string, number> {
   const { output, toSignal } = rendering;
   const toLab = displayToLab(output.space, output.curve);
-  const labs = (steps: Look['steps']) => {
+  const labs = (steps: ShownLook['steps']) => {
     const rgb = Float32Array.from(scene);
     compileLook({ ...look, steps }, luts).run(rgb);
     rendering.run(rgb);

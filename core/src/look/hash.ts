@@ -14,7 +14,10 @@ export function canonicalJson(value: unknown): string {
 export const sha256Hex = (data: Uint8Array) => bytesToHex(sha256(data));
 const digest = (value: unknown) => sha256Hex(utf8ToBytes(canonicalJson(value)));
 
-/** SHA-256 of what decides a look's LUT: strength, steps and rendering; not its name, notes, step ids or texture. */
+/**
+ * SHA-256 of what decides a look's LUT: strength, steps and rendering; not its name, notes, step ids or texture, nor what
+ * it is shown on.
+ */
 export function recipeHash(look: Look): string {
   const steps = look.steps.map(({ type, on, strength, params }) => ({ type, on, strength, params }));
   const { schemaVersion, strength, rendering } = look;

@@ -3,14 +3,15 @@ import { expect, test } from 'vitest';
 import { DocumentError } from '../document.ts';
 import { parseProfile } from '../camera/profile.ts';
 import { compileLook } from './compile.ts';
-import { lookSchemaVersion, newLook, parseLook } from './document.ts';
+import { type Look, lookSchemaVersion, newLook, parseLook } from './document.ts';
 import { stepEffects } from './effect.ts';
 import { canonicalJson, recipeHash, sha256Hex } from './hash.ts';
-import { compilePipeline } from './pipeline.ts';
+import { compilePipeline } from '../order/pipeline.ts';
 import { trimCode } from './trimCode.ts';
 import { balanceLight, balanceMatrix, neutralShot, shotMatrix } from './shot.ts';
 import { shotTables } from './shotTables.ts';
 import { transform } from '../colour/matrix.ts';
+import { onStandard } from '../testing/onStandard.ts';
 
 const demo = (file: string): unknown =>
   JSON.parse(readFileSync(new URL(`../../../demo/${file}`, import.meta.url), 'utf8'));
@@ -18,9 +19,9 @@ const slackWater = parseLook(demo('looks/slack-water.json'), 'slack-water.json')
 const heron = parseProfile(demo('profiles/heron.json'), 'heron');
 
 const light = () => Float32Array.from([0.18, 0.18, 0.18, 0.02, 0.05, 0.1, 1.4, 0.6, 0.2]);
-const through = (look: Parameters<typeof compileLook>[0]) => {
+const through = (look: Look) => {
   const rgb = light();
-  compileLook(look).run(rgb);
+  compileLook(onStandard(look)).run(rgb);
   return rgb;
 };
 
@@ -69,7 +70,7 @@ test.each([
   [
     'another schema',
     { ...slackWater, schemaVersion: 99 },
-    /mine\.json: schemaVersion: .*reads version 2.*99/,
+    /mine\.json: schemaVersion: .*reads version 3.*99/,
   ],
   ['an unknown step', { ...slackWater, steps: [{ id: 'a', type: 'wobble', params: {} }] }, /steps\.0\.type/],
   [
@@ -99,9 +100,9 @@ test('a trim in code, then the pipeline, is the pipeline with the trim', () => {
   const shot = { exposure: 0.7, mired: 25, duv: -0.004, black: 0.4 };
   const code = Float32Array.from([0.3, 0.4, 0.5, 0.42, 0.38, 0.33]);
   const together = Float32Array.from(code);
-  compilePipeline({ profile: heron, look: slackWater, shot }).run(together);
+  compilePipeline({ profile: heron, look: onStandard(slackWater), shot }).run(together);
   const apart = Float32Array.from(code);
-  const pipeline = compilePipeline({ profile: heron, look: slackWater });
+  const pipeline = compilePipeline({ profile: heron, look: onStandard(slackWater) });
   trimCode(pipeline.codec, shot)(apart);
   pipeline.run(apart);
   together.forEach((v, i) => expect(apart[i]).toBeCloseTo(v, 5));
@@ -123,7 +124,7 @@ test('the shot tables of the viewer are the shot lane within a tenth of a 10-bit
       (v) => v - t.black,
     );
     const table = lin.map((x) => read(1, (Math.log2(Math.max(x + offset, 1e-9)) - low) / (high - low)));
-    trimCode(compilePipeline({ profile: heron, look: slackWater }).codec, shot)(exact);
+    trimCode(compilePipeline({ profile: heron, look: onStandard(slackWater) }).codec, shot)(exact);
     table.forEach((v, i) =>
       expect(Math.abs(Math.min(Math.max(v, 0), 1) - exact[i])).toBeLessThan(0.1 / 1023),
     );
@@ -131,8 +132,8 @@ test('the shot tables of the viewer are the shot lane within a tenth of a 10-bit
 });
 
 test('effects: a step at rest does nothing, the others do what they do', () => {
-  const { rendering } = compilePipeline({ profile: heron, look: slackWater });
-  const effects = stepEffects(slackWater, rendering, light());
+  const { rendering } = compilePipeline({ profile: heron, look: onStandard(slackWater) });
+  const effects = stepEffects(onStandard(slackWater), rendering, light());
   expect(effects.get('zones')).toBeGreaterThan(0.5);
-  expect(stepEffects(newLook('rest'), rendering, light()).get('zones')).toBe(0);
+  expect(stepEffects(onStandard(newLook('rest')), rendering, light()).get('zones')).toBe(0);
 });

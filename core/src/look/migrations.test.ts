@@ -1,8 +1,12 @@
+import { readdirSync, readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
+import { standardDisplay } from '../render/rendering.ts';
 import { prints } from '../film/prints.ts';
 import { midGrey } from '../camera/exposure.ts';
 import { compileLook } from './compile.ts';
-import { parseLook } from './document.ts';
+import { newLook, parseLook } from './document.ts';
+import { recipeHash } from './hash.ts';
+import { destinationOf } from './migrations.ts';
 import type { PrintParams } from './steps/print.ts';
 import type { ZonesParams } from './steps/zones.ts';
 import { stepDefinition, type StepType } from './steps/index.ts';
@@ -31,6 +35,36 @@ test('a document of version 1 that is wrong is still refused by the place that i
   ).toThrow(/steps\.0\.params\.shadows\.density/);
   expect(() => parseLook(first('none'), 'x')).toThrow(/steps/);
   expect(() => parseLook(first([7, null]), 'x')).toThrow(/steps\.0/);
+});
+
+const json = (path: string): unknown => JSON.parse(readFileSync(new URL(path, import.meta.url), 'utf8'));
+const kept = readdirSync(new URL('../testing/looks/', import.meta.url));
+
+/** The demo looks as documents of earlier versions; "oilskin" was changed on purpose with version 2. */
+test.each(kept.filter((f) => f !== 'oilskin.1.json'))('%s is the same recipe as today’s document', (file) => {
+  const now = parseLook(json(`../../../demo/looks/${file.split('.')[0]}.json`), file);
+  expect(recipeHash(parseLook(json(`../testing/looks/${file}`), file))).toBe(recipeHash(now));
+});
+
+test('every earlier document is read, and holds no display any more', () => {
+  for (const file of kept)
+    expect(Object.keys(parseLook(json(`../testing/looks/${file}`), file).rendering)).toEqual([
+      'preset',
+      'gamutFit',
+    ]);
+});
+
+test('a document from before version 3 still tells the display it was made for', () => {
+  const second = { ...newLook('x'), schemaVersion: 2 };
+  const rendering = { preset: 'punchy', output: 'srgb', range: 'narrow', gamutFit: 'clip' };
+  expect(destinationOf({ ...second, rendering })).toEqual({ output: 'srgb', range: 'narrow' });
+  expect(parseLook({ ...second, rendering }, 'x').rendering).toEqual({ preset: 'punchy', gamutFit: 'clip' });
+  expect(destinationOf({ ...second, rendering: undefined })).toEqual(standardDisplay);
+  expect(destinationOf({ ...second, rendering: { output: 'wall' } })).toBeUndefined();
+  expect(destinationOf(newLook('x'))).toBeUndefined();
+  expect(() => parseLook({ ...newLook('x'), rendering }, 'x')).toThrow(
+    /rendering: Unrecognized keys: "output"/,
+  );
 });
 
 /** Steps that have a density, with what makes it + half a unit. */

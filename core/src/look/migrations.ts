@@ -1,3 +1,4 @@
+import { type Display, displaySchema } from '../render/rendering.ts';
 import { zoneNames } from './steps/zoneCurve.ts';
 
 type Fields = Record<string, unknown>;
@@ -49,4 +50,20 @@ export function oneSignForDensity(document: Fields): Fields {
   const { steps } = document;
   const next = { ...document, schemaVersion: 2 };
   return Array.isArray(steps) ? { ...next, steps: steps.map(turnedStep) } : next;
+}
+
+/** Version 2 to 3: the display leaves the look. `destinationOf` tells what it was. */
+export function withoutDestination(document: Fields): Fields {
+  const { rendering } = document;
+  const next = { ...document, schemaVersion: 3 };
+  if (!isFields(rendering)) return next;
+  const { output: _output, range: _range, ...taste } = rendering;
+  return { ...next, rendering: taste };
+}
+
+/** The display that a look document of before version 3 was made for; what it does not say is the standard. */
+export function destinationOf(document: unknown): Display | undefined {
+  if (!isFields(document) || !(Number(document.schemaVersion) < 3)) return undefined;
+  const { output, range } = isFields(document.rendering) ? document.rendering : {};
+  return displaySchema.safeParse({ output, range }).data;
 }

@@ -3,19 +3,20 @@ import { expect, test } from 'vitest';
 import { makeCodec } from '../camera/codec.ts';
 import { stopsToLinear } from '../camera/exposure.ts';
 import { parseProfile } from '../camera/profile.ts';
-import { bake } from '../cube/bake.ts';
-import { compileRendering } from '../render/rendering.ts';
+import { bake } from '../order/bake.ts';
+import { compileRendering, standardDisplay } from '../render/rendering.ts';
 import { newLook } from './document.ts';
 import { simulatePlacement } from './placement.ts';
 import { neutralShot } from './shot.ts';
+import { onStandard } from '../testing/onStandard.ts';
 
 const heron = parseProfile(
   JSON.parse(readFileSync(new URL('../../../demo/profiles/heron.json', import.meta.url), 'utf8')),
   'heron',
 );
 const look = newLook('plain');
-const rendering = compileRendering(look.rendering);
-const cube = bake({ look, profile: heron, role: 'combined', grid: 33 });
+const rendering = compileRendering(onStandard(look).rendering);
+const cube = bake({ display: standardDisplay, look, profile: heron, role: 'combined', grid: 33 });
 const codec = makeCodec(heron);
 /** A ramp of greys from −6 to +7 stops, in camera code. */
 const stops = Array.from({ length: 131 }, (_, i) => -6 + i / 10);

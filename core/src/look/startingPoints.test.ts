@@ -6,13 +6,15 @@ import { displayToLab } from '../colour/displayLab.ts';
 import { transformBuffer } from '../colour/matrix.ts';
 import { rgbToRgb } from '../colour/rgbSpace.ts';
 import { bt709, working } from '../colour/spaces/index.ts';
-import { bake, compileOrder } from '../cube/bake.ts';
-import { finerGrid, holdsProof, proofLimits, proveCube } from '../cube/proof.ts';
+import { bake, compileBake } from '../order/bake.ts';
+import { finerGrid, holdsProof, proofLimits, proveCube } from '../order/proof.ts';
 import { parseExr } from '../formats/exr/parse.ts';
 import { isActive } from './compile.ts';
-import { compilePipeline } from './pipeline.ts';
+import { compilePipeline } from '../order/pipeline.ts';
 import { parseLook } from './document.ts';
 import { lookFrom, startingPoints } from './startingPoints.ts';
+import { standardDisplay } from '../render/rendering.ts';
+import { onStandard } from '../testing/onStandard.ts';
 
 const heron = parseProfile(
   JSON.parse(readFileSync(new URL('../../../demo/profiles/heron.json', import.meta.url), 'utf8')),
@@ -27,8 +29,8 @@ describe.each(startingPoints.map((p) => [p.id] as const))('%s', (id) => {
   });
 
   test('bakes inside the proof limits at 33', () => {
-    const order = { look, profile: heron, role: 'combined', grid: 33 } as const;
-    const proof = proveCube(bake(order), compileOrder(order), { count: 8000 });
+    const order = { look, profile: heron, display: standardDisplay, role: 'combined', grid: 33 } as const;
+    const proof = proveCube(bake(order), compileBake(order), { count: 8000 });
     expect(proof.mean).toBeLessThanOrEqual(proofLimits.mean);
     expect(proof.p99).toBeLessThanOrEqual(proofLimits.p99);
   });
@@ -44,7 +46,7 @@ const pictures = ['quay-blue-hour', 'heads-and-chart', 'marsh-noon'].map((name) 
 
 /** Every starting point's colours on those pictures, as Lab. */
 const labsOf = (id: string) => {
-  const { rendering, look } = compilePipeline({ profile: heron, look: lookFrom(id, 'x') });
+  const { rendering, look } = compilePipeline({ profile: heron, look: onStandard(lookFrom(id, 'x')) });
   const toLab = displayToLab(rendering.output.space, rendering.output.curve);
   return pictures.flatMap((picture) => {
     const rgb = Float32Array.from(picture);
@@ -98,16 +100,22 @@ test.each(startingPoints.map((p) => [p.id] as const))(
   (id) => {
     const look = lookFrom(id, 'Mine');
     const whole = parseLook({ ...look, steps: [...look.steps, ...added(false)] }, 'mine');
-    const order = { look: whole, profile: heron, role: 'combined', grid: 33 } as const;
-    const proof = proveCube(bake(order), compileOrder(order), { count: 6000 });
+    const order = {
+      look: whole,
+      profile: heron,
+      display: standardDisplay,
+      role: 'combined',
+      grid: 33,
+    } as const;
+    const proof = proveCube(bake(order), compileBake(order), { count: 6000 });
     if (!holdsProof(proof)) expect(finerGrid(order)?.grid).toBe(65);
   },
 );
 
 test('a recipe too steep for a grid of 17 is told the grid it needs', () => {
   const look = parseLook({ ...lookFrom('neutral', 'Mine'), steps: added(true) }, 'steep');
-  const order = { look, profile: heron, role: 'combined', grid: 17 } as const;
-  expect(holdsProof(proveCube(bake(order), compileOrder(order), { count: 6000 }))).toBe(false);
+  const order = { look, profile: heron, display: standardDisplay, role: 'combined', grid: 17 } as const;
+  expect(holdsProof(proveCube(bake(order), compileBake(order), { count: 6000 }))).toBe(false);
   const advice = finerGrid(order);
   expect(advice === null || advice.grid > 17).toBe(true);
   if (advice) expect(holdsProof(advice)).toBe(true);

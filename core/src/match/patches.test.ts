@@ -1,9 +1,9 @@
 import { expect, test } from 'vitest';
 import { converter, differenceCiede2000 } from 'culori';
-import { compileRendering, renderingSchema } from '../render/rendering.ts';
+import { compileRendering, standardRendering } from '../render/rendering.ts';
 import { comparePatches, type ShownPatch } from './patches.ts';
 
-const rendering = compileRendering(renderingSchema.parse({ output: 'srgb' }));
+const rendering = compileRendering({ ...standardRendering, output: 'srgb' });
 const patch = (name: string, ...code: [number, number, number]): ShownPatch => ({ name, code });
 const plate = [patch('red', 0.7, 0.2, 0.15), patch('grey', 0.5, 0.5, 0.5), patch('skin', 0.75, 0.55, 0.45)];
 const aim = [patch('grey', 0.52, 0.5, 0.49), patch('skin', 0.75, 0.58, 0.45), patch('red', 0.6, 0.25, 0.15)];

@@ -1,6 +1,7 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { compileLook, StepCache } from '../look/compile.ts';
-import type { Look, LookStep } from '../look/document.ts';
+import type { LookStep } from '../look/document.ts';
+import type { ShownLook } from '../look/shown.ts';
 import { HeldStages } from '../look/heldStages.ts';
 import type { LutShelf } from '../look/steps/step.ts';
 import { compileRendering, type CompiledRendering } from '../render/rendering.ts';
@@ -22,7 +23,7 @@ export type MatchFollow = (typeof matchFollows)[number];
 export interface MatchOrder {
   /** Working RGB of the plate after its shot lane; some thousands of pixels, 65 536 at most. */
   scene: Float32Array;
-  look: Look;
+  look: ShownLook;
   /** Display code of the finished still; as many pixels as are liked. */
   reference: Float32Array;
   keepSkin: boolean;
@@ -46,7 +47,7 @@ export interface MatchSolution {
 /** The picture of a scene under a look. */
 export function shownPixels(
   scene: Float32Array,
-  look: Look,
+  look: ShownLook,
   rendering: CompiledRendering,
   luts?: LutShelf,
 ): DisplayPixels {

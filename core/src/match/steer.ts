@@ -12,7 +12,7 @@ const mixed = (rest: unknown, full: unknown, t: number): unknown => {
 };
 
 /** A look without the steps of an earlier match, and with others behind what it holds. */
-export const withMatch = (look: Look, steps: readonly LookStep[]): Look => ({
+export const withMatch = <L extends Pick<Look, 'steps'>>(look: L, steps: readonly LookStep[]): L => ({
   ...look,
   steps: [...look.steps.filter((s) => !isMatchStep(s)), ...steps],
 });
@@ -36,7 +36,7 @@ function numbersIn(value: unknown, way: string): [way: string, number: number][]
 const numbersOf = (steps: readonly LookStep[]) => new Map(steps.flatMap((s) => numbersIn(s.params, s.id)));
 
 /** How far a look has gone toward a match, 0 to 1: read from the number that the match moves most. */
-export function steerOf(look: Look, steps: readonly LookStep[]): number {
+export function steerOf(look: Pick<Look, 'steps'>, steps: readonly LookStep[]): number {
   const [now, rest] = [numbersOf(look.steps.filter(isMatchStep)), numbersOf(stepsAtRest())];
   let most = 0;
   let t = 0;

@@ -9,7 +9,7 @@ import { parseChartCsv } from '../formats/chartCsv.ts';
 import { parseExr, type SceneFrame } from '../formats/exr/parse.ts';
 import { shrink } from '../formats/frameScale.ts';
 import { neutralShot } from '../look/shot.ts';
-import { compileRendering, renderingSchema } from '../render/rendering.ts';
+import { compileRendering, standardRendering } from '../render/rendering.ts';
 import { greyKept, solveChart } from './chartSolve.ts';
 import { depthUsed } from './depth.ts';
 import { readFrame } from './facts.ts';
@@ -33,7 +33,7 @@ const profiles: Profile[] = readdirSync(demo('profiles')).map((f) =>
 );
 const codecOf = (id: string): Codec => makeCodec(profiles.find((p) => p.id === id)!);
 const heron = codecOf('heron');
-const rendering = compileRendering(renderingSchema.parse({}));
+const rendering = compileRendering(standardRendering);
 const csv = parseChartCsv(readFileSync(demo('plates/heads-and-chart.csv'), 'utf8'), 'heads-and-chart.csv');
 
 /** A master at half its size: places are shares, so they stay. */

@@ -5,18 +5,18 @@ import { parseProfile } from '../camera/profile.ts';
 import { record } from '../camera/sensor.ts';
 import { bt709 } from '../colour/spaces/index.ts';
 import { applyCube } from '../cube/apply.ts';
-import { bake } from '../cube/bake.ts';
-import { lightToCode } from '../cube/proofSamples.ts';
+import { bake } from '../order/bake.ts';
 import { parseExr } from '../formats/exr/parse.ts';
 import { type Look, newLook } from '../look/document.ts';
 import { insertStep } from '../look/edit.ts';
-import { compilePipeline } from '../look/pipeline.ts';
 import type { StepType } from '../look/steps/index.ts';
 import { readingDefinition, takeReading } from '../readings/index.ts';
 import { usualSchools, type Schools } from '../readings/schools.ts';
 import { propose } from './index.ts';
 import { suitedStrength } from './strength.ts';
 import { sparse, Trial } from './trial.ts';
+import { codeToLight, compileEnd, sceneEnd } from '../order/end.ts';
+import { standardDisplay, standardRendering } from '../render/rendering.ts';
 
 const demo = (path: string) => readFileSync(new URL(`../../../demo/${path}`, import.meta.url));
 const heron = parseProfile(JSON.parse(demo('profiles/heron.json').toString()), 'heron');
@@ -29,7 +29,7 @@ function trialOf(name: string, faces: Box[], schools: Schools = usualSchools): T
   const codec = makeCodec(heron);
   const code = record(master.rgb, bt709, codec, { exposure: 0, sensitivity: 800, seed: 12 });
   const { rgb, width, height } = sparse(code, master.width, master.height, 7000);
-  compilePipeline({ profile: heron, look: newLook('none') }).input(rgb);
+  codeToLight(heron)(rgb);
   const skin = faces.map(([x0, y0, x1, y1]) => ({
     x0: x0 / 1280,
     y0: y0 / 720,
@@ -37,7 +37,14 @@ function trialOf(name: string, faces: Box[], schools: Schools = usualSchools): T
     y1: y1 / 720,
   }));
   return new Trial(
-    { width, height, scene: rgb, profile: heron, marks: { skin, subject: [], background: [] } },
+    {
+      width,
+      height,
+      scene: rgb,
+      profile: heron,
+      display: standardDisplay,
+      marks: { skin, subject: [], background: [] },
+    },
     schools,
   );
 }
@@ -53,11 +60,11 @@ const quay = trialOf('quay-blue-hour', [
 ]);
 
 /** Camera code of a plate's pixels at an exposure, as the camera would have recorded them. */
-const codesOf = ({ plate }: Trial, exposure: number) =>
-  lightToCode(
-    makeCodec(heron),
-    plate.scene.map((v) => v * 2 ** exposure),
-  );
+const codesOf = ({ plate }: Trial, exposure: number) => {
+  const codes = plate.scene.map((v) => v * 2 ** exposure);
+  compileEnd(sceneEnd(heron), standardRendering).fromLight(codes);
+  return codes;
+};
 
 const withStep = (look: Look, type: StepType, params: Record<string, unknown>): Look => ({
   ...look,
@@ -150,7 +157,11 @@ describe.each(faults)('a seeded fault: %s', (_, reading, look, plate) => {
     const [{ look: mended, exposure, predicted }] = proposals;
     // Not by the trial that predicted it: the picture through a cube, as the viewer and a file show it.
     const code = codesOf(plate, exposure);
-    applyCube(bake({ look: mended, profile: heron, role: 'combined', grid: 65 }), code, 'tetrahedral');
+    applyCube(
+      bake({ display: standardDisplay, look: mended, profile: heron, role: 'combined', grid: 65 }),
+      code,
+      'tetrahedral',
+    );
     const context = plate.context({ look: mended, exposure });
     const after = takeReading(readingDefinition(reading), {
       ...context,

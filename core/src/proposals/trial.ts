@@ -1,12 +1,15 @@
 import type { Profile } from '../camera/profile.ts';
 import type { Look } from '../look/document.ts';
-import { StepCache } from '../look/compile.ts';
+import { type CompiledLook, compileLook, StepCache } from '../look/compile.ts';
+import { shownOn } from '../look/shown.ts';
 import { HeldStages } from '../look/heldStages.ts';
-import { compilePipeline } from '../look/pipeline.ts';
+import { compileOrder } from '../order/pipeline.ts';
+import { roles } from '../order/roles.ts';
 import type { LutShelf } from '../look/steps/step.ts';
 import { readingDefinition, readingDefinitions, takeReading } from '../readings/index.ts';
 import type { MarkedAreas, Reading, ReadingContext } from '../readings/reading.ts';
 import type { Schools } from '../readings/schools.ts';
+import type { Display } from '../render/rendering.ts';
 
 /** A plate small enough to be developed again and again: working RGB after its shot lane, before the look. */
 export interface TrialPlate {
@@ -14,6 +17,8 @@ export interface TrialPlate {
   height: number;
   scene: Float32Array;
   profile: Profile;
+  /** What it is shown on. */
+  display: Display;
   marks: MarkedAreas;
 }
 
@@ -52,8 +57,9 @@ export class Trial {
   }
 
   context({ look, exposure }: Change, { plate, stages: atRest } = this.atRest): ReadingContext {
-    const { profile, width, height, marks } = plate;
-    const pipeline = compilePipeline({ profile, look, luts: this.luts, cache: this.cache });
+    const { profile, display, width, height, marks } = plate;
+    const order = roles.combined.order({ look, profile, display });
+    const pipeline = compileOrder(order, { luts: this.luts, cache: this.cache });
     const gain = 2 ** exposure;
     const stages = exposure === 0 ? atRest : new HeldStages(plate.scene.map((v) => v * gain));
     const scene = stages.input;
@@ -61,6 +67,11 @@ export class Trial {
     pipeline.output(rgb);
     const signal = rgb.map(pipeline.rendering.toSignal);
     return { width, height, signal, scene, pipeline, marks, schools: this.schools };
+  }
+
+  /** The lane of a look on the plate's display. */
+  laneOf(look: Look): CompiledLook {
+    return compileLook(shownOn(look, this.plate.display), this.luts, this.cache);
   }
 
   /** Every reading under a change. */

@@ -1,11 +1,11 @@
 import { luminanceWeights } from '../colour/rgbSpace.ts';
-import type { Pipeline } from '../look/pipeline.ts';
+import type { LightToSignal } from './reading.ts';
 
 /** Share of the picture that moves less than what is told. */
 const share = 0.95;
 
 /** Signal level, in %, of the grey that is as bright on the display as each pixel of display code. */
-function levels(code: Float32Array, { rendering }: Pipeline): Float64Array {
+function levels(code: Float32Array, { rendering }: LightToSignal): Float64Array {
   const weights = luminanceWeights(rendering.output.space);
   const { curve } = rendering.output;
   return Float64Array.from({ length: code.length / 3 }, (_, p) => {
@@ -19,7 +19,7 @@ function levels(code: Float32Array, { rendering }: Pipeline): Float64Array {
  * Colour only is solved on greys; what it leaves on colours shows here.
  * @param scene working RGB before the look, left as it is.
  */
-export function luminanceMoved(scene: Float32Array, pipeline: Pipeline): number {
+export function luminanceMoved(scene: Float32Array, pipeline: LightToSignal): number {
   if (scene.length === 0) return 0;
   const shown = (run: (rgb: Float32Array) => void) => {
     const rgb = Float32Array.from(scene);

@@ -1,4 +1,4 @@
-import type { Pipeline } from '../look/pipeline.ts';
+import type { CompiledOrder } from '../order/pipeline.ts';
 import type { Schools } from './schools.ts';
 import type { Verdict } from './verdict.ts';
 
@@ -10,6 +10,12 @@ export interface Area {
   y1: number;
 }
 
+/**
+ * Something that takes light of the scene and shows a signal: a compiled order that ends on a display, or a LUT behind
+ * whatever encodes light for it.
+ */
+export type LightToSignal = Pick<CompiledOrder, 'look' | 'output' | 'rendering'>;
+
 /** What readings are taken from. */
 export interface ReadingContext {
   width: number;
@@ -19,7 +25,7 @@ export interface ReadingContext {
   /** The same pixels before the look: working RGB after the shot lane. */
   scene: Float32Array;
   /** What the picture was made with; evaluates single colours. */
-  pipeline: Pipeline;
+  pipeline: LightToSignal;
   /** Areas marked on the plate; no skin leaves the finding to the reading. */
   marks: MarkedAreas;
   schools: Schools;
@@ -68,7 +74,7 @@ export interface ReadingDefinition {
 }
 
 /** Working RGB → display signal for a few single colours, through the look and the rendering. */
-export function render(pipeline: Pipeline, working: readonly number[]): number[] {
+export function render(pipeline: LightToSignal, working: readonly number[]): number[] {
   const rgb = Float32Array.from(working);
   pipeline.look(rgb);
   pipeline.output(rgb);

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
 import { parseProfile } from '../camera/profile.ts';
 import { lookSchema, newLook, type Look } from '../look/document.ts';
-import { compilePipeline } from '../look/pipeline.ts';
+import { compilePipeline } from '../order/pipeline.ts';
 import { stopHistogram } from '../scopes/stopHistogram.ts';
 import { vectorscope } from '../scopes/vectorscope.ts';
 import { waveform } from '../scopes/waveform.ts';
@@ -11,6 +11,7 @@ import { lumaPercentile, noMarks } from './reading.ts';
 import { usualSchools } from './schools.ts';
 import { judge, worstVerdict } from './verdict.ts';
 import { chromaOf, lumaOf, skinLineDegrees } from './ycbcr.ts';
+import { onStandard } from '../testing/onStandard.ts';
 
 const heron = parseProfile(
   JSON.parse(readFileSync(new URL('../../../demo/profiles/heron.json', import.meta.url), 'utf8')),
@@ -27,7 +28,7 @@ function read(
   schools = usualSchools,
 ) {
   const width = signal.length / 3;
-  const pipeline = compilePipeline({ profile: heron, look });
+  const pipeline = compilePipeline({ profile: heron, look: onStandard(look) });
   const scene = signal.map(() => 0.18);
   const readings = takeReadings({
     width,
@@ -140,7 +141,7 @@ test('luminance change is measured on greys, and judged by the colour-only schoo
 });
 
 test('separation needs both marks, and is the ΔE2000 of their means', () => {
-  const pipeline = compilePipeline({ profile: heron, look: newLook('t') });
+  const pipeline = compilePipeline({ profile: heron, look: onStandard(newLook('t')) });
   const signal = Float32Array.from([0.5, 0.5, 0.5, 0.2, 0.2, 0.3]);
   const half = (x0: number) => [{ x0, y0: 0, x1: x0 + 0.5, y1: 1 }];
   const context = { width: 2, height: 1, signal, scene: signal, pipeline, schools: usualSchools };

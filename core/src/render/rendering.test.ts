@@ -6,11 +6,11 @@ import { rgbToRgb } from '../colour/rgbSpace.ts';
 import { bt709, working } from '../colour/spaces/index.ts';
 import { gamutFit } from './gamutFit.ts';
 import { defaultBlackSignal, defaultGreySignal, renderingPresets, type RenderingPreset } from './presets.ts';
-import { compileRendering, renderingSchema } from './rendering.ts';
+import { compileRendering, type Rendering, standardRendering } from './rendering.ts';
 import { toneScale } from './toneScale.ts';
 
 const presets = Object.keys(renderingPresets) as RenderingPreset[];
-const renderingOf = (change: object) => compileRendering(renderingSchema.parse(change));
+const renderingOf = (change: Partial<Rendering>) => compileRendering({ ...standardRendering, ...change });
 const grey = (linear: number) => Float32Array.from([linear, linear, linear]);
 
 describe.each(presets)('%s', (preset) => {

@@ -14,13 +14,24 @@ import type { OutputDefinition } from './outputs/output.ts';
 import { defaultBlackSignal, defaultGreySignal, renderingPresets } from './presets.ts';
 import { toneScale, type ToneScale } from './toneScale.ts';
 
-export const renderingSchema = z.strictObject({
+/** What of a rendering is taste, and belongs to a look. */
+export const toneRenderingSchema = z.strictObject({
   preset: z.enum(['wide', 'standard', 'punchy']).default('standard'),
-  output: z.enum(['bt1886', 'srgb']).default('bt1886'),
-  range: z.enum(['full', 'narrow']).default('full'),
   gamutFit: z.enum(['soft', 'clip']).default('soft'),
 });
-export type Rendering = z.output<typeof renderingSchema>;
+/** What a picture is shown on: it belongs to whoever looks, and to each LUT that is made. */
+export const displaySchema = z.strictObject({
+  output: z.enum(['bt1886', 'srgb']).default('bt1886'),
+  range: z.enum(['full', 'narrow']).default('full'),
+});
+export type Display = z.output<typeof displaySchema>;
+/** A display has no place among a look's tastes; so a look that was put on one is no look to save. */
+export type ToneRendering = z.output<typeof toneRenderingSchema> & { [K in keyof Display]?: never };
+export type Rendering = z.output<typeof toneRenderingSchema> & Display;
+
+/** What is assumed where nothing is said: BT.1886 in full range. */
+export const standardDisplay: Display = displaySchema.parse({});
+export const standardRendering: Rendering = { ...toneRenderingSchema.parse({}), ...standardDisplay };
 
 /** Narrow-range cubes are made for 10-bit video. */
 const outputDepth = 10;

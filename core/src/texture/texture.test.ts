@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { stopsToLinear } from '../camera/exposure.ts';
 import { carriedGamma } from '../film/negative.ts';
 import { seeded } from '../camera/random.ts';
-import { bake } from '../cube/bake.ts';
+import { bake } from '../order/bake.ts';
 import { recipeHash } from '../look/hash.ts';
 import { activeTextures, noTexture, textureIds, textureKind, textureNotes, textureSchema } from './index.ts';
 import { statedAperture } from './grainField.ts';
@@ -15,6 +15,7 @@ import { type Recording, TexturedCode } from './texturedCode.ts';
 import { neutralShot } from '../look/shot.ts';
 import { parseProfile } from '../camera/profile.ts';
 import { parseLook } from '../look/document.ts';
+import { standardDisplay } from '../render/rendering.ts';
 
 const demo = (name: string) =>
   JSON.parse(readFileSync(new URL(`../../../demo/${name}`, import.meta.url), 'utf8')) as unknown;
@@ -59,7 +60,7 @@ describe('the lane', () => {
     };
     expect(activeTextures(grainy.texture)).toEqual(textureIds);
     expect(recipeHash(grainy)).toBe(recipeHash(slackWater));
-    const order = { profile: heron, role: 'combined', grid: 9 } as const;
+    const order = { profile: heron, display: standardDisplay, role: 'combined', grid: 9 } as const;
     expect(bake({ ...order, look: grainy }).data).toEqual(bake({ ...order, look: slackWater }).data);
   });
 

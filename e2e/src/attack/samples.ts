@@ -2,13 +2,14 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
-import { bake } from '@velvet-dusk/core/cube/bake';
+import { bake } from '@velvet-dusk/core/order/bake';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 import { writeClf } from '@velvet-dusk/core/formats/clf/write';
 import { writeSpi1d } from '@velvet-dusk/core/formats/spi1d';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { plainExr } from '@velvet-dusk/core/testing/plainExr';
 import { demoDocument, newFolder, noiseFrame } from './target.ts';
+import { standardDisplay } from '@velvet-dusk/core/render/rendering';
 
 /** One right file of each kind that is read, and what is known of damage to it. */
 export interface Sample {
@@ -23,7 +24,7 @@ export interface Sample {
 export async function makeSamples(): Promise<Sample[]> {
   const heron = parseProfile(demoDocument('profiles/heron.json'), 'heron');
   const look = parseLook(demoDocument('looks/slack-water.json'), 'look');
-  const cube = writeCube(bake({ look, profile: heron, role: 'combined', grid: 9 }));
+  const cube = writeCube(bake({ look, profile: heron, display: standardDisplay, role: 'combined', grid: 9 }));
   const curve = Float32Array.from({ length: 64 * 3 }, (_, i) => (Math.floor(i / 3) / 63) ** 2);
   const [zero, one] = [[0, 0, 0] as const, [1, 1, 1] as const];
   const table = {

@@ -14,12 +14,12 @@ import { databasePath } from './paths.ts';
 const databases = new URL('../testing/databases/', import.meta.url);
 const releases = ['0000', '0002', '0003', '0004', '0006'];
 
-async function openRelease(release: string) {
+async function openRelease(release: string, change = (sql: string) => sql) {
   const folder = newFolder();
   const client = createClient({ url: pathToFileURL(databasePath(folder)).href });
   // A dump lists tables by name, not by what refers to what.
   await client.executeMultiple('PRAGMA foreign_keys = OFF');
-  await client.executeMultiple(readFileSync(new URL(`${release}.sql`, databases), 'utf8'));
+  await client.executeMultiple(change(readFileSync(new URL(`${release}.sql`, databases), 'utf8')));
   client.close();
   return openServices(folder);
 }
@@ -51,6 +51,18 @@ describe.each(releases)('a database of migration %s', (release) => {
     expect(file.name).toMatch(/^Slack-Water_.*_17\.cube$/);
     expect(file.size).toBeGreaterThan(17 ** 3 * 20);
     expect(file.document).toMatchObject({ proof: { mean: expect.closeTo(0.35, 1) as number } });
+    await services.close();
+  });
+
+  test('is shown on the display its look was made for, and so are the exports that were ordered', async () => {
+    const services = await openRelease(release, (sql) =>
+      sql.replaceAll('"output":"bt1886"', '"output":"srgb"'),
+    );
+    const { viewing, looks } = await services.projects.open('p');
+    expect(viewing).toEqual({ output: 'srgb', range: 'full' });
+    expect(Object.keys(looks[0].document.rendering)).toEqual(['preset', 'gamutFit']);
+    const rows = await services.jobs.list('p');
+    for (const { error } of rows.jobs) expect(error).toBeNull();
     await services.close();
   });
 });

@@ -12,6 +12,8 @@ export const projects = sqliteTable('projects', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
   schools: json('schools').notNull().default({}),
+  /** The display that pictures are shown on. */
+  viewing: json('viewing').notNull().default({}),
 });
 
 export const profiles = sqliteTable('profiles', {

@@ -8,6 +8,7 @@ import { encodePng } from '../frames/raster.ts';
 import { demoDocument, slackWater } from '../testing/fixture.ts';
 import { Lane } from './lane.ts';
 import { WorkPool } from './pool.ts';
+import { standardDisplay } from '@velvet-dusk/core/render/rendering';
 
 const pool = new WorkPool();
 afterAll(() => pool.close());
@@ -20,7 +21,7 @@ const read = (path: string, signal?: AbortSignal) =>
 const longExport = () => ({
   order: {
     ...{ look: slackWater, profile: parseProfile(demoDocument('profiles/heron.json'), 'heron') },
-    ...{ role: 'combined' as const, grid: 129 },
+    ...{ role: 'combined' as const, display: standardDisplay, grid: 129 },
   },
   ...{ luts: [], plates: [], part: join(folder, `part-${parts++}`), fileName: 'a.cube' },
 });

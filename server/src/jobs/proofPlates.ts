@@ -1,8 +1,5 @@
-import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { atDepth, type Profile } from '@velvet-dusk/core/camera/profile';
-import { lightToCode } from '@velvet-dusk/core/cube/proofSamples';
-import { newLook } from '@velvet-dusk/core/look/document';
-import { compilePipeline } from '@velvet-dusk/core/look/pipeline';
+import { codeToLight, type CompiledEnd } from '@velvet-dusk/core/order/end';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import { sparse } from '@velvet-dusk/core/proposals/trial';
 import { latelyMade } from '@velvet-dusk/core/numeric/latelyMade';
@@ -25,17 +22,17 @@ const sampled = latelyMade(200, async (path: string): Promise<Float32Array> => {
   return sparse(rgb, width, height, pixelsEach).rgb;
 });
 
-/** Pixels of plates as a camera of this profile would have recorded them, after their shot lanes. */
-export async function plateSamples(plates: readonly ProofPlate[], target: Profile): Promise<Float32Array> {
-  const codec = makeCodec(target);
+/** Pixels of plates as the input of an order has them, after their shot lanes. */
+export async function plateSamples(plates: readonly ProofPlate[], input: CompiledEnd): Promise<Float32Array> {
   const parts: Float32Array[] = [];
   for (const { path, profile, shot, usedDepth } of plates) {
     const codes = await sampled(path).catch(() => null);
     if (!codes) continue;
     const light = Float32Array.from(codes);
     const recorded = usedDepth === null ? profile : atDepth(profile, usedDepth);
-    compilePipeline({ profile: recorded, look: { ...newLook('none'), steps: [] }, shot }).input(light);
-    parts.push(lightToCode(codec, light));
+    codeToLight(recorded, shot)(light);
+    input.fromLight(light);
+    parts.push(light);
   }
   const all = new Float32Array(parts.reduce((sum, p) => sum + p.length, 0));
   parts.reduce((at, part) => (all.set(part, at), at + part.length), 0);

@@ -4,9 +4,9 @@ import { existsSync } from 'node:fs';
 import { open, readFile } from 'node:fs/promises';
 import type { MessagePort } from 'node:worker_threads';
 import type { ExportProof } from '@velvet-dusk/core/api/contract';
-import { bake, compileOrder, type BakeOrder } from '@velvet-dusk/core/cube/bake';
+import { bake, type BakeOrder, compileBake } from '@velvet-dusk/core/order/bake';
 import type { Cube, Cube3d } from '@velvet-dusk/core/cube/cube';
-import { finerGrid, holdsProof, proveCube } from '@velvet-dusk/core/cube/proof';
+import { finerGrid, holdsProof, proveCube } from '@velvet-dusk/core/order/proof';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import { parseLut } from '@velvet-dusk/core/formats/lut';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
@@ -68,8 +68,9 @@ export async function runExport(task: ExportTask): Promise<ExportResult> {
   if (reread.size !== cube.size || rereadError > largestReread)
     throw new Error(`${fileName}: the file read back differs from what was baked by ${rereadError}`);
   report('Proving', stageEnds.reread);
-  const plates = await plateSamples(task.plates, order.profile);
-  const proof = proveCube(reread, compileOrder(order), { plates });
+  const compiled = compileBake(order);
+  const plates = await plateSamples(task.plates, compiled.ends.input);
+  const proof = proveCube(reread, compiled, { plates });
   const sha256 = createHash('sha256').update(bytes).digest('hex');
   const advice = holdsProof(proof) ? {} : { advice: finerGrid(order, plates) };
   return { sha256, fileSize: bytes.length, proof: { ...proof, rereadError, ...advice } };

@@ -1,5 +1,6 @@
 import { Router } from 'express';
 import { schoolsSchema } from '@velvet-dusk/core/readings/schools';
+import { displaySchema } from '@velvet-dusk/core/render/rendering';
 import type { Services } from '../services/index.ts';
 import { body, json, param } from './parse.ts';
 
@@ -13,6 +14,9 @@ export function projectRoutes({ projects }: Services): Router {
   });
   router.put('/projects/:id/schools', json, async (req, res) => {
     res.json(await projects.setSchools(param(req, 'id'), body(req, schoolsSchema)));
+  });
+  router.put('/projects/:id/viewing', json, async (req, res) => {
+    res.json(await projects.setViewing(param(req, 'id'), body(req, displaySchema)));
   });
   return router;
 }

@@ -33,7 +33,7 @@ export async function openServices(dataFolder: string) {
   await codes.prepare();
   const luts = new LutService(db, files, pool);
   const jobs = new JobService(db, { files, pool, luts, plates });
-  const exports = new ExportService({ jobs, looks, profiles });
+  const exports = new ExportService({ jobs, looks, profiles, projects });
   const close = async () => {
     await jobs.close();
     await pool.close();

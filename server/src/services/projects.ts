@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import type { Project } from '@velvet-dusk/core/api/contract';
 import { checkDocument } from '@velvet-dusk/core/document';
 import { type Schools, schoolsSchema, usualSchools } from '@velvet-dusk/core/readings/schools';
+import { type Display, displaySchema, standardDisplay } from '@velvet-dusk/core/render/rendering';
 import type { Database } from '../db/open.ts';
 import { projects } from '../db/schema.ts';
 import { notFound } from '../problem.ts';
@@ -39,11 +40,15 @@ export class ProjectService {
       this.parts.looks.list(id),
     ]);
     const settings = readRows([project], 'settings', {
-      read: ({ schools }) => checkDocument(schoolsSchema, whole(schools), 'schools'),
+      read: ({ schools, viewing }) => ({
+        schools: checkDocument(schoolsSchema, whole(schools), 'schools'),
+        viewing: checkDocument(displaySchema, whole(viewing), 'viewing'),
+      }),
       nameOf: ({ name }) => name,
     });
     return {
-      ...{ id, name: project.name, schools: settings.good[0] ?? usualSchools },
+      ...{ id, name: project.name },
+      ...(settings.good[0] ?? { schools: usualSchools, viewing: standardDisplay }),
       profiles: records.good.map((r) => r.document),
       profileVersions: Object.fromEntries(records.good.map((r) => [r.document.id, r.version])),
       ...{ plates: plates.good, looks: looks.good },
@@ -56,5 +61,22 @@ export class ProjectService {
     const [row] = await this.db.update(projects).set({ schools }).where(eq(projects.id, id)).returning();
     if (!row) throw notFound('project', id);
     return schoolsSchema.parse(row.schools);
+  }
+
+  /** What pictures of a project are shown on; the standard where its row cannot be read. */
+  async viewing(id: string): Promise<Display> {
+    const [row] = await this.db
+      .select({ viewing: projects.viewing })
+      .from(projects)
+      .where(eq(projects.id, id));
+    if (!row) throw notFound('project', id);
+    return displaySchema.safeParse(row.viewing).data ?? standardDisplay;
+  }
+
+  /** Sets what pictures are shown on. The last one to choose wins. */
+  async setViewing(id: string, viewing: Display): Promise<Display> {
+    const [row] = await this.db.update(projects).set({ viewing }).where(eq(projects.id, id)).returning();
+    if (!row) throw notFound('project', id);
+    return displaySchema.parse(row.viewing);
   }
 }

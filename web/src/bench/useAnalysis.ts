@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import type { Look } from '@velvet-dusk/core/look/document';
+import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import type { Schools } from '@velvet-dusk/core/readings/schools';
 import { setMeasured, useMeasured } from '../state/measured.ts';
 import { useView } from '../state/view.ts';
@@ -22,7 +22,7 @@ async function analyse(order: AnalysisOrder) {
 }
 
 interface StackOrder {
-  look: Look;
+  look: ShownLook;
   plates: PlateOrder[];
   schools: Schools;
   /** True once the look has moved on: what is left of the order is not worth doing. */

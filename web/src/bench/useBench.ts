@@ -2,6 +2,8 @@ import { createContext, useContext, useMemo } from 'react';
 import type { Plate, Project } from '@velvet-dusk/core/api/contract';
 import { atDepth, type Profile } from '@velvet-dusk/core/camera/profile';
 import type { Look } from '@velvet-dusk/core/look/document';
+import type { ShownLook } from '@velvet-dusk/core/look/shown';
+import type { Rendering } from '@velvet-dusk/core/render/rendering';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import { areasOf } from '@velvet-dusk/core/plate/marks';
 import { noTexture } from '@velvet-dusk/core/texture/index';
@@ -63,20 +65,34 @@ export const plateOrder = (plate: Plate, profile: Profile): PlateOrder => ({
 });
 
 /** A look with one step alone, where one is heard solo. */
-export function soloed(look: Look, soloId: string): Look {
+export function soloed<L extends Pick<Look, 'steps'>>(look: L, soloId: string): L {
   if (!look.steps.some((s) => s.id === soloId)) return look;
   return { ...look, steps: look.steps.map((s) => ({ ...s, on: s.id === soloId })) };
 }
 
-/** The look as it is shown. */
-export function useShownLook(): Look {
+/** The look's rendering for the display of the project. */
+export function useRendering(): Rendering {
+  const tones = useDocument((s) => s.look.rendering);
+  const { viewing } = useOpenProject();
+  return useMemo(() => ({ ...tones, ...viewing }), [tones, viewing]);
+}
+
+/** The whole look on the display of the project, whatever is heard solo. */
+export function useWholeLook(): ShownLook {
   const look = useDocument((s) => s.look);
+  const rendering = useRendering();
+  return useMemo(() => ({ ...look, rendering }), [look, rendering]);
+}
+
+/** The look as it is shown. */
+export function useShownLook(): ShownLook {
+  const look = useWholeLook();
   const soloId = useView((s) => s.soloId);
   return useMemo(() => soloed(look, soloId), [look, soloId]);
 }
 
 /** The look as it is measured: without texture, and the same object for as long as nothing else of it changes. */
-export function useMeasuredLook(): Look {
+export function useMeasuredLook(): ShownLook {
   const look = useShownLook();
   const { name, strength, colourOnly, steps, rendering } = look;
   return useMemo(

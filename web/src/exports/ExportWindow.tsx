@@ -1,7 +1,9 @@
 import { useState } from 'react';
 import { usualGrids } from '@velvet-dusk/core/cube/cube';
-import { cubeFileName } from '@velvet-dusk/core/cube/fileName';
-import { type RoleId, roleIds, roles } from '@velvet-dusk/core/cube/roles';
+import { cubeFileName } from '@velvet-dusk/core/order/fileName';
+import { type RoleId, roleIds, roles } from '@velvet-dusk/core/order/roles';
+import { type OutputId, outputs } from '@velvet-dusk/core/render/outputs/index';
+import type { Display } from '@velvet-dusk/core/render/rendering';
 import { textureNotes } from '@velvet-dusk/core/texture/index';
 import { useJobs, useOrderExport } from '../api/jobs.ts';
 import { useCurrentPlate, useOpenProject } from '../bench/useBench.ts';
@@ -15,6 +17,10 @@ import { Window } from '../ui/Window.tsx';
 import { ExportJobView } from './ExportJobView.tsx';
 
 const roleOptions = roleIds.map((id) => ({ value: id, label: roles[id].label, hint: roles[id].purpose }));
+const rangeOptions = [
+  { value: 'full', label: 'Full range', hint: 'Codes from 0 to 1023 of 10 bits' },
+  { value: 'narrow', label: 'Narrow range', hint: 'Codes from 64 to 940 of 10 bits' },
+] as const;
 const gridUses: Record<number, string> = {
   17: 'small cameras, loads fastest',
   33: 'everyday size',
@@ -29,6 +35,7 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
   const version = useSaveStatus((s) => s.version);
   const [profileId, setProfileId] = useState(current?.profile.id ?? project.profiles[0].id);
   const [role, setRole] = useState<RoleId>('combined');
+  const [display, setDisplay] = useState<Display>(project.viewing);
   const [grid, setGrid] = useState(33);
   const [trouble, setTrouble] = useState<string | null>(null);
   const orderExport = useOrderExport();
@@ -41,7 +48,10 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
     setTrouble(null);
     try {
       const lookVersion = await autosave.flush();
-      const job = await orderExport.mutateAsync({ lookId, order: { profileId, role, grid, lookVersion } });
+      const job = await orderExport.mutateAsync({
+        lookId,
+        order: { profileId, role, display, grid, lookVersion },
+      });
       onOrdered(job.id);
     } catch (error) {
       setTrouble((error as Error).message);
@@ -63,6 +73,27 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
           </option>
         ))}
       </select>
+      <span className="text-t2">Shown on</span>
+      <div className="flex items-center gap-3">
+        <select
+          aria-label="Output"
+          className="bg-g3 border border-g4 rounded-sm px-2 py-1 w-fit"
+          value={display.output}
+          onChange={(e) => setDisplay({ ...display, output: e.currentTarget.value as OutputId })}
+        >
+          {Object.values(outputs).map((o) => (
+            <option key={o.id} value={o.id}>
+              {o.label}
+            </option>
+          ))}
+        </select>
+        <Segments
+          label="Range"
+          value={display.range}
+          options={rangeOptions}
+          onChange={(range) => setDisplay({ ...display, range })}
+        />
+      </div>
       <span className="text-t2">Role</span>
       <div className="flex items-center gap-3">
         <Segments<RoleId> label="Role" value={role} options={roleOptions} onChange={setRole} />
@@ -76,7 +107,7 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
         <span className="text-t3 text-[12px]">{gridUses[grid]}</span>
       </div>
       <span className="text-t2">File</span>
-      <span className="num">{cubeFileName({ look, profile, role, grid, version })}</span>
+      <span className="num">{cubeFileName({ look, profile, role, display, grid, version })}</span>
       <p className="col-span-2 text-[12px] text-t3 pt-1">
         Holds the{' '}
         {roles[role].withLook

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { overlayStops } from '@velvet-dusk/core/cube/overlayScale';
+import { overlayStops } from '@velvet-dusk/core/order/overlayScale';
 import { bandColours, bandStops } from '@velvet-dusk/core/scopes/exposureBands';
 import { endColours, overlayNumbers, overlayShader, paintOverlay } from './overlays.ts';
 

@@ -1,4 +1,4 @@
-import { overlayStops } from '@velvet-dusk/core/cube/overlayScale';
+import { overlayStops } from '@velvet-dusk/core/order/overlayScale';
 import { clippedAbove, crushedBelow, isClipped, isCrushed } from '@velvet-dusk/core/readings/ends';
 import { lumaOf, lumaWeights } from '@velvet-dusk/core/readings/ycbcr';
 import { bandColours, bandStops } from '@velvet-dusk/core/scopes/exposureBands';

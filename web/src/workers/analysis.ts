@@ -2,7 +2,7 @@ import * as Comlink from 'comlink';
 import { diagnose } from '@velvet-dusk/core/camera/document/diagnose';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { compileLook } from '@velvet-dusk/core/look/compile';
-import type { Look } from '@velvet-dusk/core/look/document';
+import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { stepEffects } from '@velvet-dusk/core/look/effect';
 import { takeReadings } from '@velvet-dusk/core/readings/index';
 import { luminanceMoved } from '@velvet-dusk/core/readings/luminanceMoved';
@@ -35,7 +35,7 @@ export interface Analysis {
   where: { width: number; height: number; mask: Uint8Array } | null;
 }
 export interface AnalysisOrder {
-  look: Look;
+  look: ShownLook;
   plate: PlateOrder;
   view: AnalysedView;
   schools: Schools;
@@ -115,7 +115,7 @@ export const analysis = {
   },
 
   async thumbnails(
-    look: Look,
+    look: ShownLook,
     plates: PlateOrder[],
     schools: Schools,
     view: AnalysedView = 'look',

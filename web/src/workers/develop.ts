@@ -2,9 +2,9 @@ import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { applyTetrahedral } from '@velvet-dusk/core/cube/apply';
 import type { Cube3d } from '@velvet-dusk/core/cube/cube';
-import { PreviewBaker } from '@velvet-dusk/core/cube/previewBaker';
-import type { Look } from '@velvet-dusk/core/look/document';
-import type { Pipeline } from '@velvet-dusk/core/look/pipeline';
+import { PreviewBaker } from '@velvet-dusk/core/order/previewBaker';
+import { apart, type ShownLook } from '@velvet-dusk/core/look/shown';
+import type { CompiledOrder } from '@velvet-dusk/core/order/pipeline';
 import { trimCode } from '@velvet-dusk/core/look/trimCode';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import type { LutShelf } from '@velvet-dusk/core/look/steps/step';
@@ -30,7 +30,7 @@ const grids = { moving: 17, rest: 33 };
 const isNeutral = (shot: Shot) => Object.values(shot).every((v) => v === 0);
 
 export interface ViewedLook {
-  look: Look;
+  look: ShownLook;
   view: AnalysedView;
   luts: LutShelf;
   /** Stops by which the camera's screen is darker; for the monitor view. */
@@ -42,7 +42,7 @@ export interface ViewedLook {
 export function bakeFor({ look, view, luts, darker, moving }: ViewedLook, profile: Profile) {
   const grid = moving ? grids.moving : grids.rest;
   const role = view === 'look' || view === 'monitor' ? ('combined' as const) : ('conversion' as const);
-  return baker.bake({ look, profile, role, grid, luts, darker: view === 'monitor' ? darker : 0 });
+  return baker.bake({ ...apart(look), profile, role, grid, luts, darker: view === 'monitor' ? darker : 0 });
 }
 
 /** Camera code of a plate after its shot lane; the camera's own screen knows no shot lane. */
@@ -58,7 +58,7 @@ export async function develop(
   frames: FrameCache,
   plate: PlateOrder,
   view: AnalysedView,
-  { cube, pipeline }: { cube: Cube3d; pipeline: Pipeline },
+  { cube, pipeline }: { cube: Cube3d; pipeline: CompiledOrder },
 ) {
   const { width, height, code } = await trimmedCode(frames, plate, view);
   const scene = Float32Array.from(code);
@@ -69,7 +69,7 @@ export async function develop(
 }
 
 /** Display signal of a plate by the exact recipe: what readings and proposals both look at. */
-export function recipeSignal(scene: Float32Array, pipeline: Pipeline): Float32Array {
+export function recipeSignal(scene: Float32Array, pipeline: CompiledOrder): Float32Array {
   const rgb = Float32Array.from(scene);
   pipeline.look(rgb);
   pipeline.output(rgb);

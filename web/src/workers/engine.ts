@@ -1,8 +1,9 @@
 import * as Comlink from 'comlink';
-import { bakeOverlay, type OverlayOrder } from '@velvet-dusk/core/cube/overlay';
-import { PreviewBaker, type PreviewOrder } from '@velvet-dusk/core/cube/previewBaker';
-import type { Look, LookStep } from '@velvet-dusk/core/look/document';
+import { bakeOverlay, type OverlayOrder } from '@velvet-dusk/core/order/overlay';
+import { PreviewBaker, type PreviewOrder } from '@velvet-dusk/core/order/previewBaker';
+import type { LookStep } from '@velvet-dusk/core/look/document';
 import { type ResponseAxis, responseOf, type ResponseQuantity } from '@velvet-dusk/core/look/response';
+import type { Rendering } from '@velvet-dusk/core/render/rendering';
 import { cachedPixels, FrameCache } from './frameCache.ts';
 import { shelfFor } from './lutShelf.ts';
 
@@ -15,7 +16,7 @@ const baker = new PreviewBaker();
 type BakeOrder = Omit<PreviewOrder, 'luts'> & { channel?: string };
 interface ResponseOrder {
   step: LookStep;
-  rendering: Look['rendering'];
+  rendering: Rendering;
   view: { axis: ResponseAxis; quantity: ResponseQuantity };
   places: readonly number[];
 }

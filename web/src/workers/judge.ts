@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink';
-import { compilePipeline } from '@velvet-dusk/core/look/pipeline';
-import type { Look } from '@velvet-dusk/core/look/document';
+import { apart, type ShownLook } from '@velvet-dusk/core/look/shown';
+import { codeToLight } from '@velvet-dusk/core/order/end';
 import { simulatePlacement } from '@velvet-dusk/core/look/placement';
 import { type Proposal, propose } from '@velvet-dusk/core/proposals/index';
 import { type SuitedStrength, suitedStrength } from '@velvet-dusk/core/proposals/strength';
@@ -19,7 +19,7 @@ const trialPixels = { proposals: Infinity, search: 14_400, strength: 6400 };
 
 async function trialOf(
   plate: PlateOrder,
-  look: Look,
+  look: ShownLook,
   schools: Schools,
   pixels: number,
   searchPixels = pixels,
@@ -27,10 +27,11 @@ async function trialOf(
   const luts = await shelfFor(look);
   const { width, height, code } = await trimmedCode(frames, plate);
   const small = sparse(code, width, height, pixels);
-  compilePipeline({ profile: plate.profile, look: { ...look, steps: [] } }).input(small.rgb);
   const { profile, marks } = plate;
+  codeToLight(profile)(small.rgb);
+  const { display } = apart(look);
   return new Trial(
-    { width: small.width, height: small.height, scene: small.rgb, profile, marks },
+    { width: small.width, height: small.height, scene: small.rgb, profile, display, marks },
     schools,
     luts,
     searchPixels,
@@ -47,12 +48,13 @@ function toImage(signal: Float32Array, width: number, height: number): ImageData
 }
 
 export const judge = {
-  async propose(plate: PlateOrder, look: Look, schools: Schools): Promise<Proposal[]> {
-    return propose(await trialOf(plate, look, schools, trialPixels.proposals, trialPixels.search), look);
+  async propose(plate: PlateOrder, look: ShownLook, schools: Schools): Promise<Proposal[]> {
+    const trial = await trialOf(plate, look, schools, trialPixels.proposals, trialPixels.search);
+    return propose(trial, apart(look).look);
   },
 
-  async strength(plate: PlateOrder, look: Look, schools: Schools): Promise<SuitedStrength> {
-    return suitedStrength(await trialOf(plate, look, schools, trialPixels.strength), look);
+  async strength(plate: PlateOrder, look: ShownLook, schools: Schools): Promise<SuitedStrength> {
+    return suitedStrength(await trialOf(plate, look, schools, trialPixels.strength), apart(look).look);
   },
 
   matchTable: (order: Parameters<typeof matchTable>[1]) => matchTable(frames, order),
@@ -60,7 +62,7 @@ export const judge = {
   matchPatches: (order: Parameters<typeof matchPatches>[1]) => matchPatches(frames, order),
 
   /** The plate at a size, corrected before and after the look's cube. */
-  async placement(plate: PlateOrder, look: Look, width: number, height: number) {
+  async placement(plate: PlateOrder, look: ShownLook, width: number, height: number) {
     const luts = await shelfFor(look);
     const { cube, pipeline } = bakeFor({ look, view: 'look', luts, darker: 0 }, plate.profile);
     const code = await frames.at(plate.url, width, height);

@@ -1,5 +1,6 @@
-import { compilePipeline } from '@velvet-dusk/core/look/pipeline';
-import type { Look } from '@velvet-dusk/core/look/document';
+import { compilePipeline } from '@velvet-dusk/core/order/pipeline';
+import type { ShownLook } from '@velvet-dusk/core/look/shown';
+import { codeToLight } from '@velvet-dusk/core/order/end';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { comparePatches, type PatchDifference, type ShownPatch } from '@velvet-dusk/core/match/patches';
 import { type GridMark, patchOutlines } from '@velvet-dusk/core/plate/marks';
@@ -42,29 +43,37 @@ export interface MatchResult extends MatchSolution {
 /** Pixels a picture is judged by, and solved on. */
 const pixels = { table: 20_000, solve: 2600 };
 
-async function sceneOf(frames: FrameCache, plate: PlateOrder, look: Look, count: number) {
+async function sceneOf(frames: FrameCache, plate: PlateOrder, count: number) {
   const { width, height, code } = await trimmedCode(frames, plate);
   const { rgb } = sparse(code, width, height, count);
-  compilePipeline({ profile: plate.profile, look: { ...look, steps: [] } }).input(rgb);
+  codeToLight(plate.profile)(rgb);
   return rgb;
 }
 
 /** A look without the steps of a match. */
-const unmatched = (look: Look): Look => ({ ...look, steps: look.steps.filter((s) => !isMatchStep(s)) });
-const renderingOf = (look: Look) => compileRendering(look.rendering);
+const unmatched = (look: ShownLook): ShownLook => ({
+  ...look,
+  steps: look.steps.filter((s) => !isMatchStep(s)),
+});
+const renderingOf = (look: ShownLook) => compileRendering(look.rendering);
 
-async function shownPlate(frames: FrameCache, plate: PlateOrder, look: Look, count: number) {
-  const scene = await sceneOf(frames, plate, look, count);
+async function shownPlate(frames: FrameCache, plate: PlateOrder, look: ShownLook, count: number) {
+  const scene = await sceneOf(frames, plate, count);
   return shownPixels(scene, look, renderingOf(look), await shelfFor(look));
 }
 
 /** Display code of the aim; a plate is shown by the look it is matched under, without what the match added. */
-async function aimCode(frames: FrameCache, aim: MatchAim, look: Look, count: number): Promise<Float32Array> {
+async function aimCode(
+  frames: FrameCache,
+  aim: MatchAim,
+  look: ShownLook,
+  count: number,
+): Promise<Float32Array> {
   if (aim.kind === 'still') {
     const { rgb, width, height } = await frames.frame(aim.url);
     return sparse(rgb, width, height, count).rgb;
   }
-  const scene = await sceneOf(frames, aim.plate, look, count);
+  const scene = await sceneOf(frames, aim.plate, count);
   const plain = unmatched(look);
   const pipeline = compilePipeline({
     profile: aim.plate.profile,
@@ -79,7 +88,7 @@ async function aimCode(frames: FrameCache, aim: MatchAim, look: Look, count: num
 /** Where a plate stands beside its aim. */
 export async function matchTable(
   frames: FrameCache,
-  { plate, look, aim }: { plate: PlateOrder; look: Look; aim: MatchAim },
+  { plate, look, aim }: { plate: PlateOrder; look: ShownLook; aim: MatchAim },
 ): Promise<MatchTable> {
   const mine = await shownPlate(frames, plate, look, pixels.table);
   const theirs = displayPixels(await aimCode(frames, aim, look, pixels.table), renderingOf(look));
@@ -94,7 +103,7 @@ export async function matchTable(
 async function shownPatches(
   frames: FrameCache,
   { plate, frameUrl, chart }: ChartOrder,
-  look: Look,
+  look: ShownLook,
 ): Promise<ShownPatch[]> {
   const { profile, shot } = plate;
   const frame = await frames.frame(frameUrl);
@@ -120,7 +129,7 @@ export interface ChartOrder {
 /** The same chart on two plates under one look; the match counts for the plate alone. */
 export async function matchPatches(
   frames: FrameCache,
-  { plate, aim, look }: { plate: ChartOrder; aim: ChartOrder; look: Look },
+  { plate, aim, look }: { plate: ChartOrder; aim: ChartOrder; look: ShownLook },
 ): Promise<PatchDifference[] | null> {
   const mine = await shownPatches(frames, plate, look);
   return comparePatches(mine, await shownPatches(frames, aim, unmatched(look)), renderingOf(look));
@@ -131,7 +140,7 @@ export async function matchSolve(
   frames: FrameCache,
   order: {
     plate: PlateOrder;
-    look: Look;
+    look: ShownLook;
     aim: MatchAim;
     keepSkin: boolean;
     follow: MatchFollow;
@@ -142,13 +151,14 @@ export async function matchSolve(
   const look = unmatched(order.look);
   const luts = await shelfFor(look);
   const reference = await aimCode(frames, aim, look, pixels.solve);
-  const scene = await sceneOf(frames, plate, look, pixels.solve);
+  const scene = await sceneOf(frames, plate, pixels.solve);
   const solution = solveMatch({ scene, look, reference, keepSkin, follow, luts });
   const { steps } = solution;
   let check: MatchResult['second'] = null;
   if (second) {
     const theirs: DisplayPixels = displayPixels(reference, renderingOf(look));
-    const under = async (l: Look) => matchDistance(await shownPlate(frames, second, l, pixels.solve), theirs);
+    const under = async (l: ShownLook) =>
+      matchDistance(await shownPlate(frames, second, l, pixels.solve), theirs);
     check = { before: await under(look), after: await under(withMatch(look, steps)) };
   }
   return { ...solution, second: check };

@@ -1,12 +1,11 @@
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { type Look } from '@velvet-dusk/core/look/document';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import { type ChartSolution, solveChart } from '@velvet-dusk/core/plate/chartSolve';
 import { boxOutline, isBox, type Mark, patchOutlines } from '@velvet-dusk/core/plate/marks';
 import { type AreaReading, measureArea } from '@velvet-dusk/core/plate/measure';
 import { paradeSpread, renderedSignal, trimmedLight } from '@velvet-dusk/core/plate/trim';
-import { compileRendering } from '@velvet-dusk/core/render/rendering';
+import { compileRendering, type Rendering } from '@velvet-dusk/core/render/rendering';
 
 /** A place on a frame: as recorded, and as it is shown after the shot lane without the look. */
 export interface PlaceReading {
@@ -30,7 +29,7 @@ export interface MeasureOrder {
   frame: { rgb: Float32Array; width: number; height: number };
   profile: Profile;
   shot: Shot;
-  rendering: Look['rendering'];
+  rendering: Rendering;
   marks: readonly Mark[];
   /** The frame's own ceiling where it is a pile. */
   ceiling: number;

@@ -5,6 +5,8 @@ import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { newLook } from '@velvet-dusk/core/look/document';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
 import { sampleColour } from './sample.ts';
+import { shownOn } from '@velvet-dusk/core/look/shown';
+import { standardDisplay } from '@velvet-dusk/core/render/rendering';
 
 const file = new URL('../../../demo/profiles/heron.json', import.meta.url);
 const heron = parseProfile(JSON.parse(readFileSync(file, 'utf8')), 'heron');
@@ -24,7 +26,7 @@ const plate = {
   ...{ id: 'p', url: '', profile: heron, shot: neutralShot },
   marks: { skin: [], subject: [], background: [] },
 };
-const look = newLook('Plain');
+const look = shownOn(newLook('Plain'), standardDisplay);
 const at = (x: number, shot = neutralShot, stepId = '', l = look, stops = -1) =>
   sampleColour(
     frame(stops) as Parameters<typeof sampleColour>[0],

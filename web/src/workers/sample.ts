@@ -1,8 +1,8 @@
 import { linearToStops } from '@velvet-dusk/core/camera/exposure';
 import type { Frame } from '@velvet-dusk/core/formats/png';
 import { compileLook } from '@velvet-dusk/core/look/compile';
-import type { Look } from '@velvet-dusk/core/look/document';
-import { compilePipeline } from '@velvet-dusk/core/look/pipeline';
+import type { ShownLook } from '@velvet-dusk/core/look/shown';
+import { compilePipeline } from '@velvet-dusk/core/order/pipeline';
 import { trimCode } from '@velvet-dusk/core/look/trimCode';
 import { type Seen, seen } from '@velvet-dusk/core/look/steps/oklabPixels';
 import type { LutShelf } from '@velvet-dusk/core/look/steps/step';
@@ -12,7 +12,7 @@ import type { PlateOrder } from './develop.ts';
 
 export interface SampleOrder {
   plate: PlateOrder;
-  look: Look;
+  look: ShownLook;
   /** The step a pick is for; colours are also given as they reach it. */
   stepId: string;
   /** Place in shares of the picture's width and height. */

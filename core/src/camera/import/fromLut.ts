@@ -1,6 +1,6 @@
 import { applyCube } from '../../cube/apply.ts';
 import { type Cube, type Cube1d, type Cube3d, inputDomain } from '../../cube/cube.ts';
-import { compileRendering, renderingSchema } from '../../render/rendering.ts';
+import { compileRendering, standardRendering } from '../../render/rendering.ts';
 import { checkedPoints, type ImportedProfile, primariesNote, profileAround } from './imported.ts';
 
 /** Points of a curve kept from a table. */
@@ -43,7 +43,7 @@ export function profileFromLut1d(cube: Cube1d, name: string, file: string): Impo
  * rendering of this program (standard tone scale, BT.1886, mid-grey at 42 %) is taken off it.
  */
 export function profileFromConversion(cube: Cube3d, name: string, file: string): ImportedProfile {
-  const display = compileRendering(renderingSchema.parse({}));
+  const display = compileRendering(standardRendering);
   const light = (signal: number) => display.tone.inverse(display.output.curve.inverse(signal));
   const axis = greyAxis(cube);
   const top = Math.max(...axis.map(([, out]) => out));

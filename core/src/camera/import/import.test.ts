@@ -5,7 +5,7 @@ import { ocio, temporaryFolder } from '../../../reference/tools.ts';
 import { transform } from '../../colour/matrix.ts';
 import { rgbToRgb } from '../../colour/rgbSpace.ts';
 import { ap0 } from '../../colour/spaces/index.ts';
-import { bake } from '../../cube/bake.ts';
+import { bake } from '../../order/bake.ts';
 import { unitDomain } from '../../cube/cube.ts';
 import { writeClf } from '../../formats/clf/write.ts';
 import { writeCube } from '../../formats/cubeWrite.ts';
@@ -15,6 +15,7 @@ import { makeCodec } from '../codec.ts';
 import { stopsToLinear } from '../exposure.ts';
 import { parseProfile, type Profile } from '../profile.ts';
 import { importProfile } from './index.ts';
+import { standardDisplay } from '../../render/rendering.ts';
 
 const folder = temporaryFolder();
 const demo = new URL('../../../../demo/profiles/', import.meta.url);
@@ -108,7 +109,13 @@ describe('1D tables of Heron’s curve', () => {
 });
 
 test('the grey axis of a conversion cube gives the curve back', () => {
-  const cube = bake({ look: newLook('none'), profile: heron, role: 'conversion', grid: 65 });
+  const cube = bake({
+    display: standardDisplay,
+    look: newLook('none'),
+    profile: heron,
+    role: 'conversion',
+    grid: 65,
+  });
   const { profile, notes } = importProfile(writeCube(cube), 'maker.cube');
   expect(stopsApart(profile)).toBeLessThan(0.12);
   expect(notes.join()).toMatch(/Estimated from the grey axis/);

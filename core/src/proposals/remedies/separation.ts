@@ -1,4 +1,3 @@
-import { compileLook } from '../../look/compile.ts';
 import { insertStep } from '../../look/edit.ts';
 import { colourBoxSchema } from '../../look/steps/colourBox.ts';
 import { seen } from '../../look/steps/oklabPixels.ts';
@@ -22,7 +21,7 @@ export const separation: Remedy = {
     const put = insertStep(now.look.steps, 'colourBox');
     const rgb = Float32Array.from(light, (v) => v / n);
     const at = put.steps.findIndex((s) => s.id === put.id);
-    compileLook({ ...now.look, steps: put.steps.slice(0, at), colourOnly: false }).run(rgb);
+    trial.laneOf({ ...now.look, steps: put.steps.slice(0, at), colourOnly: false }).run(rgb);
     const { hue, saturation } = seen(rgb);
     // Greys cannot be told from the subject's greys by colour.
     if (saturation < 0.03) return null;

@@ -1,4 +1,3 @@
-import { compileLook } from '../../look/compile.ts';
 import { insertStep } from '../../look/edit.ts';
 import { colourBox, type ColourBoxParams, colourBoxSchema } from '../../look/steps/colourBox.ts';
 import { seen } from '../../look/steps/oklabPixels.ts';
@@ -17,7 +16,7 @@ function skinBefore(trial: Trial, now: Change, at: number) {
   const pixels = skinPixels(context);
   const rgb = new Float32Array(pixels.length * 3);
   pixels.forEach((p, i) => rgb.set(context.scene.subarray(p * 3, p * 3 + 3), i * 3));
-  compileLook({ ...now.look, steps: now.look.steps.slice(0, at), colourOnly: false }).run(rgb);
+  trial.laneOf({ ...now.look, steps: now.look.steps.slice(0, at), colourOnly: false }).run(rgb);
   const mean = [0, 1, 2].map((c) => {
     let sum = 0;
     for (let i = c; i < rgb.length; i += 3) sum += rgb[i];

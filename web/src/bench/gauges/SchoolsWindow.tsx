@@ -1,26 +1,10 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import type { Project } from '@velvet-dusk/core/api/contract';
-import { schoolChoices, type Schools, schoolsSchema } from '@velvet-dusk/core/readings/schools';
-import { ask } from '../../api/client.ts';
+import { schoolChoices, schoolsSchema } from '@velvet-dusk/core/readings/schools';
+import { useSetSetting } from '../../api/settings.ts';
 import { setView, useView } from '../../state/view.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Window } from '../../ui/Window.tsx';
 import { useOpenProject } from '../useBench.ts';
-
-/** Sets the schools of the open project; shown at once, and put back where the server refuses. */
-function useSetSchools() {
-  const client = useQueryClient();
-  const project = useOpenProject();
-  const key = ['project', project.id];
-  const show = (schools: Schools) => client.setQueryData<Project>(key, (p) => (p ? { ...p, schools } : p));
-  return useMutation({
-    mutationFn: (schools: Schools) =>
-      ask(`/projects/${project.id}/schools`, schoolsSchema, { method: 'PUT', json: schools }),
-    onMutate: show,
-    onError: () => client.invalidateQueries({ queryKey: key }),
-  });
-}
 
 const numbers = [
   {
@@ -62,7 +46,7 @@ const numbers = [
 export function SchoolsWindow() {
   const open = useView((s) => s.schoolsOpen);
   const { schools } = useOpenProject();
-  const set = useSetSchools();
+  const set = useSetSetting('schools');
   return (
     <Window
       open={open}

@@ -1,9 +1,11 @@
-import { outputs } from '@velvet-dusk/core/render/outputs/index';
+import { type OutputId, outputs } from '@velvet-dusk/core/render/outputs/index';
 import { renderingPresets } from '@velvet-dusk/core/render/presets';
-import type { Rendering } from '@velvet-dusk/core/render/rendering';
+import type { ToneRendering } from '@velvet-dusk/core/render/rendering';
+import { useSetSetting } from '../../api/settings.ts';
 import { editLook, useDocument } from '../../state/document.ts';
 import { useMeasured } from '../../state/measured.ts';
 import { StrengthField } from '../StrengthField.tsx';
+import { useOpenProject } from '../useBench.ts';
 import { LookChoice } from './LookChoice.tsx';
 import { LaneHead } from './LaneHead.tsx';
 import { AddStep } from './AddStep.tsx';
@@ -14,13 +16,15 @@ const select =
 
 function RenderingRow() {
   const rendering = useDocument((s) => s.look.rendering);
-  const set = (change: Partial<Rendering>) =>
+  const { viewing } = useOpenProject();
+  const setViewing = useSetSetting('viewing');
+  const set = (change: Partial<ToneRendering>) =>
     editLook((look) => ({ ...look, rendering: { ...look.rendering, ...change } }));
   return (
     <div className="px-3 h-[26px] flex items-center gap-3 text-[12px] border-t border-g3 mt-1">
       <span
         className="text-t2 flex-1"
-        title="The display the look is made for; part of the cube, common to look and conversion"
+        title="From light to a display; part of the cube, common to look and conversion. The display is the project’s, not the look’s."
       >
         Rendering
       </span>
@@ -28,7 +32,7 @@ function RenderingRow() {
         aria-label="Tone scale"
         className={select}
         value={rendering.preset}
-        onChange={(e) => set({ preset: e.currentTarget.value as Rendering['preset'] })}
+        onChange={(e) => set({ preset: e.currentTarget.value as ToneRendering['preset'] })}
       >
         {Object.entries(renderingPresets).map(([id, p]) => (
           <option key={id} value={id}>
@@ -37,10 +41,11 @@ function RenderingRow() {
         ))}
       </select>
       <select
-        aria-label="Output"
+        aria-label="Shown on"
+        title="The display this project is shown on, for every look; each export says its own"
         className={select}
-        value={rendering.output}
-        onChange={(e) => set({ output: e.currentTarget.value as Rendering['output'] })}
+        value={viewing.output}
+        onChange={(e) => setViewing.mutate({ ...viewing, output: e.currentTarget.value as OutputId })}
       >
         {Object.values(outputs).map((o) => (
           <option key={o.id} value={o.id}>
@@ -52,7 +57,7 @@ function RenderingRow() {
         aria-label="Gamut fit"
         className={select}
         value={rendering.gamutFit}
-        onChange={(e) => set({ gamutFit: e.currentTarget.value as Rendering['gamutFit'] })}
+        onChange={(e) => set({ gamutFit: e.currentTarget.value as ToneRendering['gamutFit'] })}
       >
         <option value="soft">soft gamut</option>
         <option value="clip">hard clip</option>

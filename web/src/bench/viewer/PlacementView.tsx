@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Look } from '@velvet-dusk/core/look/document';
+import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { shotSchema } from '@velvet-dusk/core/look/shot';
 import { numberField } from '@velvet-dusk/core/numberField';
 import { editShot } from '../../state/document.ts';
@@ -21,10 +21,10 @@ interface Pictures {
 const percent = (share: number) => `${(share * 100).toFixed(1)} %`;
 
 /** The same cube with the shot's corrections before it and after it, and what the second way loses. */
-export function PlacementView({ plate, profile, shot, look }: CurrentPlate & { look: Look }) {
+export function PlacementView({ plate, profile, shot, look }: CurrentPlate & { look: ShownLook }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const [pictures, setPictures] = useState<Pictures | null>(null);
-  const run = useRef<((o: { look: Look; width: number; height: number } & CurrentPlate) => void) | null>(
+  const run = useRef<((o: { look: ShownLook; width: number; height: number } & CurrentPlate) => void) | null>(
     null,
   );
   run.current ??= latestOnly(async ({ look, width, height, plate, profile }) => {

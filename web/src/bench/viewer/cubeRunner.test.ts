@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, test, vi } from 'vitest';
 import { newLook } from '@velvet-dusk/core/look/document';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { CubeOrder, Held } from './cubeRunner.ts';
+import { standardDisplay } from '@velvet-dusk/core/render/rendering';
 
 /** Bakes that were asked of the engine and are not answered yet. */
 interface Asked {
@@ -27,7 +28,14 @@ const { viewGrid } = await import('./grids.ts');
 const { useMeasured } = await import('../../state/measured.ts');
 
 const order = (name: string): CubeOrder => ({
-  ...{ look: { ...newLook(name) }, profile: {} as Profile, role: 'combined', darker: 0, key: name },
+  ...{
+    look: { ...newLook(name) },
+    display: standardDisplay,
+    profile: {} as Profile,
+    role: 'combined',
+    darker: 0,
+    key: name,
+  },
 });
 const baked = () => ({ data: new Float32Array(3), notes: [] });
 /** Lets what was answered run on. */

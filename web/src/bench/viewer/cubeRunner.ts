@@ -1,6 +1,7 @@
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import type { RoleId } from '@velvet-dusk/core/cube/roles';
+import type { RoleId } from '@velvet-dusk/core/order/roles';
 import type { Look } from '@velvet-dusk/core/look/document';
+import type { Display } from '@velvet-dusk/core/render/rendering';
 import type { ViewCube } from '../../gl/drawing.ts';
 import { setMeasured } from '../../state/measured.ts';
 import { engine } from '../../workers/index.ts';
@@ -12,6 +13,7 @@ const fineAfter = 140;
 /** A cube to bake; `key` stands for the rest. */
 export interface CubeOrder {
   look: Look;
+  display: Display;
   profile: Profile;
   role: RoleId;
   darker: number;

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Look } from '@velvet-dusk/core/look/document';
+import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { mostProbes, type Probe, setView, useView } from '../../state/view.ts';
 import { analysisEngine } from '../../workers/index.ts';
 import { latestOnly } from '../../workers/latest.ts';
@@ -7,7 +7,7 @@ import type { Sample, SampleOrder } from '../../workers/sample.ts';
 import { type CurrentPlate, plateOrder } from '../useBench.ts';
 
 /** Values under the pointer and under the pinned probes; a click pins one, or answers a dock that waits for a pick. */
-export function useSamples({ plate, profile }: CurrentPlate, look: Look, hover: Probe | null) {
+export function useSamples({ plate, profile }: CurrentPlate, look: ShownLook, hover: Probe | null) {
   const { probes, pick, stepId } = useView();
   const [hovered, setHovered] = useState<Sample | null>(null);
   const [pinned, setPinned] = useState<readonly (Sample | null)[]>([]);

@@ -9,7 +9,10 @@ import { useView } from '../../state/view.ts';
  * The texture that is seen on the look, as this plate takes it: null where none is at work, where it is hidden, and where a step is heard alone
  * or an overlay reads the look. What is off is at rest in it, so that it does not change with settings that do nothing.
  */
-export function useShownTexture({ texture: ofLook }: Look, plate: Pick<Plate, 'texture'>): Texture | null {
+export function useShownTexture(
+  { texture: ofLook }: Pick<Look, 'texture'>,
+  plate: Pick<Plate, 'texture'>,
+): Texture | null {
   const { textureHidden, soloId, overlay } = useView();
   const hidden = textureHidden || soloId !== '' || (overlay !== 'none' && overlay !== 'texture');
   return useMemo(() => {

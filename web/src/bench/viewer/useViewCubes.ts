@@ -1,13 +1,13 @@
 import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import type { RoleId } from '@velvet-dusk/core/cube/roles';
-import type { Look } from '@velvet-dusk/core/look/document';
+import type { RoleId } from '@velvet-dusk/core/order/roles';
+import { apart, type ShownLook, shownOn } from '@velvet-dusk/core/look/shown';
 import { canonicalJson } from '@velvet-dusk/core/look/hash';
 import type { Overlay, OverlayKind, ViewCube } from '../../gl/drawing.ts';
 import { setMeasured } from '../../state/measured.ts';
 import { useDocument } from '../../state/document.ts';
 import { useView, type View } from '../../state/view.ts';
-import { soloed } from '../useBench.ts';
+import { soloed, useOpenProject } from '../useBench.ts';
 import { engine } from '../../workers/index.ts';
 import { type CubeOrder, cubeRunner, type Held } from './cubeRunner.ts';
 import { viewGrid } from './grids.ts';
@@ -44,35 +44,36 @@ function textOf(part: object): string {
 }
 
 /** What decides the picture of a look. */
-const recipeOf = ({ rendering, steps, strength, colourOnly }: Look) =>
+const recipeOf = ({ rendering, steps, strength, colourOnly }: ShownLook) =>
   [textOf(rendering), ...steps.map(textOf), strength, colourOnly].join();
 
-function cubeOrder(role: RoleId, look: Look, profile: Profile, darker = 0): CubeOrder {
+function cubeOrder(role: RoleId, look: ShownLook, profile: Profile, darker = 0): CubeOrder {
   const recipe = role === 'conversion' ? textOf(look.rendering) : recipeOf(look);
-  return { look, profile, role, darker, key: [role, textOf(profile), recipe, darker].join() };
+  return { ...apart(look), profile, role, darker, key: [role, textOf(profile), recipe, darker].join() };
 }
 
 /** The cube of a picture without its look; a first picture is not kept waiting for it. */
-export const useConversionCube = (look: Look, profile: Profile) =>
+export const useConversionCube = (look: ShownLook, profile: Profile) =>
   useCube(cubeOrder('conversion', look, profile), { later: true }).held;
 
 export type ViewCubes = Record<Exclude<View, 'recorded'>, Held | null>;
 
 /** The cubes of the views; the camera's screen is baked only while it is looked at. */
 export function useViewCubes(
-  look: Look,
+  look: ShownLook,
   profile: Profile,
   monitor: { wanted: boolean; darker: number },
 ): ViewCubes {
   const combined = useCube(cubeOrder('combined', look, profile));
   const { request } = combined;
+  const { viewing } = useOpenProject();
   useEffect(
     // Straight from the store: the bake is under way while React still works out what else has changed.
     () =>
       useDocument.subscribe(({ look: now }) =>
-        request(cubeOrder('combined', soloed(now, useView.getState().soloId), profile)),
+        request(cubeOrder('combined', shownOn(soloed(now, useView.getState().soloId), viewing), profile)),
       ),
-    [request, profile],
+    [request, profile, viewing],
   );
   return {
     look: combined.held,
@@ -82,7 +83,7 @@ export function useViewCubes(
 }
 
 interface OverlayWish {
-  look: Look;
+  look: ShownLook;
   profile: Profile;
   kind: OverlayKind;
   stepId: string;

@@ -4,6 +4,7 @@ import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { Look } from '@velvet-dusk/core/look/document';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import { frameUrl } from '../../api/frameUrls.ts';
+import { useOpenProject } from '../../bench/useBench.ts';
 import { viewGrid } from '../../bench/viewer/grids.ts';
 import { engine, painter } from '../../workers/index.ts';
 
@@ -22,11 +23,19 @@ export function SidePicture({ side, label }: { side: Side; label: string }) {
   const ref = useRef<HTMLCanvasElement>(null);
   const [trouble, setTrouble] = useState('');
   const { look, profile, shot, plate } = side;
+  const { viewing: display } = useOpenProject();
   const height = Math.max(1, Math.round((shownWidth * plate.height) / plate.width));
   useEffect(() => {
     let gone = false;
     const draw = async () => {
-      const baked = await engine.bake({ look, profile, role: 'combined', darker: 0, grid: viewGrid });
+      const baked = await engine.bake({
+        look,
+        profile,
+        display,
+        role: 'combined',
+        darker: 0,
+        grid: viewGrid,
+      });
       const cube = { size: viewGrid, data: baked!.data };
       const size = { width: shownWidth, height };
       const rgba = await painter.paint({ url: frameUrl(plate), ...size, profile, shot, cube });
@@ -36,7 +45,7 @@ export function SidePicture({ side, label }: { side: Side; label: string }) {
     return () => {
       gone = true;
     };
-  }, [look, profile, shot, plate, height]);
+  }, [look, profile, display, shot, plate, height]);
   if (trouble) return <p className="text-t3 text-[12px]">No picture: {trouble}</p>;
   return (
     <canvas

@@ -9,7 +9,7 @@ import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { basesOf } from '@velvet-dusk/core/camera/sensitivity';
 import type { Rendering } from '@velvet-dusk/core/render/rendering';
-import { useDocument } from '../../state/document.ts';
+import { useRendering } from '../../bench/useBench.ts';
 import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Segments } from '../../ui/Segments.tsx';
@@ -180,7 +180,7 @@ function useCard(profile: Profile, rendering: Rendering) {
 
 /** Where grey, white and skin land at a setting, what is left above and below, and what post can still reach. */
 export function ExposureCardView({ profile }: { profile: Profile }) {
-  const rendering = useDocument((s) => s.look.rendering);
+  const rendering = useRendering();
   const { card, settings, set } = useCard(profile, rendering);
   const [scale, setScale] = useState<Scale>('percent');
   const offset = { min: -6, max: 6, step: 0.1, rest: 0, digits: 1, unit: 'st', signed: true };

@@ -4,10 +4,9 @@ import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { type BoxKind, markLabels } from '@velvet-dusk/core/plate/marks';
 import { ShotLane } from '../../bench/recipe/ShotLane.tsx';
 import { frameUrl } from '../../api/frameUrls.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject, useWholeLook } from '../../bench/useBench.ts';
 import { useConversionCube } from '../../bench/viewer/useViewCubes.ts';
 import { openFrame, setPlateView, type Tool, usePlateView } from '../../plates/plateView.ts';
-import { useDocument } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { useSize } from '../../ui/useSize.ts';
@@ -35,7 +34,7 @@ type Paint = Parameters<typeof painter.paint>[0];
 /** Paints the frame at the size it is shown, trimmed and converted; the last picture stays until the next is there. */
 function useFramePicture(plate: Plate, profile: Profile, recorded: boolean, width: number, height: number) {
   const ref = useRef<HTMLCanvasElement>(null);
-  const look = useDocument((s) => s.look);
+  const look = useWholeLook();
   const normalised = useConversionCube(look, profile);
   const [drawn, setDrawn] = useState('');
   const run = useRef<((o: { paint: Paint; key: string }) => void) | null>(null);

@@ -11,7 +11,8 @@ import {
 } from '@velvet-dusk/core/plate/trim';
 import { compileRendering } from '@velvet-dusk/core/render/rendering';
 import { setPlateView, usePlateView } from '../../plates/plateView.ts';
-import { editPlates, editShot, useDocument } from '../../state/document.ts';
+import { editPlates, editShot } from '../../state/document.ts';
+import { useRendering } from '../../bench/useBench.ts';
 import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import type { PlaceReading } from '../../workers/measureMarks.ts';
@@ -30,7 +31,7 @@ const levels: Partial<Record<BoxKind, { label: string; rest: number }>> = {
 };
 
 function Actions({ plate, mark, reading }: { plate: Plate; mark: BoxMark; reading: PlaceReading }) {
-  const rendering = useDocument((s) => s.look.rendering);
+  const rendering = useRendering();
   const level = levels[mark.kind];
   const [aim, setAim] = useState(level?.rest ?? 50);
   const [answer, setAnswer] = useState<TrimAnswer | null>(null);

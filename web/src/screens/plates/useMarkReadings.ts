@@ -3,7 +3,7 @@ import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { frameUrl } from '../../api/frameUrls.ts';
 import { usePlateView } from '../../plates/plateView.ts';
-import { useDocument } from '../../state/document.ts';
+import { useRendering } from '../../bench/useBench.ts';
 import { analysisEngine } from '../../workers/index.ts';
 import { latestOnly } from '../../workers/latest.ts';
 import type { MarkReading } from '../../workers/measureMarks.ts';
@@ -16,7 +16,7 @@ type Order = Parameters<typeof analysisEngine.measure>[0];
 
 /** Readings of all marks on a frame, kept in step with marks, profile and shot. */
 export function useMarkReadings(plate: Plate, profile: Profile): MarkReadings {
-  const rendering = useDocument((s) => s.look.rendering);
+  const rendering = useRendering();
   const evenLight = usePlateView((s) => s.evenLight);
   const [state, setState] = useState<MarkReadings>({ readings: {}, trouble: '' });
   const run = useRef<((o: Order) => void) | null>(null);

@@ -2,8 +2,9 @@ import { useEffect, useRef } from 'react';
 import { create } from 'zustand';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
+import type { Rendering } from '@velvet-dusk/core/render/rendering';
 import type { Schools } from '@velvet-dusk/core/readings/schools';
-import { plateOrder, useOpenProject } from '../../bench/useBench.ts';
+import { plateOrder, useOpenProject, useRendering } from '../../bench/useBench.ts';
 import { useDocument } from '../../state/document.ts';
 import { analysisEngine } from '../../workers/index.ts';
 import { latestOnly } from '../../workers/latest.ts';
@@ -18,14 +19,15 @@ interface Order {
   plates: readonly Plate[];
   profiles: readonly Profile[];
   schools: Schools;
+  rendering: Rendering;
 }
 
 /** Paints the thumbnails whose plate, profile or shot has changed: normalised, since a wall is for seeing what came. */
-async function paint({ plates, profiles, schools }: Order): Promise<void> {
-  const { look } = useDocument.getState();
+async function paint({ plates, profiles, schools, rendering }: Order): Promise<void> {
+  const look = { ...useDocument.getState().look, rendering };
   for (const plate of plates) {
     const profile = profiles.find((p) => p.id === plate.profileId);
-    const key = JSON.stringify([plate.kind, profile, plate.shot, look.rendering]);
+    const key = JSON.stringify([plate.kind, profile, plate.shot, rendering]);
     if (!profile || useWallThumb.getState()[plate.id]?.key === key) continue;
     // A reference is a finished picture: it is shown as it is.
     const view = plate.kind === 'reference' ? 'recorded' : 'normalised';
@@ -43,10 +45,11 @@ async function paint({ plates, profiles, schools }: Order): Promise<void> {
 /** Keeps thumbnails true: of all frames, or of the references only where the look is on the others anyway. */
 export function useWallThumbs(only?: Plate['kind']): void {
   const { plates, profiles, schools } = useOpenProject();
-  const rendering = useDocument((s) => s.look.rendering);
+  const rendering = useRendering();
   const run = useRef<((o: Order) => void) | null>(null);
   run.current ??= latestOnly(paint);
   useEffect(() => {
-    run.current!({ plates: only ? plates.filter((p) => p.kind === only) : plates, profiles, schools });
+    const wanted = only ? plates.filter((p) => p.kind === only) : plates;
+    run.current!({ plates: wanted, profiles, schools, rendering });
   }, [plates, profiles, schools, rendering, only]);
 }

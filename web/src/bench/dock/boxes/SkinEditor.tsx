@@ -6,7 +6,8 @@ import { numberField } from '@velvet-dusk/core/numberField';
 import { hueBins } from '@velvet-dusk/core/scopes/colourDistribution';
 import { compileRendering } from '@velvet-dusk/core/render/rendering';
 import { useMemo } from 'react';
-import { editParams, useDocument } from '../../../state/document.ts';
+import { editParams } from '../../../state/document.ts';
+import { useRendering } from '../../useBench.ts';
 import { useMeasured } from '../../../state/measured.ts';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { useSize } from '../../../ui/useSize.ts';
@@ -103,7 +104,7 @@ function SkinStrip({ step, target, width }: { step: LookStep; target: number; wi
 
 /** Skin keep: how strongly skin is held to its line. */
 export function SkinEditor({ step }: { step: LookStep }) {
-  const rendering = useDocument((s) => s.look.rendering);
+  const rendering = useRendering();
   const p = step.params as SkinKeepParams;
   const target = useMemo(() => skinLineHue(compileRendering(rendering), p.lean), [rendering, p.lean]);
   const [ref, size] = useSize<HTMLDivElement>();

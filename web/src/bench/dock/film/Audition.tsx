@@ -1,17 +1,16 @@
 import { useEffect, useState } from 'react';
-import type { Look } from '@velvet-dusk/core/look/document';
+import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { insertStep } from '@velvet-dusk/core/look/edit';
-import { useDocument } from '../../../state/document.ts';
 import { setMeasured } from '../../../state/measured.ts';
 import { setView } from '../../../state/view.ts';
 import { BitmapCanvas } from '../../../ui/BitmapCanvas.tsx';
 import { analysisEngine } from '../../../workers/index.ts';
-import { type CurrentPlate, plateOrder, useOpenProject } from '../../useBench.ts';
+import { type CurrentPlate, plateOrder, useOpenProject, useWholeLook } from '../../useBench.ts';
 import type { FilmSteps } from './filmSteps.ts';
 import { loadStock, shippedStocks, type Stock, type StockKind, stockOf } from './stocks.ts';
 
 /** The look with another stock in its place, all else as it is. */
-function under(look: Look, kind: StockKind, stepId: string | undefined, stock: Stock): Look {
+function under(look: ShownLook, kind: StockKind, stepId: string | undefined, stock: Stock): ShownLook {
   if (!stepId) return { ...look, steps: insertStep(look.steps, kind, { stock }).steps };
   const steps = look.steps.map((s) =>
     s.id === stepId ? { ...s, on: true, params: { ...s.params, stock } } : s,
@@ -29,7 +28,7 @@ interface AuditionProps extends CurrentPlate {
 
 /** The plate under every stock, at the strengths of the look; a click loads one, comma and full stop go through them. */
 export function Audition({ plate, profile, steps, kind }: AuditionProps) {
-  const look = useDocument((s) => s.look);
+  const look = useWholeLook();
   const { schools } = useOpenProject();
   const [pictures, setPictures] = useState<Record<string, ImageBitmap>>({});
   const step = steps[kind];

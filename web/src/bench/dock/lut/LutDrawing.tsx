@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { LookStep } from '@velvet-dusk/core/look/document';
-import { useDocument } from '../../../state/document.ts';
+import { useRendering } from '../../useBench.ts';
 import { useMeasured } from '../../../state/measured.ts';
 import { useSize } from '../../../ui/useSize.ts';
 import { engine } from '../../../workers/index.ts';
@@ -20,7 +20,7 @@ interface LutDrawingProps {
 export function LutDrawing({ step, view, picked }: LutDrawingProps) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const distribution = useMeasured((s) => s.analysis?.distribution ?? null);
-  const rendering = useDocument((s) => s.look.rendering);
+  const rendering = useRendering();
   const axis = plateAxes[view.axis];
   const places = evenPlaces(axis, responsePlaces);
   const { params, strength } = step;

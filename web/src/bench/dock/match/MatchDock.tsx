@@ -4,7 +4,7 @@ import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { MatchSolution } from '@velvet-dusk/core/match/solve';
 import { steered, steerOf, withMatch } from '@velvet-dusk/core/match/steer';
 import type { GridMark } from '@velvet-dusk/core/plate/marks';
-import { editLook, useDocument } from '../../../state/document.ts';
+import { editLook } from '../../../state/document.ts';
 import { setMeasured } from '../../../state/measured.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Choice } from '../../../ui/Choice.tsx';
@@ -13,7 +13,14 @@ import { Segments } from '../../../ui/Segments.tsx';
 import { judge } from '../../../workers/index.ts';
 import type { ChartOrder, MatchAim, MatchResult, MatchTable } from '../../../workers/match.ts';
 import { frameUrl, thumbUrl } from '../../../api/frameUrls.ts';
-import { type CurrentPlate, plateOrder, useOpenProject, usePlates, useReference } from '../../useBench.ts';
+import {
+  type CurrentPlate,
+  plateOrder,
+  useOpenProject,
+  usePlates,
+  useReference,
+  useWholeLook,
+} from '../../useBench.ts';
 import { HueShares } from './HueShares.tsx';
 import { MatchTableView } from './MatchTableView.tsx';
 import { PatchesView } from './PatchesView.tsx';
@@ -73,7 +80,7 @@ export function MatchDock(current: CurrentPlate) {
 }
 
 function Match({ plate, profile }: CurrentPlate) {
-  const look = useDocument((s) => s.look);
+  const look = useWholeLook();
   const { aims } = useAims(plate.id);
   const [aimId, setAimId] = useState('');
   const [keepSkin, setKeepSkin] = useState(true);

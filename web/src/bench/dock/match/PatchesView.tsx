@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { difference } from '@velvet-dusk/core/numeric/signed';
-import type { Look } from '@velvet-dusk/core/look/document';
+import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import type { PatchDifference } from '@velvet-dusk/core/match/patches';
 import { judge } from '../../../workers/index.ts';
 import type { ChartOrder } from '../../../workers/match.ts';
@@ -8,7 +8,7 @@ import type { ChartOrder } from '../../../workers/match.ts';
 interface PatchesViewProps {
   plate: ChartOrder;
   aim: ChartOrder;
-  look: Look;
+  look: ShownLook;
 }
 
 const colour = (code: PatchDifference['plate']) =>

@@ -2,6 +2,8 @@ import { expect, test } from 'vitest';
 import { negatives } from '@velvet-dusk/core/film/negatives';
 import { prints } from '@velvet-dusk/core/film/prints';
 import { newLook, parseLook } from '@velvet-dusk/core/look/document';
+import { shownOn } from '@velvet-dusk/core/look/shown';
+import { standardDisplay } from '@velvet-dusk/core/render/rendering';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
 import { pathItems, type PathInput } from './pathItems.ts';
@@ -15,7 +17,7 @@ const input: PathInput = {
   doubt: '',
   shot: { ...neutralShot, exposure: -0.3 },
   neutralSpread: null,
-  look: newLook('Mine'),
+  look: shownOn(newLook('Mine'), standardDisplay),
   readings: [
     reading('midGrey', 'Mid-grey', '42.0 %', 'holds'),
     reading('black', 'Black', '6.0 %', 'fails'),
@@ -77,7 +79,8 @@ test('film says which stocks are in the look, and leads to its dock', () => {
       type,
       params: { stock: type === 'negative' ? negatives[0] : prints[0] },
     }));
-    return item('film', { look: parseLook({ ...newLook('Mine'), steps }, 'mine') });
+    const look = parseLook({ ...newLook('Mine'), steps }, 'mine');
+    return item('film', { look: shownOn(look, standardDisplay) });
   };
   expect(item('film')).toMatchObject({ says: 'no film in this look', dock: 'film' });
   expect(withFilm('negative', 'print').says).toBe(`${negatives[0].name} on ${prints[0].name}`);

@@ -1,4 +1,4 @@
-import type { Look } from '@velvet-dusk/core/look/document';
+import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { zoneNames } from '@velvet-dusk/core/look/steps/zoneCurve';
 import type { ZonesParams } from '@velvet-dusk/core/look/steps/zones';
 import type { Shot } from '@velvet-dusk/core/look/shot';
@@ -16,7 +16,7 @@ export interface PathInput {
   shot: Shot;
   /** How level the parade stands on what was marked as neutral, in %; null where nothing is. */
   neutralSpread: number | null;
-  look: Look;
+  look: ShownLook;
   readings: readonly Reading[];
   effects: ReadonlyMap<string, number>;
   /** Verdict of every plate under the look. */
@@ -45,7 +45,7 @@ function fromReadings(readings: readonly Reading[], ids: readonly string[]) {
   };
 }
 
-function tintText(look: Look): string {
+function tintText(look: ShownLook): string {
   const tinted = look.steps.flatMap((s) => {
     if (s.type !== 'zones' || !s.on) return [];
     const p = s.params as unknown as ZonesParams;
@@ -55,7 +55,7 @@ function tintText(look: Look): string {
 }
 
 /** The stocks of a look, and that a negative alone goes on as a scan does. */
-function filmText(look: Look): string {
+function filmText(look: ShownLook): string {
   const stock = (type: 'negative' | 'print') => {
     const step = look.steps.findLast((s) => s.type === type && s.on && s.strength > 0);
     return (step?.params.stock as { name: string } | null | undefined)?.name;

@@ -2,7 +2,6 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { linearToStops } from '@velvet-dusk/core/camera/exposure';
 import { zoneNames, zoneWeights } from '@velvet-dusk/core/look/steps/zoneCurve';
 import type { ZonesParams } from '@velvet-dusk/core/look/steps/zones';
-import { useDocument } from '../../../state/document.ts';
 import { useMeasured } from '../../../state/measured.ts';
 import { setView, useView } from '../../../state/view.ts';
 import { useSize } from '../../../ui/useSize.ts';
@@ -14,6 +13,7 @@ import { path, railScale } from './railScale.ts';
 import { TintPad } from './TintPad.tsx';
 import { type RailCurve, toneCurves } from './toneCurve.ts';
 import { ZoneHandle } from './ZoneHandle.tsx';
+import { useWholeLook } from '../../useBench.ts';
 
 /** The zone that counts most at some stops. */
 function zoneAt(params: ZonesParams, stops: number) {
@@ -23,7 +23,7 @@ function zoneAt(params: ZonesParams, stops: number) {
 
 /** The tone curve over stops from mid-grey, with the zones and the contrast on it. */
 export function ToneRail({ profile }: CurrentPlate) {
-  const look = useDocument((s) => s.look);
+  const look = useWholeLook();
   const histogram = useMeasured((s) => s.analysis?.histogram ?? null);
   const zone = useView((s) => s.zone);
   const [ref, size] = useSize<HTMLDivElement>();

@@ -1,6 +1,6 @@
 import { linearToStops, stopsToLinear } from '@velvet-dusk/core/camera/exposure';
 import { compileLook, StepCache } from '@velvet-dusk/core/look/compile';
-import type { Look } from '@velvet-dusk/core/look/document';
+import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { lumaOf } from '@velvet-dusk/core/readings/ycbcr';
 import { compileRendering } from '@velvet-dusk/core/render/rendering';
 import { railStops } from '@velvet-dusk/core/scopes/stopHistogram';
@@ -57,10 +57,10 @@ export interface ToneCurves {
  * What greys become, over the rail: the same compiled look and rendering that is baked, but for placed LUTs, whose
  * files only the workers hold.
  */
-export function toneCurves(whole: Look): ToneCurves {
+export function toneCurves(whole: ShownLook): ToneCurves {
   const look = { ...whole, steps: whole.steps.filter((s) => s.type !== 'placedLut') };
   const rendering = compileRendering(look.rendering);
-  const percent = (steps: Look['steps']) => {
+  const percent = (steps: ShownLook['steps']) => {
     const rgb = greys();
     compileLook({ ...look, steps }, undefined, cache).run(rgb);
     rendering.run(rgb);

@@ -3,8 +3,9 @@ import { linearToStops } from '../camera/exposure.ts';
 import { luminanceWeights } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
 import { compileLook } from '../look/compile.ts';
-import type { Look } from '../look/document.ts';
-import { compilePipeline } from '../look/pipeline.ts';
+import type { LookStep } from '../look/document.ts';
+import type { ShownLook } from '../look/shown.ts';
+import { compilePipeline } from './pipeline.ts';
 import { skinLineHue } from '../look/skinLine.ts';
 import { type ColourBoxParams } from '../look/steps/colourBox.ts';
 import { type Selection, selectionWeight } from '../look/steps/selection.ts';
@@ -15,7 +16,7 @@ import type { CompiledRendering } from '../render/rendering.ts';
 import { mostExcess, overlayStops } from './overlayScale.ts';
 
 export interface OverlayOrder {
-  look: Look;
+  look: ShownLook;
   profile: Profile;
   grid: number;
   /** The step whose selection is the matte; none for a step that selects nothing. */
@@ -24,10 +25,7 @@ export interface OverlayOrder {
 }
 
 /** What a step selects, where it selects by colour. */
-function selectionOf(
-  step: Look['steps'][number] | undefined,
-  rendering: CompiledRendering,
-): Selection | null {
+function selectionOf(step: LookStep | undefined, rendering: CompiledRendering): Selection | null {
   if (step?.type === 'colourBox') return step.params as ColourBoxParams;
   if (step?.type !== 'skinKeep') return null;
   const p = step.params as SkinKeepParams;

@@ -1,15 +1,14 @@
-import type { Profile } from '../camera/profile.ts';
-import type { Look } from '../look/document.ts';
 import { recipeHash } from '../look/hash.ts';
-import { compilePipeline, type Pipeline } from '../look/pipeline.ts';
 import type { LutShelf } from '../look/steps/step.ts';
 import { engine } from './engine.ts';
-import { type Cube3d, largestGrid, smallestGrid, unitDomain } from './cube.ts';
+import { type Cube3d, largestGrid, smallestGrid, unitDomain } from '../cube/cube.ts';
+import { describeEnd } from './end.ts';
+import type { LutOrder, OrderParts } from './order.ts';
+import { type CompiledOrder, compileOrder } from './pipeline.ts';
 import { type RoleId, roles } from './roles.ts';
 
-export interface BakeOrder {
-  look: Look;
-  profile: Profile;
+/** An order for a file: a role, what it is filled with, and how fine the grid is. */
+export interface BakeOrder extends OrderParts {
   role: RoleId;
   grid: number;
   /** The saved version of the look, where it has one. */
@@ -24,12 +23,15 @@ export function checkGrid(grid: number): void {
     throw new RangeError(`grid ${grid}: a whole number from ${smallestGrid} to ${largestGrid} is needed`);
 }
 
-export function compileOrder({ look, profile, role, luts }: Omit<BakeOrder, 'grid'>): Pipeline {
-  return compilePipeline({ look, profile, luts, withLook: roles[role].withLook });
-}
+export const lutOrder = (order: OrderParts & { role: RoleId }): LutOrder => roles[order.role].order(order);
+
+export const compileBake = (order: Omit<BakeOrder, 'grid'>): CompiledOrder =>
+  compileOrder(lutOrder(order), { luts: order.luts, viewing: order.display });
 
 /** What a cube file says about itself: enough to find the recipe again. Nothing that changes from run to run. */
-export function cubeHeader({ look, profile, role, grid, version }: BakeOrder) {
+export function cubeHeader(order: BakeOrder) {
+  const { look, profile, role, grid, version } = order;
+  const { input, output, rendering, offset, look: itsLook } = lutOrder(order);
   const percent = `${Math.round(look.strength * 100)} %`;
   const versionText = version === undefined ? '' : ` v${version}`;
   return {
@@ -37,10 +39,12 @@ export function cubeHeader({ look, profile, role, grid, version }: BakeOrder) {
     comments: [
       `look: ${look.name}${versionText}`,
       `role: ${role} (${roles[role].takes} to ${roles[role].gives})`,
-      `profile: ${profile.id} (${profile.name}, ${profile.range} range, ${profile.bitDepth} bit)`,
-      `output: ${look.rendering.output}, ${look.rendering.range} range, tone scale ${look.rendering.preset}`,
+      `input: ${describeEnd(input)}`,
+      ...(offset === 0 ? [] : [`offset: ${offset} stops`]),
+      `output: ${describeEnd(output)}`,
+      `rendering: tone scale ${rendering.preset}, gamut fit ${rendering.gamutFit}`,
       `grid: ${grid}`,
-      `strength: ${roles[role].withLook ? percent : 'no look'}${look.colourOnly ? ', colour only' : ''}`,
+      `strength: ${itsLook ? percent : 'no look'}${look.colourOnly ? ', colour only' : ''}`,
       `recipe: ${recipeHash(look)}`,
       `engine: ${engine}`,
     ],
@@ -54,13 +58,13 @@ export function cubeHeader({ look, profile, role, grid, version }: BakeOrder) {
  */
 export function bake(order: BakeOrder, onPlane?: (share: number) => void): Cube3d {
   checkGrid(order.grid);
-  const pipeline = compileOrder(order);
-  const data = pipeline.inputGrid(order.grid);
+  const compiled = compileBake(order);
+  const data = compiled.inputGrid(order.grid);
   const plane = order.grid ** 2 * 3;
   for (let b = 0; b < order.grid; b++) {
     const nodes = data.subarray(b * plane, (b + 1) * plane);
-    pipeline.look(nodes);
-    pipeline.output(nodes);
+    compiled.look(nodes);
+    compiled.output(nodes);
     onPlane?.((b + 1) / order.grid);
   }
   return { kind: '3d', size: order.grid, ...unitDomain, data, ...cubeHeader(order) };

@@ -1,7 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { converter } from 'culori';
-import type { Codec } from '../camera/codec.ts';
 import { parseProfile } from '../camera/profile.ts';
 import { transformBuffer } from '../colour/matrix.ts';
 import { rgbToRgb } from '../colour/rgbSpace.ts';
@@ -11,20 +10,28 @@ import { parseCube } from '../formats/cubeParse.ts';
 import { writeCube } from '../formats/cubeWrite.ts';
 import { newLook, parseLook } from '../look/document.ts';
 import { recipeHash } from '../look/hash.ts';
-import { applyCube } from './apply.ts';
-import { bake, compileOrder } from './bake.ts';
-import { type Cube3d, gridCodes, unitDomain } from './cube.ts';
+import { applyCube } from '../cube/apply.ts';
+import type { CompiledEnd } from './end.ts';
+import { bake, compileBake } from './bake.ts';
+import { type Cube3d, gridCodes, unitDomain } from '../cube/cube.ts';
 import { cubeFileName } from './fileName.ts';
-import { inspectCube } from './inspect.ts';
+import { inspectCube } from '../cube/inspect.ts';
 import { PreviewBaker } from './previewBaker.ts';
 import { holdsProof, proofGroups, proofLimits, proveCube } from './proof.ts';
-import { beyondSamples, gamutSamples, lightToCode, neutralSamples } from './proofSamples.ts';
+import { beyondSamples, gamutSamples, neutralSamples } from './proofSamples.ts';
+import { standardDisplay } from '../render/rendering.ts';
 
 const demo = (file: string): unknown =>
   JSON.parse(readFileSync(new URL(`../../../demo/${file}`, import.meta.url), 'utf8'));
 const slackWater = parseLook(demo('looks/slack-water.json'), 'slack-water');
 const profileOf = (id: string) => parseProfile(demo(`profiles/${id}.json`), id);
-const order = { look: slackWater, profile: profileOf('heron'), role: 'combined' as const, grid: 33 };
+const order = {
+  look: slackWater,
+  profile: profileOf('heron'),
+  display: standardDisplay,
+  role: 'combined' as const,
+  grid: 33,
+};
 
 /** Equal to the last bit; comparing millions of numbers one by one takes minutes. */
 const sameBits = (a: Float32Array, b: Float32Array) =>
@@ -63,7 +70,7 @@ test('strength mixes codes', () => {
 test.each([2, 17, 129])('a grid of %d holds the recipe exactly at its nodes', (grid) => {
   const cube = bake({ ...order, grid });
   const codes = gridCodes(grid);
-  compileOrder(order).run(codes);
+  compileBake(order).run(codes);
   expect(sameBits(cube.data, codes)).toBe(true);
 });
 
@@ -84,8 +91,9 @@ test('baking reports its progress and stops where the report throws', () => {
 test('the same order is the same bytes, and the header finds its recipe again', () => {
   const text = writeCube(bake(order));
   expect(writeCube(bake(order))).toBe(text);
+  expect(text).toContain('# output: bt1886, full range');
   expect(text).toContain(`# recipe: ${recipeHash(slackWater)}`);
-  expect(text).toContain('# profile: heron (Heron log, full range, 10 bit)');
+  expect(text).toContain('# input: heron (Heron log, full range, 10 bit)');
 });
 
 test('a conversion holds no look; a combined cube of a look at rest is the conversion', () => {
@@ -111,7 +119,7 @@ describe('proof', () => {
     (id) => {
       const o = { ...order, profile: profileOf(id) };
       const reread = parseCube(writeCube(bake(o)), 'x.cube') as Cube3d;
-      const proof = proveCube(reread, compileOrder(o), { count: 20_000 });
+      const proof = proveCube(reread, compileBake(o), { count: 20_000 });
       expect(proof.mean).toBeGreaterThan(0);
       expect(proof.mean).toBeLessThanOrEqual(proofLimits.mean);
       expect(proof.p99).toBeLessThanOrEqual(proofLimits.p99);
@@ -124,32 +132,34 @@ describe('proof', () => {
 
   test('a finer grid is closer, and a spoilt node is found', () => {
     const mean = (grid: number) =>
-      proveCube(bake({ ...order, grid }), compileOrder(order), { count: 4000 }).mean;
+      proveCube(bake({ ...order, grid }), compileBake(order), { count: 4000 }).mean;
     expect(mean(65)).toBeLessThan(mean(33));
     expect(mean(33)).toBeLessThan(mean(17));
     const spoilt = bake(order);
     spoilt.data.fill(0.9, 3 * (16 + 33 * (16 + 33 * 16)), 3 * (16 + 33 * (16 + 33 * 16)) + 3);
-    const clean = proveCube(bake(order), compileOrder(order)).max;
-    expect(proveCube(spoilt, compileOrder(order)).max).toBeGreaterThan(clean * 3);
+    const clean = proveCube(bake(order), compileBake(order)).max;
+    expect(proveCube(spoilt, compileBake(order)).max).toBeGreaterThan(clean * 3);
   });
 
   test('samples lie between the camera’s floor and clip', () => {
-    const { codec } = compileOrder(order);
-    gamutSamples(codec, 1000).forEach((v) => {
-      expect(v).toBeGreaterThanOrEqual(Math.fround(codec.floorCode));
-      expect(v).toBeLessThanOrEqual(Math.fround(codec.clipCode));
+    const { input } = compileBake(order).ends;
+    const [floor, clip] = input.codes;
+    gamutSamples(input, 1000).forEach((v) => {
+      expect(v).toBeGreaterThanOrEqual(Math.fround(floor));
+      expect(v).toBeLessThanOrEqual(Math.fround(clip));
     });
-    const beyond = beyondSamples(codec, 500);
+    const beyond = beyondSamples(input, 500);
     for (let p = 0; p < beyond.length; p += 3) {
       const rgb = Array.from(beyond.subarray(p, p + 3));
-      expect(rgb.some((v) => v < codec.floorCode || v > codec.clipCode)).toBe(true);
+      expect(rgb.some((v) => v < floor || v > clip)).toBe(true);
     }
   });
 
   test('greys and skin lie near neutral, as culori sees them', () => {
-    const { codec } = compileOrder(order);
+    const { input } = compileBake(order).ends;
+    const codec = input.codec!;
     const toOklch = converter('oklch');
-    const codes = neutralSamples(codec, 400);
+    const codes = neutralSamples(input, 400);
     for (let p = 0; p < codes.length; p += 3) {
       const rgb = codes.slice(p, p + 3).map(codec.decode);
       transformBuffer(codec.toWorking, rgb);
@@ -160,7 +170,7 @@ describe('proof', () => {
   });
 
   /** A camera's own pixels of all masters, without noise. */
-  const platePixels = (codec: Codec) => {
+  const platePixels = ({ fromLight }: CompiledEnd) => {
     const folder = new URL('../../../demo/plates/', import.meta.url);
     const pixels = readdirSync(folder)
       .filter((f) => f.endsWith('.exr'))
@@ -170,14 +180,15 @@ describe('proof', () => {
       });
     const light = Float32Array.from(pixels);
     transformBuffer(rgbToRgb(bt709, working), light);
-    return lightToCode(codec, light);
+    fromLight(light);
+    return light;
   };
 
   test('a cube that fails on pictures fails its proof, though it holds through the gamut', () => {
     const look = parseLook(demo('looks/oilskin.json'), 'oilskin');
     const o = { ...order, look };
-    const pipeline = compileOrder(o);
-    const options = { plates: platePixels(pipeline.codec), count: 9000 };
+    const pipeline = compileBake(o);
+    const options = { plates: platePixels(pipeline.ends.input), count: 9000 };
     const proof = proveCube(bake(o), pipeline, options);
     const of = Object.fromEntries(proof.groups.map((g) => [g.id, g]));
     expect(Object.keys(of)).toEqual(proofGroups.map((g) => g.id));
@@ -204,8 +215,10 @@ test('inspect says what is in a cube', () => {
 });
 
 test('file names decode and hold nothing awkward', () => {
-  expect(cubeFileName({ ...order, version: 7 })).toBe('Slack-Water_v7_heron_combined_33.cube');
+  expect(cubeFileName({ ...order, version: 7 })).toBe('Slack-Water_v7_heron_bt1886_combined_33.cube');
   expect(cubeFileName({ ...order, look: { ...slackWater, name: '../é / "x"' } })).toBe(
-    'e-x_heron_combined_33.cube',
+    'e-x_heron_bt1886_combined_33.cube',
   );
+  const display = { output: 'srgb', range: 'narrow' } as const;
+  expect(cubeFileName({ ...order, display })).toBe('Slack-Water_heron_srgb-narrow_combined_33.cube');
 });

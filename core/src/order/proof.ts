@@ -1,19 +1,20 @@
 import { linearToStops } from '../camera/exposure.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
-import type { Pipeline } from '../look/pipeline.ts';
-import { applyCube, type Interpolation } from './apply.ts';
-import { bake, type BakeOrder, compileOrder } from './bake.ts';
-import { type Cube3d, usualGrids } from './cube.ts';
+import type { CompiledEnd } from './end.ts';
+import type { CompiledOrder } from './pipeline.ts';
+import { applyCube, type Interpolation } from '../cube/apply.ts';
+import { bake, type BakeOrder, compileBake } from './bake.ts';
+import { type Cube3d, usualGrids } from '../cube/cube.ts';
 import { beyondSamples, gamutSamples, neutralSamples } from './proofSamples.ts';
 
 export interface WorstColour {
-  /** Camera code in, and display code out of the recipe and of the cube. */
+  /** Code in, and code out of the recipe and of the cube. */
   input: [number, number, number];
   exact: [number, number, number];
   baked: [number, number, number];
   deltaE: number;
-  /** Stops of the camera-linear R, G, B from mid-grey. */
+  /** Stops of the R, G, B it stands for from mid-grey: of the camera's light, or of working light behind a display. */
   stops: [number, number, number];
 }
 
@@ -75,32 +76,47 @@ function thinned(codes: Float32Array, most: number): Float32Array {
   return out;
 }
 
-function samplesOf({ codec }: Pipeline, { plates, count = proofSampleCount }: ProofOptions) {
+function samplesOf({ ends: { input } }: CompiledOrder, { plates, count = proofSampleCount }: ProofOptions) {
   const third = Math.ceil(count / 3);
   const groups: Record<ProofGroupId, Float32Array> = {
-    gamut: gamutSamples(codec, third),
-    neutral: neutralSamples(codec, third),
+    gamut: gamutSamples(input, third),
+    neutral: neutralSamples(input, third),
     plates: thinned(plates ?? new Float32Array(0), third),
-    beyond: beyondSamples(codec, Math.min(beyondCount, third)),
+    beyond: beyondSamples(input, Math.min(beyondCount, third)),
   };
   return proofGroups
     .map(({ id, judged }) => ({ id, judged, input: groups[id] }))
     .filter((g) => g.input.length);
 }
 
+/** How output codes look on the display they are judged on. */
+function labsOf({ ends: { output }, rendering }: CompiledOrder) {
+  const { output: display, toSignal } = rendering;
+  const toLab = displayToLab(display.space, display.curve);
+  return (codes: Float32Array): Triple[] => {
+    const shown = Float32Array.from(codes);
+    if (output.codec) {
+      output.toLight(shown);
+      rendering.run(shown);
+    }
+    return Array.from({ length: shown.length / 3 }, (_, i) =>
+      toLab(...(tripleAt(shown, i).map(toSignal) as Triple)),
+    );
+  };
+}
+
 /** Differences of a cube from the exact recipe, colour by colour. */
-function differences(cube: Cube3d, pipeline: Pipeline) {
-  const { output, toSignal } = pipeline.rendering;
-  const toLab = displayToLab(output.space, output.curve);
-  const lab = (code: Triple) => toLab(...(code.map(toSignal) as Triple));
+function differences(cube: Cube3d, order: CompiledOrder) {
+  const labs = labsOf(order);
   return (input: Float32Array) => {
     const exact = Float32Array.from(input);
-    pipeline.run(exact);
-    const labs = Array.from({ length: input.length / 3 }, (_, i) => lab(tripleAt(exact, i)));
+    order.run(exact);
+    const theirs = labs(exact);
     return (interpolation: Interpolation) => {
       const baked = Float32Array.from(input);
       applyCube(cube, baked, interpolation);
-      const errors = Float64Array.from(labs, (theirs, i) => deltaE2000(theirs, lab(tripleAt(baked, i))));
+      const ours = labs(baked);
+      const errors = Float64Array.from(theirs, (lab, i) => deltaE2000(lab, ours[i]));
       return { exact, baked, errors };
     };
   };
@@ -116,16 +132,24 @@ function figures(errors: Float64Array): ProofFigures {
   };
 }
 
+/** Stops of the light that each channel of a code stands for. */
+function stopsOf(code: Triple, { codec, toLight }: CompiledEnd): Triple {
+  if (codec) return code.map((v) => linearToStops(codec.decode(v))) as Triple;
+  const light = Float32Array.from(code);
+  toLight(light);
+  return Array.from(light, linearToStops) as Triple;
+}
+
 /** How near figures come to their limits, 1 at the limit. */
 const strain = ({ mean, p99 }: ProofFigures) => Math.max(mean / proofLimits.mean, p99 / proofLimits.p99);
 
 /** Compares a cube with the recipe it was baked from. Input: the cube as re-read from its file. */
-export function proveCube(cube: Cube3d, pipeline: Pipeline, options: ProofOptions = {}): Proof {
-  const compare = differences(cube, pipeline);
+export function proveCube(cube: Cube3d, order: CompiledOrder, options: ProofOptions = {}): Proof {
+  const compare = differences(cube, order);
   const groups: ProofGroup[] = [];
   let hardest: ProofFigures = { mean: 0, p99: 0, max: 0 };
   let worst: WorstColour | undefined;
-  for (const { id, judged, input } of samplesOf(pipeline, options)) {
+  for (const { id, judged, input } of samplesOf(order, options)) {
     const by = compare(input);
     const { exact, baked, errors } = by('tetrahedral');
     const tetrahedral = figures(errors);
@@ -137,7 +161,7 @@ export function proveCube(cube: Cube3d, pipeline: Pipeline, options: ProofOption
     const code = tripleAt(input, i);
     worst = {
       ...{ input: code, exact: tripleAt(exact, i), baked: tripleAt(baked, i), deltaE: tetrahedral.max },
-      stops: code.map((v) => linearToStops(pipeline.codec.decode(v))) as Triple,
+      stops: stopsOf(code, order.ends.input),
     };
   }
   const samples = groups.reduce((sum, g) => sum + g.samples, 0);
@@ -162,9 +186,9 @@ export const holdsProof = ({ mean, p99 }: Pick<ProofFigures, 'mean' | 'p99'>) =>
 
 /** The smallest usual grid above one that does not do, at which the recipe keeps to the limits; null where none does. */
 export function finerGrid(order: BakeOrder, plates?: Float32Array): GridAdvice | null {
-  const pipeline = compileOrder(order);
+  const compiled = compileBake(order);
   for (const grid of usualGrids.filter((g) => g > order.grid)) {
-    const { mean, p99 } = proveCube(bake({ ...order, grid }), pipeline, { plates, count: adviceSamples });
+    const { mean, p99 } = proveCube(bake({ ...order, grid }), compiled, { plates, count: adviceSamples });
     if (holdsProof({ mean, p99 })) return { grid, mean, p99 };
   }
   return null;

@@ -4,12 +4,18 @@ import { parseProfile } from '../camera/profile.ts';
 import { newLook } from '../look/document.ts';
 import { bake } from './bake.ts';
 import { PreviewBaker } from './previewBaker.ts';
+import { standardDisplay } from '../render/rendering.ts';
 
 const heron = parseProfile(
   JSON.parse(readFileSync(new URL('../../../demo/profiles/heron.json', import.meta.url), 'utf8')),
   'heron',
 );
-const order = { look: newLook('Preview'), profile: heron, role: 'combined' as const };
+const order = {
+  look: newLook('Preview'),
+  profile: heron,
+  display: standardDisplay,
+  role: 'combined' as const,
+};
 
 test('grids are kept up to a number, the latest of them, and a preview stays what an export would hold', () => {
   const baker = new PreviewBaker(3);

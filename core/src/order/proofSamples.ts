@@ -1,6 +1,5 @@
-import type { Codec } from '../camera/codec.ts';
 import { stopsToLinear } from '../camera/exposure.ts';
-import { transformBuffer } from '../colour/matrix.ts';
+import type { CompiledEnd } from './end.ts';
 import { writeOklab } from '../look/steps/oklabPixels.ts';
 
 /** Halton's sequence in one base: even cover without ever meeting a grid. */
@@ -15,10 +14,10 @@ function halton(index: number, base: number): number {
 }
 
 /**
- * Camera codes spread evenly through the camera's gamut and usable range: each channel from the code of the
- * profile's floor to the code of its clip. Interleaved RGB, `count` colours.
+ * Codes spread evenly through an input's gamut and usable range: each channel from its lowest code that means something
+ * to its highest, of a camera from its floor to its clip. Interleaved RGB, `count` colours.
  */
-export function gamutSamples({ floorCode, clipCode }: Codec, count: number): Float32Array {
+export function gamutSamples({ codes: [floorCode, clipCode] }: CompiledEnd, count: number): Float32Array {
   const codes = new Float32Array(count * 3);
   for (let i = 0; i < count; i++)
     [2, 3, 5].forEach((base, c) => {
@@ -34,16 +33,11 @@ const greyish = 0.06;
 
 const between = ([low, high]: readonly [number, number], t: number) => low + (high - low) * t;
 
-/** Light that a camera records, in working RGB, as its codes, held to 0–1 as a recording is; in place. */
-export function lightToCode(codec: Codec, rgb: Float32Array): Float32Array {
-  transformBuffer(codec.fromWorking, rgb);
-  for (let i = 0; i < rgb.length; i++) rgb[i] = Math.min(Math.max(codec.encode(rgb[i]), 0), 1);
-  return rgb;
-}
-
-/** Camera codes of greys with a slight cast, from the camera's floor to its clip, and of skin, one after the other. */
-export function neutralSamples(codec: Codec, count: number): Float32Array {
-  const { floorStops, clipStops } = codec.profile.sensor;
+/** Codes of greys with a slight cast, from an input's floor to its clip, and of skin, one after the other. */
+export function neutralSamples(
+  { stops: [floorStops, clipStops], fromLight }: CompiledEnd,
+  count: number,
+): Float32Array {
   const light = new Float32Array(count * 3);
   const lab = new Float64Array(4);
   for (let i = 0; i < count; i++) {
@@ -59,11 +53,12 @@ export function neutralSamples(codec: Codec, count: number): Float32Array {
     lab[3] = 1;
     writeOklab(lab, light, i * 3);
   }
-  return lightToCode(codec, light);
+  fromLight(light);
+  return light;
 }
 
 /** Codes with a channel below the camera's floor or above its clip: what no light gives, and noise and overshoot do. */
-export function beyondSamples({ floorCode, clipCode }: Codec, count: number): Float32Array {
+export function beyondSamples({ codes: [floorCode, clipCode] }: CompiledEnd, count: number): Float32Array {
   const codes = new Float32Array(count * 3);
   const isInside = (v: number) => v >= floorCode && v <= clipCode;
   // A camera that uses every code has none beyond.

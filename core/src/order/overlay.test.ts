@@ -6,11 +6,13 @@ import { parseProfile } from '../camera/profile.ts';
 import { type Look, newLook } from '../look/document.ts';
 import { insertStep } from '../look/edit.ts';
 import { colourDistribution, hueBins } from '../scopes/colourDistribution.ts';
-import { applyTetrahedral } from './apply.ts';
-import { unitDomain } from './cube.ts';
+import { applyTetrahedral } from '../cube/apply.ts';
+import { unitDomain } from '../cube/cube.ts';
 import { bakeOverlay } from './overlay.ts';
 import { overlayStops } from './overlayScale.ts';
 import { PreviewBaker } from './previewBaker.ts';
+import { standardDisplay } from '../render/rendering.ts';
+import { onStandard } from '../testing/onStandard.ts';
 
 const heron = parseProfile(
   JSON.parse(readFileSync(new URL('../../../demo/profiles/heron.json', import.meta.url), 'utf8')),
@@ -21,7 +23,7 @@ const rest: Look = { ...newLook('x'), steps: [] };
 
 /** An overlay cube read at working light. */
 function read(look: Look, stepId: string, light: [number, number, number]) {
-  const data = bakeOverlay({ look, profile: heron, grid: 33, stepId });
+  const data = bakeOverlay({ look: onStandard(look), profile: heron, grid: 33, stepId });
   const m = codec.fromWorking;
   const code = [0, 1, 2].map((r) =>
     codec.encode(m[r * 3] * light[0] + m[r * 3 + 1] * light[1] + m[r * 3 + 2] * light[2]),
@@ -57,7 +59,7 @@ test('light the display cannot follow is marked; a grey never is', () => {
 
 test('a monitor seen a stop darker is the picture of a scene a stop darker', () => {
   const baker = new PreviewBaker();
-  const order = { look: rest, profile: heron, role: 'combined', grid: 33 } as const;
+  const order = { look: rest, profile: heron, display: standardDisplay, role: 'combined', grid: 33 } as const;
   const [plain, darker] = [baker.bake(order), baker.bake({ ...order, darker: 1 })];
   const at = (cube: typeof plain.cube, stops: number) => {
     const rgb = new Float32Array(3).fill(codec.encode(stopsToLinear(stops)));

@@ -5,6 +5,7 @@ import { parseLook } from '../look/document.ts';
 import { bake, cubeHeader } from './bake.ts';
 import { engine } from './engine.ts';
 import values from './engineValues.json' with { type: 'json' };
+import { standardDisplay } from '../render/rendering.ts';
 
 const demo = (file: string): unknown =>
   JSON.parse(readFileSync(new URL(`../../../demo/${file}`, import.meta.url), 'utf8'));
@@ -14,7 +15,7 @@ const looks = readdirSync(new URL('../../../demo/looks', import.meta.url)).map((
 /** Codes of ten bits at the nodes of a small cube. */
 function baked(id: string): number[] {
   const look = parseLook(demo(`looks/${id}.json`), id);
-  const { data } = bake({ look, profile: heron, role: 'combined', grid: 5 });
+  const { data } = bake({ look, profile: heron, display: standardDisplay, role: 'combined', grid: 5 });
   return Array.from(data, (v) => Number((v * 1023).toFixed(1)));
 }
 
@@ -29,6 +30,12 @@ test('the values of this engine are those it was numbered for: whoever changes t
 
 test('a header names the engine', () => {
   const look = parseLook(demo('looks/slack-water.json'), 'slack-water');
-  const { comments } = cubeHeader({ look, profile: heron, role: 'combined', grid: 5 });
+  const { comments } = cubeHeader({
+    look,
+    profile: heron,
+    display: standardDisplay,
+    role: 'combined',
+    grid: 5,
+  });
   expect(comments).toContain(`engine: ${engine}`);
 });

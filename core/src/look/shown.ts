@@ -1,0 +1,16 @@
+import type { Display, Rendering } from '../render/rendering.ts';
+import type { Look } from './document.ts';
+
+/** A look on a display: what a picture is made by. It is no document, and none is made of it by mistake. */
+export type ShownLook = Omit<Look, 'rendering'> & { rendering: Rendering };
+
+export const shownOn = (look: Look, display: Display): ShownLook => ({
+  ...look,
+  rendering: { ...look.rendering, ...display },
+});
+
+/** Look and display apart again. */
+export function apart({ rendering, ...look }: ShownLook): { look: Look; display: Display } {
+  const { preset, gamutFit, output, range } = rendering;
+  return { look: { ...look, rendering: { preset, gamutFit } }, display: { output, range } };
+}

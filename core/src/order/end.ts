@@ -1,0 +1,122 @@
+import { type Codec, makeCodec, mapBuffer } from '../camera/codec.ts';
+import type { Profile } from '../camera/profile.ts';
+import { linearToStops } from '../camera/exposure.ts';
+import { type Mat3, multiply, transformBuffer } from '../colour/matrix.ts';
+import { gridAxis, gridCodes, nodesOf } from '../cube/cube.ts';
+import { neutralShot, type Shot, shotBlack, shotMatrix } from '../look/shot.ts';
+import { compileRendering, type Display, type Rendering } from '../render/rendering.ts';
+
+/**
+ * What a LUT takes or gives: codes of a recording, which stand for light of the scene, or codes of a display, which stand
+ * for a picture.
+ */
+export type End = { kind: 'scene'; profile: Profile } | { kind: 'display'; display: Display };
+
+/** What of a rendering stands between light and any display. */
+type Tones = Pick<Rendering, 'preset' | 'gamutFit'>;
+
+export const sceneEnd = (profile: Profile): End => ({ kind: 'scene', profile });
+export const displayEnd = (display: Display): End => ({ kind: 'display', display });
+
+/** An end made ready: codes from and to working RGB, interleaved, in place. */
+export interface CompiledEnd {
+  /** Of a scene-referred end. */
+  readonly codec: Codec | null;
+  /** Codes → working RGB, corrected as a shot is. */
+  toLight(rgb: Float32Array): void;
+  /** Working RGB of a grid's nodes, size³ triples, red fastest: `toLight` of its codes. */
+  gridLight(size: number): Float32Array;
+  /** Working RGB → codes, held to 0–1. */
+  fromLight(rgb: Float32Array): void;
+  /** The codes that mean something, lowest and highest, and the stops from mid-grey of a grey of either. */
+  readonly codes: readonly [number, number];
+  readonly stops: readonly [number, number];
+}
+
+/** What is done to light behind an end, as a matrix in working RGB, and what is taken off every channel then. */
+interface Correction {
+  matrix: Mat3;
+  black: number;
+}
+
+const correctionOf = (shot: Shot): Correction => ({
+  matrix: shotMatrix(shot),
+  black: shotBlack(shot),
+});
+
+const isIdentity = (m: Mat3) => m.every((x, i) => x === (i % 4 === 0 ? 1 : 0));
+
+const hold = (x: number) => (x > 0 ? (x < 1 ? x : 1) : 0);
+
+function compileScene(profile: Profile, { matrix, black }: Correction): CompiledEnd {
+  const codec = makeCodec(profile);
+  const toWorking = multiply(matrix, codec.toWorking);
+  const { floorStops, clipStops } = profile.sensor;
+  return {
+    codec,
+    toLight(rgb) {
+      mapBuffer(rgb, codec.decode);
+      transformBuffer(toWorking, rgb);
+      if (black !== 0) mapBuffer(rgb, (x) => x - black);
+    },
+    gridLight(size) {
+      const axis = gridAxis(size);
+      // Of a grid there are few codes: each is decoded once.
+      mapBuffer(axis, codec.decode);
+      return nodesOf(axis, toWorking, -black);
+    },
+    fromLight(rgb) {
+      transformBuffer(codec.fromWorking, rgb);
+      mapBuffer(rgb, (x) => hold(codec.encode(x)));
+    },
+    codes: [codec.floorCode, codec.clipCode],
+    stops: [floorStops, clipStops],
+  };
+}
+
+/** Stops below mid-grey that a display's codes are taken to reach. */
+const displayFloor = -7;
+
+function compileDisplay(display: Display, rendering: Tones, { matrix, black }: Correction): CompiledEnd {
+  const { run, inverse, tone, toCode } = compileRendering({ ...rendering, ...display });
+  const toLight = (rgb: Float32Array) => {
+    inverse(rgb);
+    if (!isIdentity(matrix)) transformBuffer(matrix, rgb);
+    if (black !== 0) mapBuffer(rgb, (x) => x - black);
+  };
+  return {
+    codec: null,
+    toLight,
+    gridLight(size) {
+      const nodes = gridCodes(size);
+      toLight(nodes);
+      return nodes;
+    },
+    fromLight: run,
+    codes: [toCode(0), toCode(1)],
+    stops: [displayFloor, linearToStops(tone.inverse(1))],
+  };
+}
+
+/** Codes of a recording → working RGB after the shot lane, in place. */
+export const codeToLight = (profile: Profile, shot = neutralShot): ((rgb: Float32Array) => void) =>
+  compileScene(profile, correctionOf(shot)).toLight;
+
+/** @param rendering what stands between light and a display. */
+export function compileEnd(end: End, rendering: Tones, shot = neutralShot): CompiledEnd {
+  const correction = correctionOf(shot);
+  if (end.kind === 'scene') return compileScene(end.profile, correction);
+  return compileDisplay(end.display, rendering, correction);
+}
+
+/** An end in a file name. */
+export const endToken = (end: End): string =>
+  end.kind === 'scene'
+    ? end.profile.id
+    : `${end.display.output}${end.display.range === 'narrow' ? '-narrow' : ''}`;
+
+/** A line that says what an end is. */
+export const describeEnd = (end: End): string =>
+  end.kind === 'scene'
+    ? `${end.profile.id} (${end.profile.name}, ${end.profile.range} range, ${end.profile.bitDepth} bit)`
+    : `${end.display.output}, ${end.display.range} range`;

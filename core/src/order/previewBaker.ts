@@ -1,0 +1,77 @@
+import type { LutOrder, OrderParts } from './order.ts';
+import { type CompiledOrder, compileOrder } from './pipeline.ts';
+import { lutOrder } from './bake.ts';
+import { StepCache } from '../look/compile.ts';
+import { HeldStages } from '../look/heldStages.ts';
+import type { LutShelf } from '../look/steps/step.ts';
+import { type Cube3d, unitDomain } from '../cube/cube.ts';
+import type { RoleId } from './roles.ts';
+
+export interface PreviewOrder extends OrderParts {
+  role: RoleId;
+  grid: number;
+  luts?: LutShelf | undefined;
+  /** Stops by which a camera's own screen shows the picture darker. */
+  darker?: number;
+}
+
+export interface BakedPreview {
+  cube: Cube3d;
+  pipeline: CompiledOrder;
+}
+
+/**
+ * Bakes the same cube again and again while a look is edited. The input of a grid does not depend on the look, and steps
+ * before the one that changed give what they gave before, so both are kept per input and grid; the rest is the same
+ * compiled order as in `bake`.
+ */
+export class PreviewBaker {
+  /** A grid as it comes from the input, and what the stages of the last look made of it, by what decides it. */
+  private readonly grids = new Map<string, HeldStages>();
+  private readonly cache = new StepCache();
+
+  /** @param mostGrids profiles and sizes kept: each holds what every step of a look gave. */
+  constructor(private readonly mostGrids = 8) {}
+
+  /** Grids kept now. */
+  get kept(): number {
+    return this.grids.size;
+  }
+
+  bake(order: PreviewOrder): BakedPreview {
+    const work = this.bakeInParts(order);
+    let part = work.next();
+    while (!part.done) part = work.next();
+    return part.value;
+  }
+
+  /** The same with a pause after each step, for whoever may want to break off; what is broken off leaves no trace. */
+  *bakeInParts(order: PreviewOrder): Generator<void, BakedPreview, void> {
+    const { grid, luts, darker = 0, display } = order;
+    const preset = lutOrder(order);
+    const asked = { ...preset, offset: preset.offset - darker };
+    const compiled = compileOrder(asked, { luts, cache: this.cache, viewing: display });
+    const stages = this.stagesOf(asked, compiled, grid);
+    const data = yield* stages.runInParts(compiled.lane);
+    compiled.output(data);
+    return {
+      cube: { kind: '3d', size: grid, ...unitDomain, data, title: '', comments: [] },
+      pipeline: compiled,
+    };
+  }
+
+  private stagesOf(
+    { input, offset, rendering }: LutOrder,
+    compiled: CompiledOrder,
+    grid: number,
+  ): HeldStages {
+    const key = JSON.stringify([grid, offset, input, input.kind === 'display' ? rendering : null]);
+    const known = this.grids.get(key);
+    this.grids.delete(key);
+    if (!known && this.grids.size >= this.mostGrids) this.grids.delete(this.grids.keys().next().value!);
+    const stages = known ?? new HeldStages(compiled.inputGrid(grid));
+    // The latest asked for goes last.
+    this.grids.set(key, stages);
+    return stages;
+  }
+}
