@@ -81,6 +81,26 @@ describe('profiles from other formats', () => {
 });
 
 describe('pictures and cubes', () => {
+  test('a cube is baked for the display that is named, else for the one an older look was made for', () => {
+    const old = JSON.parse(readFileSync(look, 'utf8')) as { rendering: object };
+    const rendering = { ...old.rendering, output: 'srgb', range: 'narrow' };
+    writeFileSync(at('old.json'), JSON.stringify({ ...old, schemaVersion: 2, rendering }));
+    const bake = (...words: string[]) => {
+      const out = at('display.cube');
+      const all = ['--profile', 'heron', '--grid', '5', '--out', out, '--force', ...words];
+      expect(dusk('bake', ...all)).toMatchObject({ code: 0 });
+      return readFileSync(out, 'utf8');
+    };
+    expect(bake('--look', look)).toContain('# output: bt1886, full range');
+    expect(bake('--look', look, '--output', 'srgb')).toContain('# output: srgb, full range');
+    const asMade = bake('--look', at('old.json'));
+    expect(asMade).toContain('# output: srgb, narrow range');
+    expect(asMade).toBe(bake('--look', look, '--output', 'srgb', '--range', 'narrow'));
+    expect(dusk('bake', '--look', look, '--output', 'wall', '--out', at('x.cube'))).toMatchObject({
+      code: 2,
+    });
+  });
+
   test('apply takes 8 and 16 bits and writes 16; strength 0 gives the input back', () => {
     const out = at('out.png');
     expect(
@@ -208,7 +228,7 @@ describe('bad input: exit 1 for a bad file, 2 for bad use, always a message and 
       'a cube with a repeated keyword',
       () => ['inspect', '--cube', write('twice.cube', `LUT_3D_SIZE 17\n${cube().join('\n')}`)],
       1,
-      /twice\.cube: line 11, column 1: LUT_3D_SIZE stands a second time/,
+      /twice\.cube: line 12, column 1: LUT_3D_SIZE stands a second time/,
     ],
     [
       '300 lines of junk',

@@ -1,0 +1,38 @@
+import { readFileSync } from 'node:fs';
+import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
+import { expect, test } from '../src/fixtures.ts';
+
+/** A look is made for no display: the project is shown on one, and each export says its own. */
+test('the project’s display changes every picture and no look; an export may go to another', async ({
+  page,
+  bench,
+}) => {
+  const shownOn = page.getByLabel('Shown on', { exact: true });
+  await expect(shownOn).toHaveValue('bt1886');
+  const before = await bench.read('Mid-grey');
+  const saved = await page.getByText(/^Slack Water, \d+$/).innerText();
+  await shownOn.selectOption('srgb');
+  await expect.poll(() => bench.read('Mid-grey')).not.toBe(before);
+  await page.reload();
+  await bench.drawn();
+  await expect(shownOn).toHaveValue('srgb');
+  await expect(page.getByText(/^Slack Water, \d+$/)).toHaveText(saved);
+
+  await bench.button('Export cube').click();
+  await expect(page.getByLabel('Output', { exact: true })).toHaveValue('srgb');
+  await page.getByLabel('Output', { exact: true }).selectOption('bt1886');
+  await bench.radio('Narrow range').click();
+  await bench.radio('17').click();
+  await expect(page.getByText('_heron_bt1886-narrow_combined_17.cube')).toBeVisible();
+  await bench.button('Bake and prove').click();
+  await expect(page.getByTestId('proof')).toBeVisible({ timeout: 40_000 });
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Download' }).click(),
+  ]);
+  const cube = parseCube(readFileSync(await download.path(), 'utf8'), 'narrow.cube');
+  expect(cube.comments).toContain('output: bt1886, narrow range');
+  // 64 and 940 of 1023, ITU-R BT.709-6 item 4.6.
+  expect(Math.min(...cube.data)).toBeGreaterThanOrEqual(64 / 1023 - 1e-6);
+  expect(Math.max(...cube.data)).toBeLessThanOrEqual(940 / 1023 + 1e-6);
+});
