@@ -46,42 +46,42 @@ function coveredControls(page: Page): Promise<string[]> {
   });
 }
 
-viewingTest('every screen fits from 1100×700 to 4K: nothing covered, nothing outside the window', async ({
-  page,
-  bench,
-}) => {
-  const screens: [string, () => Promise<unknown>][] = [
-    ['look', () => bench.drawn()],
-    ['plates', () => page.getByRole('button', { name: 'Marsh, noon, Heron log' }).waitFor()],
-    ['cameras', () => page.getByLabel('Beside').waitFor()],
-    [
-      'trials',
-      () =>
-        page
-          .getByText(/not built yet/)
-          .first()
-          .waitFor(),
-    ],
-  ];
-  const docks = ['Hue', 'Curves', 'Boxes', 'Film', 'Match', 'Placed LUT', 'Texture', 'Path'];
-  await page.setViewportSize({ width: 1100, height: 700 });
-  for (const dock of docks) {
-    await bench.radio(dock).click();
-    await expect.poll(() => coveredControls(page), { message: `the dock ${dock} at 1100×700` }).toEqual([]);
-  }
-  for (const [width, height] of sizes) {
-    await page.setViewportSize({ width, height });
-    for (const [station, ready] of screens) {
-      await page.goto(`${bench.url}/saltmarsh-line/${station}`);
-      await ready();
-      const what = `${station} at ${width}×${height}`;
-      await expect.poll(() => coveredControls(page), { message: what }).toEqual([]);
-      const scrolls = await page.evaluate(
+viewingTest(
+  'every screen fits from 1100×700 to 4K: nothing covered, nothing outside the window',
+  async ({ page, bench }) => {
+    const screens: [string, () => Promise<unknown>][] = [
+      ['look', () => bench.drawn()],
+      ['plates', () => page.getByRole('button', { name: 'Marsh, noon, Heron log' }).waitFor()],
+      ['cameras', () => page.getByLabel('Beside').waitFor()],
+      [
+        'trials',
         () =>
-          document.documentElement.scrollWidth > innerWidth ||
-          document.documentElement.scrollHeight > innerHeight,
-      );
-      expect(scrolls, `${what} scrolls as a page`).toBe(false);
+          page
+            .getByText(/not built yet/)
+            .first()
+            .waitFor(),
+      ],
+    ];
+    const docks = ['Hue', 'Curves', 'Boxes', 'Film', 'Match', 'Placed LUT', 'Texture', 'Path'];
+    await page.setViewportSize({ width: 1100, height: 700 });
+    for (const dock of docks) {
+      await bench.radio(dock).click();
+      await expect.poll(() => coveredControls(page), { message: `the dock ${dock} at 1100×700` }).toEqual([]);
     }
-  }
-});
+    for (const [width, height] of sizes) {
+      await page.setViewportSize({ width, height });
+      for (const [station, ready] of screens) {
+        await page.goto(`${bench.url}/saltmarsh-line/${station}`);
+        await ready();
+        const what = `${station} at ${width}×${height}`;
+        await expect.poll(() => coveredControls(page), { message: what }).toEqual([]);
+        const scrolls = await page.evaluate(
+          () =>
+            document.documentElement.scrollWidth > innerWidth ||
+            document.documentElement.scrollHeight > innerHeight,
+        );
+        expect(scrolls, `${what} scrolls as a page`).toBe(false);
+      }
+    }
+  },
+);

@@ -39,16 +39,21 @@ for (const [query, kind] of [
   ['?viewer=webgl2', 'webgl2'],
   ['?viewer=worker', 'worker'],
 ] as const)
-  viewingTest(`the ${kind} viewer equals the cube applied by the command line`, async ({ page, bench, server }) => {
-    await bench.open(query);
-    await expect(bench.canvas).toHaveAttribute('data-renderer', kind);
-    const frame = await fetchFrame(server.url, 'quay-blue-hour');
-    await showOneToOne(page, bench);
-    expect(await viewerDifference(bench, applyByCli(bakeByCli('combined'), frame))).toBeLessThanOrEqual(1);
-    await bench.radio('Normalised').click();
-    await bench.drawn();
-    expect(await viewerDifference(bench, applyByCli(bakeByCli('conversion'), frame))).toBeLessThanOrEqual(1);
-  });
+  viewingTest(
+    `the ${kind} viewer equals the cube applied by the command line`,
+    async ({ page, bench, server }) => {
+      await bench.open(query);
+      await expect(bench.canvas).toHaveAttribute('data-renderer', kind);
+      const frame = await fetchFrame(server.url, 'quay-blue-hour');
+      await showOneToOne(page, bench);
+      expect(await viewerDifference(bench, applyByCli(bakeByCli('combined'), frame))).toBeLessThanOrEqual(1);
+      await bench.radio('Normalised').click();
+      await bench.drawn();
+      expect(await viewerDifference(bench, applyByCli(bakeByCli('conversion'), frame))).toBeLessThanOrEqual(
+        1,
+      );
+    },
+  );
 
 test('a trimmed shot looks the same through both viewers', async ({ page, bench }) => {
   await bench.typeShot('Exposure', '0.8');

@@ -13,56 +13,59 @@ const hex = (rgb: ArrayLike<number>, p: number) =>
     )
     .join('')}`;
 
-viewingTest('two-up, reference inset and beside, placement, full set of compare modes', async ({ page, bench }) => {
-  await bench.drawn();
-  const compare = async (name: string) => {
-    await page.getByRole('button', { name: /^Compare:/ }).click();
-    await page.getByRole('menuitemradio', { name: new RegExp(`^${name}`) }).click();
-  };
-  await compare('Two-up');
-  await expect(page.locator('canvas[data-renderer]')).toHaveCount(2);
-  await expect(page.getByText('Normalised', { exact: true }).last()).toBeVisible();
-  await compare('Reference inset');
-  const inset = page.getByRole('button', { name: /^Reference inset, Reference, ebb light/ });
-  const before = (await inset.boundingBox())!;
-  await inset.focus();
-  await page.keyboard.press('ArrowRight');
-  expect((await inset.boundingBox())!.x).toBeGreaterThan(before.x + 5);
-  await compare('Reference beside');
-  await expect(page.getByRole('img', { name: 'Reference: Reference, ebb light' })).toBeVisible();
-  await expectAxeClean(page);
-  await compare('Placement');
-  const placement = page.getByRole('region', { name: 'Placement' });
-  await expect(placement).toContainText('Nothing is lost here.');
-  await placement.getByLabel('Shot exposure').fill('-2');
-  await page.keyboard.press('Enter');
-  await expect(placement).toContainText(/Lost for good: \d+\.\d % of the picture in the highlights/);
-  await compare('One picture');
-  await expect(page.locator('canvas[data-renderer]')).toHaveCount(1);
-});
+viewingTest(
+  'two-up, reference inset and beside, placement, full set of compare modes',
+  async ({ page, bench }) => {
+    await bench.drawn();
+    const compare = async (name: string) => {
+      await page.getByRole('button', { name: /^Compare:/ }).click();
+      await page.getByRole('menuitemradio', { name: new RegExp(`^${name}`) }).click();
+    };
+    await compare('Two-up');
+    await expect(page.locator('canvas[data-renderer]')).toHaveCount(2);
+    await expect(page.getByText('Normalised', { exact: true }).last()).toBeVisible();
+    await compare('Reference inset');
+    const inset = page.getByRole('button', { name: /^Reference inset, Reference, ebb light/ });
+    const before = (await inset.boundingBox())!;
+    await inset.focus();
+    await page.keyboard.press('ArrowRight');
+    expect((await inset.boundingBox())!.x).toBeGreaterThan(before.x + 5);
+    await compare('Reference beside');
+    await expect(page.getByRole('img', { name: 'Reference: Reference, ebb light' })).toBeVisible();
+    await expectAxeClean(page);
+    await compare('Placement');
+    const placement = page.getByRole('region', { name: 'Placement' });
+    await expect(placement).toContainText('Nothing is lost here.');
+    await placement.getByLabel('Shot exposure').fill('-2');
+    await page.keyboard.press('Enter');
+    await expect(placement).toContainText(/Lost for good: \d+\.\d % of the picture in the highlights/);
+    await compare('One picture');
+    await expect(page.locator('canvas[data-renderer]')).toHaveCount(1);
+  },
+);
 
-viewingTest('overlays: exposure bands in their own colours with a legend, clip and crush, out of gamut', async ({
-  page,
-  bench,
-}) => {
-  await page.keyboard.press('o');
-  await expect(page.getByRole('img', { name: /^Exposure bands/ })).toBeVisible();
-  await page.waitForTimeout(1500);
-  const bands = await bench.screen();
-  const counts = new Map<string, number>();
-  for (let y = 60; y < bands.height - 20; y += 5)
-    for (let x = 20; x < bands.width - 20; x += 5) {
-      const colour = hex(bands.rgb, (y * bands.width + x) * 3);
-      counts.set(colour, (counts.get(colour) ?? 0) + 1);
-    }
-  const all = [...counts.values()].reduce((a, b) => a + b, 0);
-  const banded = bandColours.reduce((sum, c) => sum + (counts.get(c) ?? 0), 0);
-  expect(banded / all).toBeGreaterThan(0.95);
-  expect(bandColours.filter((c) => counts.has(c)).length).toBeGreaterThan(5);
-  await page.keyboard.press('o');
-  await expect(page.getByRole('button', { name: 'Overlay: Clip and crush' })).toBeVisible();
-  await bench.drawn();
-});
+viewingTest(
+  'overlays: exposure bands in their own colours with a legend, clip and crush, out of gamut',
+  async ({ page, bench }) => {
+    await page.keyboard.press('o');
+    await expect(page.getByRole('img', { name: /^Exposure bands/ })).toBeVisible();
+    await page.waitForTimeout(1500);
+    const bands = await bench.screen();
+    const counts = new Map<string, number>();
+    for (let y = 60; y < bands.height - 20; y += 5)
+      for (let x = 20; x < bands.width - 20; x += 5) {
+        const colour = hex(bands.rgb, (y * bands.width + x) * 3);
+        counts.set(colour, (counts.get(colour) ?? 0) + 1);
+      }
+    const all = [...counts.values()].reduce((a, b) => a + b, 0);
+    const banded = bandColours.reduce((sum, c) => sum + (counts.get(c) ?? 0), 0);
+    expect(banded / all).toBeGreaterThan(0.95);
+    expect(bandColours.filter((c) => counts.has(c)).length).toBeGreaterThan(5);
+    await page.keyboard.press('o');
+    await expect(page.getByRole('button', { name: 'Overlay: Clip and crush' })).toBeVisible();
+    await bench.drawn();
+  },
+);
 
 test('the camera’s screen is darker by the project’s offset and knows no shot lane', async ({
   page,

@@ -19,7 +19,7 @@ describe('exports', () => {
       role: 'combined',
       display: standardDisplay,
       grid: 9,
-      lookVersion: version,
+      revision: version,
       ...change,
     });
   };
@@ -68,7 +68,7 @@ describe('exports', () => {
   });
 
   test('an order for another version, profile or grid is refused', async () => {
-    await expectProblem(await order({ lookVersion: 999 }), 409, /version 999/);
+    await expectProblem(await order({ revision: 999 }), 409, /order is for save 999/);
     await expectProblem(await order({ profileId: 'gannet' }), 404, /gannet/);
     await expectProblem(await order({ grid: 400 }), 422, /grid/);
   });

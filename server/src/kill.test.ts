@@ -44,7 +44,7 @@ test('killed during edits: the look is as last answered', async () => {
 test('killed during an export: it is taken up again, and only a whole file is offered', async () => {
   const folder = await filledFolder();
   server = await spawnServer(folder);
-  const order = { profileId: 'heron', role: 'combined', grid: 97, lookVersion: 1 };
+  const order = { profileId: 'heron', role: 'combined', grid: 97, revision: 1 };
   const { id } = (await post('/looks/look/exports', order)) as Job;
   const state = () => json<Job>(`/jobs/${id}`);
   while ((await state()).state !== 'running') await new Promise((r) => setTimeout(r, 20));

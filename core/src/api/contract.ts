@@ -81,6 +81,21 @@ export const lookRecordSchema = z.object({
 });
 export type LookRecord = z.output<typeof lookRecordSchema>;
 
+/** A look as it was when somebody meant to keep it. */
+export const lookVersionSchema = z.object({
+  number: z.number().int(),
+  /** Of its recipe; null for one taken over from before there were versions. */
+  hash: z.string().nullable(),
+  note: z.string(),
+  createdAt: z.string(),
+});
+export type LookVersion = z.output<typeof lookVersionSchema>;
+/** The versions of a look, the latest first, and whether the look as saved is the latest. */
+export const lookVersionsSchema = z.object({ versions: z.array(lookVersionSchema), isLatest: z.boolean() });
+export type LookVersions = z.output<typeof lookVersionsSchema>;
+export const largestNote = 400;
+export const newVersionSchema = z.strictObject({ note: z.string().max(largestNote).default('') });
+
 /** Answer to an imported LUT: how a step names it, and what it is. */
 export const importedLutSchema = z.object({
   lut: lutReferenceSchema,
@@ -135,8 +150,10 @@ export const exportOrderSchema = z.strictObject({
   /** The display at its end; the project's own where none is said. */
   display: displaySchema.optional(),
   grid: z.number().int().min(smallestGrid).max(largestGrid),
-  /** The version of the look the user sees; the order is refused where the saved one differs. */
-  lookVersion: z.number().int(),
+  /** How often the look the user sees was saved; the order is refused where the saved one differs. */
+  revision: z.number().int(),
+  /** For the version that is made where the look is none yet. */
+  note: z.string().max(largestNote).default(''),
 });
 export type ExportOrder = z.output<typeof exportOrderSchema>;
 

@@ -26,7 +26,7 @@ export const diskAttack: Attack = {
         if (status === 201) plates.push((body as { plate: { id: string } }).plate.id);
         if (status === 507) full++;
       }
-      const order = { profileId: 'heron', role: 'combined', grid: 33, lookVersion: 1 };
+      const order = { profileId: 'heron', role: 'combined', grid: 33, revision: 1 };
       const jobs: string[] = [];
       for (let i = 0; i < 4; i++) {
         const { status, body } = await call(url, 'POST', '/looks/look/exports', { json: order });

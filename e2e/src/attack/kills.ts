@@ -67,7 +67,7 @@ export const killAttack: Attack = {
           });
       });
       const exports = until(async () => {
-        const json = { profileId: 'heron', role: 'combined', grid: 9, lookVersion: acked.look };
+        const json = { profileId: 'heron', role: 'combined', grid: 9, revision: acked.look };
         const { status, body } = await call(url, 'POST', '/looks/look/exports', { json });
         if (status === 202) acked.jobs.push((body as Job).id);
         await new Promise((r) => setTimeout(r, 120));

@@ -13,7 +13,7 @@ export const loadAttack: Attack = {
   async run() {
     const target = await startTarget(await filledFolder(clients));
     const { url } = target;
-    const order = { profileId: 'heron', role: 'combined', grid: 33, lookVersion: 1 };
+    const order = { profileId: 'heron', role: 'combined', grid: 33, revision: 1 };
     for (let i = 0; i < exports; i++) await call(url, 'POST', '/looks/look/exports', { json: order });
     const times = { documents: [] as number[], thumbs: [] as number[], edits: [] as number[] };
     const statuses = new Map<number, number>();

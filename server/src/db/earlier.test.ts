@@ -51,6 +51,11 @@ describe.each(releases)('a database of migration %s', (release) => {
     expect(file.name).toMatch(/^Slack-Water_.*_17\.cube$/);
     expect(file.size).toBeGreaterThan(17 ** 3 * 20);
     expect(file.document).toMatchObject({ proof: { mean: expect.closeTo(0.35, 1) as number } });
+    // What was exported is a version, under the number that is in the names of its files.
+    const { versions, isLatest } = await services.versions.list('look');
+    expect([versions.map((v) => v.number), isLatest]).toEqual([[2], true]);
+    expect((await services.versions.get('look', '2')).document.strength).toBe(0.8);
+    expect((await services.versions.make('look', '')).number).toBe(3);
     await services.close();
   });
 

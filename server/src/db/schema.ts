@@ -1,4 +1,4 @@
-import { index, integer, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { index, integer, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 import type { PlateKind } from '@velvet-dusk/core/api/contract';
 import type { JobState } from '@velvet-dusk/core/api/jobs';
 import { json } from './json.ts';
@@ -78,6 +78,28 @@ export const looks = sqliteTable('looks', {
   version: integer('version').notNull().default(1),
   updatedAt: text('updated_at').notNull(),
 });
+
+/**
+ * Looks as they were when somebody meant to keep them: by a name of its own, for a trial, an export or a release. A row is
+ * never changed; `looks.version` counts saves and is something else.
+ */
+export const lookVersions = sqliteTable(
+  'look_versions',
+  {
+    id: text('id').primaryKey(),
+    lookId: text('look_id')
+      .notNull()
+      .references(() => looks.id),
+    /** 1, 2, 3 … for each look. */
+    number: integer('number').notNull(),
+    document: document('document'),
+    /** Of the recipe, as it was written then; null for one taken over from an earlier release. */
+    hash: text('hash'),
+    note: text('note').notNull().default(''),
+    createdAt: text('created_at').notNull(),
+  },
+  (t) => [uniqueIndex('look_versions_by_look').on(t.lookId, t.number)],
+);
 
 /** Work that outlives a request. Its payload and what its artefacts say are versioned documents of its kind. */
 export const jobs = sqliteTable(

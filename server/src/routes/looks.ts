@@ -1,11 +1,11 @@
 import { Router } from 'express';
-import { exportOrderSchema } from '@velvet-dusk/core/api/contract';
+import { exportOrderSchema, newVersionSchema } from '@velvet-dusk/core/api/contract';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { notFound } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { body, document, json, param, seenVersion } from './parse.ts';
 
-export function lookRoutes({ looks, projects, exports }: Services): Router {
+export function lookRoutes({ looks, projects, exports, versions }: Services): Router {
   const router = Router();
   router.post('/projects/:id/looks', json, async (req, res) => {
     const projectId = param(req, 'id');
@@ -19,6 +19,15 @@ export function lookRoutes({ looks, projects, exports }: Services): Router {
   router.put('/looks/:id', json, async (req, res) => {
     const look = parseLook(document(req), 'look document');
     res.json(await looks.save(param(req, 'id'), look, seenVersion(req)));
+  });
+  router.get('/looks/:id/versions', async (req, res) => {
+    res.json(await versions.list(param(req, 'id')));
+  });
+  router.get('/looks/:id/versions/:number', async (req, res) => {
+    res.json(await versions.get(param(req, 'id'), param(req, 'number')));
+  });
+  router.post('/looks/:id/versions', json, async (req, res) => {
+    res.status(201).json(await versions.make(param(req, 'id'), body(req, newVersionSchema).note));
   });
   router.post('/looks/:id/exports', json, async (req, res) => {
     res.status(202).json(await exports.order(param(req, 'id'), body(req, exportOrderSchema)));

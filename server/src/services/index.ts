@@ -13,6 +13,7 @@ import { LutService } from './luts.ts';
 import { PlateService } from './plates.ts';
 import { ProfileService } from './profiles.ts';
 import { ProjectService } from './projects.ts';
+import { VersionService } from './versions.ts';
 
 export type Services = Awaited<ReturnType<typeof openServices>>;
 
@@ -26,6 +27,7 @@ export async function openServices(dataFolder: string) {
   const pool = new WorkPool();
   const profiles = new ProfileService(db);
   const looks = new LookService(db);
+  const versions = new VersionService(db, looks);
   const plates = new PlateService(db, files, pool, profiles);
   const clips = new ClipService(db, files, plates);
   const projects = new ProjectService(db, { profiles, plates, looks });
@@ -33,11 +35,25 @@ export async function openServices(dataFolder: string) {
   await codes.prepare();
   const luts = new LutService(db, files, pool);
   const jobs = new JobService(db, { files, pool, luts, plates });
-  const exports = new ExportService({ jobs, looks, profiles, projects });
+  const exports = new ExportService({ jobs, looks, profiles, projects, versions });
   const close = async () => {
     await jobs.close();
     await pool.close();
     await db.close();
   };
-  return { profiles, looks, luts, plates, clips, projects, jobs, exports, files, codes, pool, close };
+  return {
+    profiles,
+    looks,
+    versions,
+    luts,
+    plates,
+    clips,
+    projects,
+    jobs,
+    exports,
+    files,
+    codes,
+    pool,
+    close,
+  };
 }

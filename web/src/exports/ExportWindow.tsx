@@ -1,4 +1,6 @@
 import { useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
+import { largestNote } from '@velvet-dusk/core/api/contract';
 import { usualGrids } from '@velvet-dusk/core/cube/cube';
 import { cubeFileName } from '@velvet-dusk/core/order/fileName';
 import { type RoleId, roleIds, roles } from '@velvet-dusk/core/order/roles';
@@ -6,10 +8,10 @@ import { type OutputId, outputs } from '@velvet-dusk/core/render/outputs/index';
 import type { Display } from '@velvet-dusk/core/render/rendering';
 import { textureNotes } from '@velvet-dusk/core/texture/index';
 import { useJobs, useOrderExport } from '../api/jobs.ts';
+import { useExportedVersion } from '../api/versions.ts';
 import { useCurrentPlate, useOpenProject } from '../bench/useBench.ts';
 import { autosave } from '../state/autosave.ts';
 import { useDocument } from '../state/document.ts';
-import { useSaveStatus } from '../state/saveStatus.ts';
 import { setView, useView } from '../state/view.ts';
 import { Button } from '../ui/Button.tsx';
 import { Segments } from '../ui/Segments.tsx';
@@ -32,7 +34,9 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
   const project = useOpenProject();
   const current = useCurrentPlate();
   const { look, lookId } = useDocument();
-  const version = useSaveStatus((s) => s.version);
+  const version = useExportedVersion();
+  const client = useQueryClient();
+  const [note, setNote] = useState('');
   const [profileId, setProfileId] = useState(current?.profile.id ?? project.profiles[0].id);
   const [role, setRole] = useState<RoleId>('combined');
   const [display, setDisplay] = useState<Display>(project.viewing);
@@ -47,11 +51,13 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
   const send = async () => {
     setTrouble(null);
     try {
-      const lookVersion = await autosave.flush();
+      const revision = await autosave.flush();
       const job = await orderExport.mutateAsync({
         lookId,
-        order: { profileId, role, display, grid, lookVersion },
+        order: { profileId, role, display, grid, revision, note },
       });
+      setNote('');
+      void client.invalidateQueries({ queryKey: ['versions', lookId] });
       onOrdered(job.id);
     } catch (error) {
       setTrouble((error as Error).message);
@@ -107,7 +113,28 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
         <span className="text-t3 text-[12px]">{gridUses[grid]}</span>
       </div>
       <span className="text-t2">File</span>
-      <span className="num">{cubeFileName({ look, profile, role, display, grid, version })}</span>
+      <span className="num">
+        {cubeFileName({ look, profile, role, display, grid, version: version?.number })}
+      </span>
+      <span className="text-t2">Version</span>
+      <div className="flex items-center gap-3">
+        <span className="num">{version?.number ?? '…'}</span>
+        {version?.isNew ? (
+          <>
+            <span className="text-t3 text-[12px] whitespace-nowrap">new with this export</span>
+            <input
+              aria-label="Note for the version"
+              placeholder="what it is for"
+              maxLength={largestNote}
+              value={note}
+              onChange={(e) => setNote(e.currentTarget.value)}
+              className="flex-1 bg-g3 border border-g4 rounded-sm px-2 py-1"
+            />
+          </>
+        ) : (
+          <span className="text-t3 text-[12px]">unchanged since it was made</span>
+        )}
+      </div>
       <p className="col-span-2 text-[12px] text-t3 pt-1">
         Holds the{' '}
         {roles[role].withLook

@@ -57,7 +57,6 @@ export function TopBar({ project, jobs }: { project: Project; jobs: JobPage['cou
   const { station: at } = useParams();
   const isCalm = useFirstPicture() || at !== 'look';
   const lookName = useDocument((s) => s.look.name);
-  const lookVersion = useSaveStatus((s) => s.version);
   return (
     <header className="relative h-[46px] flex bg-g0 shrink-0">
       <div className="w-[176px] px-4 pt-2 leading-[15px]">
@@ -75,7 +74,7 @@ export function TopBar({ project, jobs }: { project: Project; jobs: JobPage['cou
           >
             <span className={`block text-[12.5px] ${at === s.id ? 'font-semibold' : ''}`}>{s.label}</span>
             <span className="block text-[11px] text-t3 whitespace-nowrap">
-              {s.status({ project, lookName, lookVersion, exportsDone: jobs.done, isCalm })}
+              {s.status({ project, lookName, exportsDone: jobs.done, isCalm })}
             </span>
             {at === s.id && <span className="absolute left-0 right-6 -bottom-px h-[5px] bg-t1 z-10" />}
           </NavLink>

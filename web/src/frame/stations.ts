@@ -8,7 +8,6 @@ export interface Station {
   status(context: {
     project: Project;
     lookName: string;
-    lookVersion: number;
     exportsDone: number;
     /** True once there is time to weigh every plate against every profile. */
     isCalm: boolean;
@@ -43,7 +42,7 @@ export const stations: readonly Station[] = [
   {
     id: 'look',
     label: 'Look',
-    status: ({ lookName, lookVersion }) => `${lookName}, ${lookVersion}`,
+    status: ({ lookName }) => lookName,
     purpose: '',
     does: [],
   },
