@@ -8,7 +8,7 @@ import type { Cube } from '@velvet-dusk/core/cube/cube';
 import { parseLut } from '@velvet-dusk/core/formats/lut';
 import { sha256Hex } from '@velvet-dusk/core/look/hash';
 import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';
-import type { LutShelf } from '@velvet-dusk/core/look/steps/step';
+import type { LutMap } from '@velvet-dusk/core/look/steps/step';
 import { parseJson } from '@velvet-dusk/core/document';
 import { destinationOf } from '@velvet-dusk/core/look/migrations';
 import { type Display, standardDisplay } from '@velvet-dusk/core/render/rendering';
@@ -68,7 +68,7 @@ export async function readLook(path: string): Promise<Look> {
  * The files of a look's placed LUTs, found by checksum in a folder: `luts` beside the look unless another is named.
  * One that is not there is left to the compiler, which says it by name.
  */
-export async function readLuts(look: Look, lookFile: string, folder?: string): Promise<LutShelf> {
+export async function readLuts(look: Look, lookFile: string, folder?: string): Promise<LutMap> {
   const shelf = new Map<string, Cube>();
   const wanted = new Set(lutsOf(look.steps).map((l) => l.sha256));
   const place = folder ?? join(dirname(lookFile), 'luts');

@@ -88,7 +88,9 @@ test('the server killed during an export: after its return the file is whole', a
   await bench.button('Export cube').click();
   await bench.radio('65').click();
   await bench.button('Bake and prove').click();
-  await expect(page.getByText(/(Baking|Writing|Reading back|Proving) \d+ %/)).toBeVisible();
+  await expect(page.getByText(/(Baking|Writing|Reading back|Proving) \d+ %/)).toBeVisible({
+    timeout: 20_000,
+  });
   await server.restart();
   await page.reload();
   await bench.drawn();

@@ -81,7 +81,7 @@ test('from a log plate to a proven cube that FFmpeg and the viewer agree on', as
       page.waitForEvent('download'),
       dialog.getByRole('link', { name: 'Download' }).click(),
     ]);
-    expect(download.suggestedFilename()).toMatch(/^Slack-Water_v\d+_heron_combined_33\.cube$/);
+    expect(download.suggestedFilename()).toMatch(/^Slack-Water_v\d+_heron_bt1886_combined_33\.cube$/);
     await download.saveAs(cube);
     const checksum = createHash('sha256').update(readFileSync(cube)).digest('hex');
     await expect(proof).toContainText(checksum);

@@ -4,11 +4,11 @@ import type { LookRecord } from '@velvet-dusk/core/api/contract';
 import { isOver, type Job, jobPageSchema, jobSchema } from '@velvet-dusk/core/api/jobs';
 import { bake } from '@velvet-dusk/core/order/bake';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
-import { askerForTests } from './testing/asker.ts';
+import { startTestClient } from './testing/testClient.ts';
 import { standardDisplay } from '@velvet-dusk/core/render/rendering';
 
-const asker = askerForTests();
-const { ask, send, expectProblem } = asker;
+const testClient = startTestClient();
+const { ask, send, expectProblem } = testClient;
 const look = async () => (await (await ask('/looks/look')).json()) as LookRecord;
 
 describe('exports', () => {
@@ -52,8 +52,8 @@ describe('exports', () => {
     const bytes = Buffer.from(await (await ask(`/artefacts/${file.id}/file`)).arrayBuffer());
     expect(createHash('sha256').update(bytes).digest('hex')).toBe(file.sha256);
     expect(file.size).toBe(bytes.length);
-    const record = await asker.services.looks.get('look');
-    const profile = await asker.services.profiles.get('heron');
+    const record = await testClient.services.looks.get('look');
+    const profile = await testClient.services.profiles.get('heron');
     const baked = bake({
       look: record.document,
       profile,

@@ -5,18 +5,18 @@ import { createClient } from '@libsql/client';
 import sharp from 'sharp';
 import { pathToFileURL } from 'node:url';
 import { describe, expect, test } from 'vitest';
-import { askerForTests } from './testing/asker.ts';
+import { startTestClient } from './testing/testClient.ts';
 import { slackWater } from './testing/fixture.ts';
 
 /** What comes from outside, and is not let in. */
 
-const asker = askerForTests();
-const { dataFolder, ask, send, expectProblem } = asker;
+const testClient = startTestClient();
+const { dataFolder, ask, send, expectProblem } = testClient;
 
 /** A request with headers a page cannot set itself, as a browser sends them for it. */
 const raw = (method: string, path: string, headers: Record<string, string>, body = '') =>
   new Promise<{ status: number; headers: Record<string, unknown>; text: string }>((resolve, reject) => {
-    const req = request(`${asker.url}${path}`, { method, headers }, (res) => {
+    const req = request(`${testClient.url}${path}`, { method, headers }, (res) => {
       let text = '';
       res.on('data', (d: Buffer) => (text += d.toString()));
       res.on('end', () => resolve({ status: res.statusCode ?? 0, headers: res.headers, text }));
@@ -45,12 +45,12 @@ describe('pages of other origins', () => {
       ['POST', '/api/nothing'],
     ])
       expect(await raw(method, path, headers, method === 'DELETE' ? '' : 'x')).toMatchObject({ status: 403 });
-    const plates = await asker.services.plates.list('p');
+    const plates = await testClient.services.plates.list('p');
     expect(plates.good).toHaveLength(1);
   });
 
   test('this server’s own pages, and tools that are no page, may', async () => {
-    const host = new URL(asker.url).host;
+    const host = new URL(testClient.url).host;
     const own = {
       origin: `http://${host}`,
       'sec-fetch-site': 'same-origin',
@@ -140,8 +140,8 @@ describe('odd requests are answered as such, and show no path', () => {
   });
 
   test('a stored file that is gone is said without its place', async () => {
-    const row = await asker.services.plates.row('plate');
-    await asker.services.files.remove(row.frameSha);
+    const row = await testClient.services.plates.row('plate');
+    await testClient.services.files.remove(row.frameSha);
     for (const part of ['frame.png', 'frame.rgb16']) {
       const answer = await ask(`/plates/plate/${part}`);
       await expectProblem(answer, 410, /^The stored file of this is missing from the data folder\.$/);

@@ -3,10 +3,10 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { demoDocument } from './testing/fixture.ts';
-import { askerForTests } from './testing/asker.ts';
+import { startTestClient } from './testing/testClient.ts';
 
-const asker = askerForTests();
-const { dataFolder, ask, send, expectProblem } = asker;
+const testClient = startTestClient();
+const { dataFolder, ask, send, expectProblem } = testClient;
 
 describe('profiles', () => {
   const heron = demoDocument('profiles/heron.json') as Record<string, unknown>;

@@ -9,11 +9,11 @@ import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { parseRgb16 } from '@velvet-dusk/core/formats/rgb16';
 import { parsePng } from '@velvet-dusk/core/formats/png';
 import { encodePng } from './frames/raster.ts';
-import { askerForTests } from './testing/asker.ts';
+import { startTestClient } from './testing/testClient.ts';
 import { demoDocument, slackWater, tinyFrame } from './testing/fixture.ts';
 
-const asker = askerForTests();
-const { dataFolder, ask, send, expectProblem } = asker;
+const testClient = startTestClient();
+const { dataFolder, ask, send, expectProblem } = testClient;
 const filesFolder = join(dataFolder, 'files');
 const look = async () => (await (await ask('/looks/look')).json()) as LookRecord;
 const upload = (bytes: BodyInit, name: string, profile = 'heron') =>
@@ -134,7 +134,7 @@ describe('plates', () => {
   });
 
   test('marks are kept, wrong ones are refused by place', async () => {
-    const { version } = await asker.services.plates.row('plate');
+    const { version } = await testClient.services.plates.row('plate');
     const marks = [{ id: 'a', kind: 'neutral', area: { x0: 0.1, y0: 0.1, x1: 0.2, y1: 0.2 } }];
     expect(await (await send('PATCH', '/plates/plate', { marks }, version)).json()).toMatchObject({ marks });
     const wrong = [{ ...marks[0], area: { x0: 5, y0: 0, x1: 1, y1: 1 } }];
@@ -146,7 +146,7 @@ describe('plates', () => {
   });
 
   test('a deleted plate is gone from the project and can be brought back', async () => {
-    const ids = async () => (await asker.services.plates.list('p')).good.map((p) => p.id);
+    const ids = async () => (await testClient.services.plates.list('p')).good.map((p) => p.id);
     expect((await ask('/plates/plate', { method: 'DELETE' })).status).toBe(200);
     expect(await ids()).not.toContain('plate');
     expect((await ask('/plates/plate/restore', { method: 'POST' })).status).toBe(200);
@@ -161,7 +161,7 @@ describe('plates', () => {
       notes: expect.arrayContaining([expect.stringMatching(/kept as ACEScct/)]) as string[],
     });
     const demo = parseProfile(demoDocument('profiles/acescct.json'), 'acescct');
-    const { curve, primaries, white, range } = await asker.services.profiles.get('acescct');
+    const { curve, primaries, white, range } = await testClient.services.profiles.get('acescct');
     expect({ primaries, white, range }).toEqual({
       ...{ primaries: demo.primaries, white: demo.white, range: demo.range },
     });
@@ -169,7 +169,7 @@ describe('plates', () => {
   });
 
   test('an import that is cancelled leaves no plate and no file behind', async () => {
-    const before = (await asker.services.plates.list('p')).good.length;
+    const before = (await testClient.services.plates.list('p')).good.length;
     const stored = () =>
       readdirSync(filesFolder, { recursive: true, withFileTypes: true }).filter((f) => f.isFile()).length;
     const files = stored();
@@ -183,7 +183,7 @@ describe('plates', () => {
       await expect(sent).rejects.toThrow(/abort/i);
     }
     await expect.poll(stored, { timeout: 10_000, interval: 200 }).toBe(files);
-    expect((await asker.services.plates.list('p')).good.length).toBe(before);
+    expect((await testClient.services.plates.list('p')).good.length).toBe(before);
   });
 
   test('an import that cannot be written down leaves no file that nothing names', async () => {
@@ -204,7 +204,7 @@ describe('plates', () => {
   });
 
   test('bad frames are refused by name and place, and leave no plate behind', async () => {
-    const count = (await asker.services.plates.list('p')).good.length;
+    const count = (await testClient.services.plates.list('p')).good.length;
     await expectProblem(
       await upload(tinyFrame.slice(0, 600), 'cut.png'),
       422,
@@ -214,14 +214,14 @@ describe('plates', () => {
     await expectProblem(await upload('', 'empty.png'), 400, /empty\.png: the file has no bytes/);
     await expectProblem(await upload(tinyFrame, 'x.png', 'gannet'), 404, /no profile "gannet"/);
     await expectProblem(await ask('/projects/p/plates', { method: 'POST', body: 'x' }), 400, /name=FILE/);
-    expect((await asker.services.plates.list('p')).good).toHaveLength(count);
+    expect((await testClient.services.plates.list('p')).good).toHaveLength(count);
   });
 
   /** Announces two gigabytes, or sends without saying how many; answers the status and how much was written. */
   const flood = (announced: boolean) =>
     new Promise<{ status: number; text: string; sent: number }>((resolve, reject) => {
       const headers = announced ? { 'content-length': 2e9 } : {};
-      const req = request(`${asker.url}/api/projects/p/plates?name=big.png&profile=heron`, {
+      const req = request(`${testClient.url}/api/projects/p/plates?name=big.png&profile=heron`, {
         method: 'POST',
         headers,
       });
@@ -256,7 +256,7 @@ describe('plates', () => {
 
 test('another host name is refused: the server is for this machine', async () => {
   const status = await new Promise((resolve) => {
-    request(`${asker.url}/api/projects`, { headers: { host: 'elsewhere.example' } }, (res) =>
+    request(`${testClient.url}/api/projects`, { headers: { host: 'elsewhere.example' } }, (res) =>
       resolve(res.statusCode),
     ).end();
   });

@@ -5,12 +5,12 @@ import type { LookRecord, LookVersions } from '@velvet-dusk/core/api/contract';
 import type { Job } from '@velvet-dusk/core/api/jobs';
 import { recipeHash } from '@velvet-dusk/core/look/hash';
 import { databasePath } from './db/paths.ts';
-import { askerForTests } from './testing/asker.ts';
+import { startTestClient } from './testing/testClient.ts';
 import { newFolder, slackWater } from './testing/fixture.ts';
 
 const dataFolder = newFolder();
-const asker = askerForTests(dataFolder);
-const { ask, send, expectProblem } = asker;
+const testClient = startTestClient(dataFolder);
+const { ask, send, expectProblem } = testClient;
 const list = async (id: string) => (await (await ask(`/looks/${id}/versions`)).json()) as LookVersions;
 const record = async (id: string) => (await (await ask(`/looks/${id}`)).json()) as LookRecord;
 const newLook = async (name: string) =>

@@ -26,7 +26,7 @@ async function warmUp(projectId: string): Promise<void> {
     profile,
     display: project.viewing,
     role: 'combined',
-    darker: 0,
+    monitorOffsetStops: 0,
     grid: movingGrids.usual,
   });
 }

@@ -4,8 +4,8 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { useProjects } from './api/queries.ts';
 import './app.css';
-import { Message } from './frame/Message.tsx';
-import { ProjectFrame } from './frame/ProjectFrame.tsx';
+import { Message } from './shell/Message.tsx';
+import { ProjectFrame } from './shell/ProjectFrame.tsx';
 
 function FirstProject() {
   const { data, error } = useProjects();

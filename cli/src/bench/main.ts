@@ -12,7 +12,7 @@ import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 import { parseExr } from '@velvet-dusk/core/formats/exr/parse';
 import { readLook, readProfile } from '../files.ts';
-import { inTurn, medianTime } from './measure.ts';
+import { sequence, medianTime } from './measure.ts';
 import { ffmpegApplyTime, ocioOutputTime, ocioTimes } from './references.ts';
 import { standardDisplay } from '@velvet-dusk/core/render/rendering';
 
@@ -76,7 +76,7 @@ async function measure(folder: string): Promise<Row[]> {
   ] as const)
     rows.push({
       work: `bake ${name} at 33³`,
-      ...(await inTurn(() => bake({ ...order(33), look: baked }), ocioOutputTime)),
+      ...(await sequence(() => bake({ ...order(33), look: baked }), ocioOutputTime)),
       goal: 'within 3× of an ACES SDR output',
     });
   for (const grid of [17, 65])

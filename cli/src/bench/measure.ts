@@ -16,7 +16,7 @@ export async function medianTime(run: () => unknown, runs = 7): Promise<number> 
  * Ours and theirs in turn, several times over: a machine whose speed changes from one moment to the next would else decide
  * between them. The round in the middle, by how many times theirs ours takes, is the one that is told.
  */
-export async function inTurn(ours: () => unknown, theirs: () => number, rounds = 7) {
+export async function sequence(ours: () => unknown, theirs: () => number, rounds = 7) {
   const seen: { ours: number; ocio: number }[] = [];
   for (let i = 0; i < rounds; i++) {
     const [before, time, after] = [theirs(), await medianTime(ours), theirs()];

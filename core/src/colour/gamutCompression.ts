@@ -1,4 +1,4 @@
-import { FloatTable } from '../numeric/floatTable.ts';
+import { OctaveTable } from '../numeric/octaveTable.ts';
 import { power } from './power.ts';
 
 /**
@@ -32,10 +32,10 @@ function expand(d: number, c: number): number {
   return t + scales[c] * power(v / (1 - v), 1 / sharpness);
 }
 
-type Tables = [FloatTable, FloatTable, FloatTable];
+type Tables = [OctaveTable, OctaveTable, OctaveTable];
 /** A curve of each channel as a table from a half up; beyond its end the curve itself answers. */
 const tablesOf = (f: (d: number, c: number) => number, to: number) =>
-  channels.map((_, c) => new FloatTable((d) => f(d, c), 0.5, to)) as Tables;
+  channels.map((_, c) => new OctaveTable((d) => f(d, c), 0.5, to)) as Tables;
 /** Hardly a colour lies farther. */
 const compressed = () => tablesOf(compress, 2 ** 6);
 /** Toward its asymptote, beyond 1, the curve is too steep for a table. */

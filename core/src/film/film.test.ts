@@ -8,7 +8,7 @@ import { restContext } from '../look/context.ts';
 import { newLook, parseLook } from '../look/document.ts';
 import { carriedDensities, exposeNegative } from './negative.ts';
 import { negatives } from './negatives.ts';
-import { makePrint, printDensities, plainCarried, timeLights } from './print.ts';
+import { makePrint, printDensities, plainNegativeOutput, timeLights } from './print.ts';
 import { seeded } from '../camera/random.ts';
 import { luminanceWeights } from '../colour/rgbSpace.ts';
 import { prints } from './prints.ts';
@@ -92,9 +92,9 @@ test('what a print shows passes the rendering unchanged inside two thirds of the
   const { rendering } = restContext();
   const steps = [{ id: 'p', type: 'print', params: { stock: prints[0] } }];
   const compiled = compileLook(onStandard(parseLook({ ...newLook('x'), steps }, 'test')));
-  const lights = timeLights(prints[0], plainPrint, plainCarried.grey);
+  const lights = timeLights(prints[0], plainPrint, plainNegativeOutput.grey);
   const black = rendering.tone.forward(0);
-  const toPrint = makePrint(prints[0], plainPrint, lights, plainCarried.base, black);
+  const toPrint = makePrint(prints[0], plainPrint, lights, plainNegativeOutput.base, black);
   const weights = luminanceWeights(rendering.output.space);
   const luminance = (rgb: Float32Array) => rgb.reduce((sum, v, i) => sum + weights[i] * v, 0);
   const reach = (rgb: Float32Array) => {
@@ -177,7 +177,7 @@ test('a system is steeper than the scene, and its grey lies where a tone scale p
 
 test('a stop of scene light is 7.2 points on a print (0.6 × 0.301 / 0.025, common practice), and lights are light', () => {
   const p = prints[0];
-  const [red, green, blue] = timeLights(p, plainPrint, plainCarried.grey);
+  const [red, green, blue] = timeLights(p, plainPrint, plainNegativeOutput.grey);
   const brighter = printDensities(p, plainPrint, [red, green, blue], [0.36, 0.36, 0.36]);
   const points = (0.6 * Math.log10(2)) / 0.025;
   const byLights = printDensities(

@@ -3,9 +3,9 @@ import { mixMatrix, mixKeys, type Mix } from '../colour/greyMix.ts';
 import type { Mat3 } from '../colour/matrix.ts';
 import { logTen, tenTo } from '../colour/power.ts';
 import { type Characteristic, characteristic, type CurveParams } from './characteristic.ts';
-import { FloatTable } from '../numeric/floatTable.ts';
-import { inTurn, type Pass } from '../numeric/passes.ts';
-import { latelyMade } from '../numeric/latelyMade.ts';
+import { OctaveTable } from '../numeric/octaveTable.ts';
+import { sequence, type Pass } from '../numeric/passes.ts';
+import { memoizeRecent } from '../numeric/memoizeRecent.ts';
 import { layerNames, type NegativeStock } from './stock.ts';
 
 /** How a negative was exposed and developed, both in stops. */
@@ -49,11 +49,11 @@ const heldBack = (shares: Mix): Mat3 =>
 /** Light, mid-grey at 1, that the table of a layer spans; it is within 2e-6 of its curve. */
 const tableSpan = [2 ** -17, 2 ** 10] as const;
 /** Density of a layer over its base, by the light it sees, mid-grey at 1. */
-const overBase = latelyMade(24, (curve: CurveParams, index: number) => {
+const overBase = memoizeRecent(24, (curve: CurveParams, index: number) => {
   const { density } = characteristic(curve);
   const shift = index * logPerStop;
   const over = (light: number) => density(Math.log10(light) + shift) - curve.dMin;
-  return new FloatTable(over, ...tableSpan);
+  return new OctaveTable(over, ...tableSpan);
 });
 
 /** Working RGB in place to the densities of the developed negative's layers, over some zero. */
@@ -91,14 +91,14 @@ export function greyDensities(stock: NegativeStock, development: Development, st
   return rgb;
 }
 
-export const asMeant: Development = { index: 0, push: 0 };
+export const nominalDevelopment: Development = { index: 0, push: 0 };
 
 /**
  * Exposes and develops: working RGB in place to the densities of the negative's layers, over those of the stock's own
  * 18 % grey, exposed and developed as meant. A print takes it from there.
  */
 export const developNegative = (stock: NegativeStock, development: Development) =>
-  densities(stock, development, greyDensities(stock, asMeant, 0));
+  densities(stock, development, greyDensities(stock, nominalDevelopment, 0));
 
 /**
  * Densities over mid-grey's, in place, to working RGB: the light a straight negative of gamma 0.6 would need for them.
@@ -107,7 +107,7 @@ export function carryLight(rgb: Float32Array): void {
   for (let i = 0; i < rgb.length; i++) rgb[i] = midGrey * tenTo(rgb[i] / carriedGamma);
 }
 
-/** Carried light below this share of mid-grey prints as black as it can. */
+/** NegativeOutput light below this share of mid-grey prints as black as it can. */
 const leastCarried = 1e-6;
 
 /** Undoes `carryLight`, in place: working RGB as a straight negative of gamma 0.6 holds it. */
@@ -120,4 +120,4 @@ export function carriedDensities(rgb: Float32Array | Float64Array): void {
 
 /** Exposes and develops, and carries the negative on as light: working RGB in place. */
 export const exposeNegative = (stock: NegativeStock, development: Development): Pass =>
-  inTurn(developNegative(stock, development), carryLight);
+  sequence(developNegative(stock, development), carryLight);

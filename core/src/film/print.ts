@@ -1,9 +1,9 @@
 import { midGrey } from '../camera/exposure.ts';
 import { mixMatrix } from '../colour/greyMix.ts';
 import { tenTo } from '../colour/power.ts';
-import { EvenTable } from '../numeric/evenTable.ts';
-import { latelyMade } from '../numeric/latelyMade.ts';
-import { inTurn, type Pass } from '../numeric/passes.ts';
+import { UniformTable } from '../numeric/uniformTable.ts';
+import { memoizeRecent } from '../numeric/memoizeRecent.ts';
+import { sequence, type Pass } from '../numeric/passes.ts';
 import { logExposurePerPoint } from '../look/steps/printerLights.ts';
 import { type Characteristic, characteristic, type CurveParams } from './characteristic.ts';
 import { curveTable } from './curveTable.ts';
@@ -123,12 +123,12 @@ export function printDensities(
 }
 
 /** What a negative carries of an 18 % grey and of no light at all, working RGB. */
-export interface Carried {
+export interface NegativeOutput {
   readonly grey: readonly [number, number, number];
   readonly base: readonly [number, number, number];
 }
 /** Without a negative before it a print takes scene light as it comes. */
-export const plainCarried: Carried = { grey: [midGrey, midGrey, midGrey], base: [0, 0, 0] };
+export const plainNegativeOutput: NegativeOutput = { grey: [midGrey, midGrey, midGrey], base: [0, 0, 0] };
 
 /** Density over the clearest that the display is told apart to, and steps of its table: within 1e-6 of white. */
 const densest = 5;
@@ -138,10 +138,10 @@ const steps = 4096;
  * Light through a density, the clearest at 1 and `black` at 0, held between the display's black and white. Silver and
  * the dyes' cross-absorption can only add: no stock is clearer than its clearest layer.
  */
-const transmittance = latelyMade(8, (white: number, black: number, darkest: number) => {
+const transmittance = memoizeRecent(8, (white: number, black: number, darkest: number) => {
   const light = (density: number) => (tenTo(white - density) - black) / (1 - black);
   const held = (density: number) => Math.min(Math.max(light(density), darkest), 1);
-  return new EvenTable(held, white, white + densest, steps);
+  return new UniformTable(held, white, white + densest, steps);
 });
 
 /**
@@ -155,7 +155,7 @@ export function makePrint(
   stock: PrintStock,
   settings: PrintSettings,
   lights: Lights,
-  base: Carried['base'],
+  base: NegativeOutput['base'],
   darkest: number,
 ): Pass {
   const toDensities = densities(stock, settings, lights);
@@ -163,7 +163,7 @@ export function makePrint(
   const bare = printDensities(stock, settings, lights, base);
   const black = ((1 - settings.blackSoft) * bare.reduce((sum, d) => sum + tenTo(white - d), 0)) / 3;
   const light = transmittance(white, black, darkest);
-  return inTurn(toDensities, (rgb) => {
+  return sequence(toDensities, (rgb) => {
     for (let i = 0; i < rgb.length; i++) rgb[i] = light.at(rgb[i]);
   });
 }

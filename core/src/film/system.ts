@@ -1,6 +1,6 @@
 import { midGrey } from '../camera/exposure.ts';
 import {
-  asMeant,
+  nominalDevelopment,
   type Development,
   exposeNegative,
   greyDensities,
@@ -41,7 +41,7 @@ const asTriple = (d: Float64Array): Triple => [d[0], d[1], d[2]];
 /** The lights a system is printed with: its own where they are locked, else the timer's. */
 export function systemLights({ negative, print }: FilmSystem): Lights | null {
   if (!print) return null;
-  const grey = carriedGrey(negative?.stock ?? null, negative?.development ?? asMeant, 0);
+  const grey = carriedGrey(negative?.stock ?? null, negative?.development ?? nominalDevelopment, 0);
   return print.lights ?? timeLights(print.stock, print.settings, grey);
 }
 
@@ -50,7 +50,7 @@ export function toneReproduction(system: FilmSystem, stops: readonly number[]): 
   const { negative, print } = system;
   const lights = systemLights(system);
   return stops.map((s) => {
-    const carried = carriedGrey(negative?.stock ?? null, negative?.development ?? asMeant, s);
+    const carried = carriedGrey(negative?.stock ?? null, negative?.development ?? nominalDevelopment, s);
     return {
       stops: s,
       negative: negative && asTriple(greyDensities(negative.stock, negative.development, s)),
@@ -71,7 +71,11 @@ export interface PairFacts {
   lights: Lights;
 }
 
-export function pairFacts(negative: NegativeStock, print: PrintStock, development = asMeant): PairFacts {
+export function pairFacts(
+  negative: NegativeStock,
+  print: PrintStock,
+  development = nominalDevelopment,
+): PairFacts {
   const system: FilmSystem = {
     negative: { stock: negative, development },
     print: { stock: print, settings: plainPrint, lights: null },

@@ -1,14 +1,14 @@
 import { midGrey } from '../camera/exposure.ts';
 import { acescct } from '../colour/transfer/acescct.ts';
-import type { Carried } from '../film/print.ts';
-import { latelyMade } from '../numeric/latelyMade.ts';
+import type { NegativeOutput } from '../film/print.ts';
+import { memoizeRecent } from '../numeric/memoizeRecent.ts';
 import { compileRendering, type CompiledRendering } from '../render/rendering.ts';
 import { luminanceBack } from './colourOnly.ts';
 import { restContext } from './context.ts';
 import type { LookStep } from './document.ts';
 import type { ShownLook } from './shown.ts';
 import { stepDefinition } from './steps/index.ts';
-import type { CompiledStep, LutShelf, StepContext } from './steps/step.ts';
+import type { CompiledStep, LutMap, StepContext } from './steps/step.ts';
 
 /** One step at work, with its strength; `key` stands for everything that decides what it does. */
 export interface Stage {
@@ -45,7 +45,7 @@ function withStrength(run: (rgb: Float32Array) => void, strength: number): (rgb:
 }
 
 /** What a negative makes of 18 % grey and of no light. */
-function carriedBy(run: (rgb: Float32Array) => void): Carried {
+function negativeOutputOf(run: (rgb: Float32Array) => void): NegativeOutput {
   const through = (light: number) => {
     const rgb = new Float32Array(3).fill(light);
     run(rgb);
@@ -59,7 +59,7 @@ export class StepCache {
   private readonly alone: (type: LookStep['type'], params: LookStep['params']) => CompiledStep;
 
   constructor(most = 300) {
-    this.alone = latelyMade(most, (type, params) => stepDefinition(type).compile(params));
+    this.alone = memoizeRecent(most, (type, params) => stepDefinition(type).compile(params));
   }
 
   compile({ type, params }: LookStep, context: StepContext): CompiledStep {
@@ -87,15 +87,15 @@ interface Part {
 }
 
 /** Each step compiled by itself, told what the negative before it carries. */
-function compileSteps(look: Recipe, luts: LutShelf, cache: StepCache, rendering: CompiledRendering): Part[] {
-  let { carried } = restContext();
+function compileSteps(look: Recipe, luts: LutMap, cache: StepCache, rendering: CompiledRendering): Part[] {
+  let { negativeOutput } = restContext();
   return look.steps.filter(isActive).map((step) => {
     const { usesContext, carries } = stepDefinition(step.type);
-    const compiled = cache.compile(step, { rendering, luts, carried });
-    const asked = usesContext ? [look.rendering, carried] : null;
+    const compiled = cache.compile(step, { rendering, luts, negativeOutput });
+    const asked = usesContext ? [look.rendering, negativeOutput] : null;
     const key = JSON.stringify([step.type, step.strength, step.params, asked]);
     const run = withStrength(compiled.run, step.strength);
-    if (carries) carried = carriedBy(run);
+    if (carries) negativeOutput = negativeOutputOf(run);
     return { step, compiled, stage: { key, run } };
   });
 }
@@ -118,7 +118,7 @@ function handDensities(parts: readonly Part[]): Stage[] {
  * Compiles the look lane once; steps that are off or at rest are left out.
  * @param luts the files of its placed LUTs. Throws a MissingLutError where one is not among them.
  */
-export function compileLook(look: Recipe, luts: LutShelf = restContext().luts, cache = shared): CompiledLook {
+export function compileLook(look: Recipe, luts: LutMap = restContext().luts, cache = shared): CompiledLook {
   if (look.strength === 0) return { run: () => {}, stages: [], finish: () => {}, notes: [] };
   const rendering = look.rendering ? compileRendering(look.rendering) : restContext().rendering;
   const parts = compileSteps(look, luts, cache, rendering);

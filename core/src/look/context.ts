@@ -1,4 +1,4 @@
-import { plainCarried } from '../film/print.ts';
+import { plainNegativeOutput } from '../film/print.ts';
 import { compileRendering, standardRendering } from '../render/rendering.ts';
 import type { StepContext } from './steps/step.ts';
 
@@ -9,7 +9,7 @@ export function restContext(): StepContext {
   rest ??= {
     rendering: compileRendering(standardRendering),
     luts: new Map(),
-    carried: plainCarried,
+    negativeOutput: plainNegativeOutput,
   };
   return rest;
 }

@@ -3,7 +3,7 @@ import { displayToLab } from '../colour/displayLab.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 import { compileLook, isActive } from './compile.ts';
 import type { ShownLook } from './shown.ts';
-import type { LutShelf } from './steps/step.ts';
+import type { LutMap } from './steps/step.ts';
 
 /**
  * What each step does to a picture: the mean ΔE2000 between the look with and without it.
@@ -14,7 +14,7 @@ export function stepEffects(
   look: ShownLook,
   rendering: CompiledRendering,
   scene: Float32Array,
-  luts?: LutShelf,
+  luts?: LutMap,
 ): Map<string, number> {
   const { output, toSignal } = rendering;
   const toLab = displayToLab(output.space, output.curve);

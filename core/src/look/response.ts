@@ -5,7 +5,7 @@ import { compileLook, type Recipe } from './compile.ts';
 import type { LookStep } from './document.ts';
 import { hueDistance, hueOf, readOklab, saturationOf, writeOklab } from './steps/oklabPixels.ts';
 import { sectors } from './steps/sixSectors.ts';
-import type { LutShelf } from './steps/step.ts';
+import type { LutMap } from './steps/step.ts';
 
 /** What a step is probed along: stops from mid-grey, saturation (Oklab chroma over lightness), Oklab hue in degrees. */
 export type ResponseAxis = 'stops' | 'saturation' | 'hue';
@@ -82,7 +82,7 @@ export function responseOf(
   axis: ResponseAxis,
   quantity: ResponseQuantity,
   places: readonly number[],
-  { luts, rendering }: { luts?: LutShelf; rendering?: Recipe['rendering'] } = {},
+  { luts, rendering }: { luts?: LutMap; rendering?: Recipe['rendering'] } = {},
 ): number[][] {
   const { rgb: before, perPlace } = probes(axis, quantity, places);
   const after = Float32Array.from(before);

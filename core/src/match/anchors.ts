@@ -1,4 +1,4 @@
-import type { DisplayPixels } from './displayLab.ts';
+import type { DisplayPixels } from './displayOklab.ts';
 import { byTone } from './features.ts';
 
 /** What scenes have in common, so that a difference there speaks of the look. */

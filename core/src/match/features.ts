@@ -1,6 +1,6 @@
 import { hueOf, hueWeight } from '../look/steps/oklabPixels.ts';
 import { sectors } from '../look/steps/sixSectors.ts';
-import type { DisplayPixels } from './displayLab.ts';
+import type { DisplayPixels } from './displayOklab.ts';
 
 /**
  * What a match compares. Tone is moved as one distribution: its quantiles are the optimal transport of one dimension.

@@ -10,7 +10,7 @@ import { parseExr } from '../formats/exr/parse.ts';
 import { compileLook } from '../look/compile.ts';
 import { newLook, parseLook } from '../look/document.ts';
 import { compileRendering, standardRendering } from '../render/rendering.ts';
-import { displayPixels } from './displayLab.ts';
+import { displayPixels } from './displayOklab.ts';
 import { byTone } from './features.ts';
 import { matchFollows, shownPixels, solveMatch } from './solve.ts';
 import { steered, steerOf, withMatch } from './steer.ts';

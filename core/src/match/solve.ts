@@ -2,11 +2,11 @@ import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { compileLook, StepCache } from '../look/compile.ts';
 import type { LookStep } from '../look/document.ts';
 import type { ShownLook } from '../look/shown.ts';
-import { HeldStages } from '../look/heldStages.ts';
-import type { LutShelf } from '../look/steps/step.ts';
+import { StageCache } from '../look/stageCache.ts';
+import type { LutMap } from '../look/steps/step.ts';
 import { compileRendering, type CompiledRendering } from '../render/rendering.ts';
 import { anchors } from './anchors.ts';
-import { type DisplayPixels, displayPixels } from './displayLab.ts';
+import { type DisplayPixels, displayPixels } from './displayOklab.ts';
 import { boundedDifference, distance, features } from './features.ts';
 import { greyFaults, greyRamp, greyRises, greysRise } from './greyAxis.ts';
 import { steered, withMatch } from './steer.ts';
@@ -29,7 +29,7 @@ export interface MatchOrder {
   keepSkin: boolean;
   /** `known`: as far as the difference can be told from the scene's; `all`: as if both held the same things. */
   follow?: MatchFollow | undefined;
-  luts?: LutShelf | undefined;
+  luts?: LutMap | undefined;
 }
 
 export interface MatchSolution {
@@ -49,7 +49,7 @@ export function shownPixels(
   scene: Float32Array,
   look: ShownLook,
   rendering: CompiledRendering,
-  luts?: LutShelf,
+  luts?: LutMap,
 ): DisplayPixels {
   const rgb = Float32Array.from(scene);
   compileLook(look, luts).run(rgb);
@@ -96,7 +96,7 @@ interface Weights {
 class Comparison {
   private readonly rendering: CompiledRendering;
   private readonly cache = new StepCache();
-  private readonly stages: HeldStages;
+  private readonly stages: StageCache;
   private readonly greys = greyRamp(ramps.solving);
   private readonly risesBefore: Float64Array;
   private readonly aim: Float64Array;
@@ -112,7 +112,7 @@ class Comparison {
     const input = new Float32Array(scene.length + this.greys.length);
     input.set(scene);
     input.set(this.greys, scene.length);
-    this.stages = new HeldStages(input);
+    this.stages = new StageCache(input);
     this.risesBefore = this.rises(this.code(this.rest));
   }
 

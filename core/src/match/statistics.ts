@@ -1,5 +1,5 @@
 import { hueOf } from '../look/steps/oklabPixels.ts';
-import type { DisplayPixels } from './displayLab.ts';
+import type { DisplayPixels } from './displayOklab.ts';
 
 /** Zones of a finished picture by its luma, %, from dark to light. Ours; the borders are a matter of habit. */
 export const matchZones = [

@@ -1,5 +1,5 @@
 import { recipeHash } from '../look/hash.ts';
-import type { LutShelf } from '../look/steps/step.ts';
+import type { LutMap } from '../look/steps/step.ts';
 import { engine } from './engine.ts';
 import { type Cube3d, largestGrid, smallestGrid, unitDomain } from '../cube/cube.ts';
 import { describeEnd } from './end.ts';
@@ -14,7 +14,7 @@ export interface BakeOrder extends OrderParts {
   /** The saved version of the look, where it has one. */
   version?: number | undefined;
   /** Files of the look's placed LUTs. */
-  luts?: LutShelf | undefined;
+  luts?: LutMap | undefined;
 }
 
 /** Checks a grid size. Throws a RangeError. */

@@ -60,7 +60,7 @@ test('light the display cannot follow is marked; a grey never is', () => {
 test('a monitor seen a stop darker is the picture of a scene a stop darker', () => {
   const baker = new PreviewBaker();
   const order = { look: rest, profile: heron, display: standardDisplay, role: 'combined', grid: 33 } as const;
-  const [plain, darker] = [baker.bake(order), baker.bake({ ...order, darker: 1 })];
+  const [plain, darker] = [baker.bake(order), baker.bake({ ...order, monitorOffsetStops: 1 })];
   const at = (cube: typeof plain.cube, stops: number) => {
     const rgb = new Float32Array(3).fill(codec.encode(stopsToLinear(stops)));
     applyTetrahedral(cube, rgb);

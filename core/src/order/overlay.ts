@@ -11,7 +11,7 @@ import { type ColourBoxParams } from '../look/steps/colourBox.ts';
 import { type Selection, selectionWeight } from '../look/steps/selection.ts';
 import { type SkinKeepParams, skinSelection } from '../look/steps/skinKeep.ts';
 import { readOklab } from '../look/steps/oklabPixels.ts';
-import type { LutShelf } from '../look/steps/step.ts';
+import type { LutMap } from '../look/steps/step.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 import { mostExcess, overlayStops } from './overlayScale.ts';
 
@@ -21,7 +21,7 @@ export interface OverlayOrder {
   grid: number;
   /** The step whose selection is the matte; none for a step that selects nothing. */
   stepId: string;
-  luts?: LutShelf | undefined;
+  luts?: LutMap | undefined;
 }
 
 /** What a step selects, where it selects by colour. */

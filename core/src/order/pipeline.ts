@@ -3,7 +3,7 @@ import type { Profile } from '../camera/profile.ts';
 import { type CompiledLook, compileLook, type StepCache } from '../look/compile.ts';
 import { neutralShot, type Shot } from '../look/shot.ts';
 import { apart, type ShownLook, shownOn } from '../look/shown.ts';
-import type { LutShelf } from '../look/steps/step.ts';
+import type { LutMap } from '../look/steps/step.ts';
 import { compileRendering, type CompiledRendering, type Display } from '../render/rendering.ts';
 import { type CompiledEnd, compileEnd, displayEnd, sceneEnd } from './end.ts';
 import { displayOf, type LutOrder, offsetShot } from './order.ts';
@@ -39,7 +39,7 @@ export interface CompileOptions {
   /** Corrections of a plate, for previews; a LUT is baked without them. */
   shot?: Shot;
   /** Files of placed LUTs. */
-  luts?: LutShelf | undefined;
+  luts?: LutMap | undefined;
   /** Steps compiled before, for almost the same look again and again. */
   cache?: StepCache | undefined;
   /** The display a look is judged on where neither end is one. */

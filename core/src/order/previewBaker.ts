@@ -2,17 +2,17 @@ import type { LutOrder, OrderParts } from './order.ts';
 import { type CompiledOrder, compileOrder } from './pipeline.ts';
 import { lutOrder } from './bake.ts';
 import { StepCache } from '../look/compile.ts';
-import { HeldStages } from '../look/heldStages.ts';
-import type { LutShelf } from '../look/steps/step.ts';
+import { StageCache } from '../look/stageCache.ts';
+import type { LutMap } from '../look/steps/step.ts';
 import { type Cube3d, unitDomain } from '../cube/cube.ts';
 import type { RoleId } from './roles.ts';
 
 export interface PreviewOrder extends OrderParts {
   role: RoleId;
   grid: number;
-  luts?: LutShelf | undefined;
+  luts?: LutMap | undefined;
   /** Stops by which a camera's own screen shows the picture darker. */
-  darker?: number;
+  monitorOffsetStops?: number;
 }
 
 export interface BakedPreview {
@@ -27,7 +27,7 @@ export interface BakedPreview {
  */
 export class PreviewBaker {
   /** A grid as it comes from the input, and what the stages of the last look made of it, by what decides it. */
-  private readonly grids = new Map<string, HeldStages>();
+  private readonly grids = new Map<string, StageCache>();
   private readonly cache = new StepCache();
 
   /** @param mostGrids profiles and sizes kept: each holds what every step of a look gave. */
@@ -47,9 +47,9 @@ export class PreviewBaker {
 
   /** The same with a pause after each step, for whoever may want to break off; what is broken off leaves no trace. */
   *bakeInParts(order: PreviewOrder): Generator<void, BakedPreview, void> {
-    const { grid, luts, darker = 0, display } = order;
+    const { grid, luts, monitorOffsetStops = 0, display } = order;
     const preset = lutOrder(order);
-    const asked = { ...preset, offset: preset.offset - darker };
+    const asked = { ...preset, offset: preset.offset - monitorOffsetStops };
     const compiled = compileOrder(asked, { luts, cache: this.cache, viewing: display });
     const stages = this.stagesOf(asked, compiled, grid);
     const data = yield* stages.runInParts(compiled.lane);
@@ -64,12 +64,12 @@ export class PreviewBaker {
     { input, offset, rendering }: LutOrder,
     compiled: CompiledOrder,
     grid: number,
-  ): HeldStages {
+  ): StageCache {
     const key = JSON.stringify([grid, offset, input, input.kind === 'display' ? rendering : null]);
     const known = this.grids.get(key);
     this.grids.delete(key);
     if (!known && this.grids.size >= this.mostGrids) this.grids.delete(this.grids.keys().next().value!);
-    const stages = known ?? new HeldStages(compiled.inputGrid(grid));
+    const stages = known ?? new StageCache(compiled.inputGrid(grid));
     // The latest asked for goes last.
     this.grids.set(key, stages);
     return stages;

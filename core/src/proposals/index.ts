@@ -6,7 +6,7 @@ import { midGrey } from './remedies/midGrey.ts';
 import { separation } from './remedies/separation.ts';
 import { skinHue, skinLevel, skinSaturation } from './remedies/skin.ts';
 import type { Remedy } from './remedy.ts';
-import { type Change, totalMiss, type Trial } from './trial.ts';
+import { type Change, totalMiss, type PlateEvaluator } from './plateEvaluator.ts';
 
 /** Every remedy. To add one: a file in `remedies`, a line here, a seeded fault in the test. */
 export const remedies: readonly Remedy[] = [
@@ -46,7 +46,7 @@ export interface Proposal {
 const leastGain = 0.05;
 
 /** Proposals for every reading that misses its band; the one that leaves the least amiss comes first. */
-export function propose(trial: Trial, look: Look): Proposal[] {
+export function propose(trial: PlateEvaluator, look: Look): Proposal[] {
   const now: Change = { look, exposure: 0 };
   const before = trial.readAll(now);
   const proposals = remedies.flatMap((remedy): Proposal[] => {

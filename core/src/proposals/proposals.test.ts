@@ -14,7 +14,7 @@ import { readingDefinition, takeReading } from '../readings/index.ts';
 import { usualSchools, type Schools } from '../readings/schools.ts';
 import { propose } from './index.ts';
 import { suitedStrength } from './strength.ts';
-import { sparse, Trial } from './trial.ts';
+import { sparse, PlateEvaluator } from './plateEvaluator.ts';
 import { codeToLight, compileEnd, sceneEnd } from '../order/end.ts';
 import { standardDisplay, standardRendering } from '../render/rendering.ts';
 
@@ -24,7 +24,7 @@ const heron = parseProfile(JSON.parse(demo('profiles/heron.json').toString()), '
 type Box = [x0: number, y0: number, x1: number, y1: number];
 
 /** A demo master, recorded by Heron and made small; skin is where the faces are. */
-function trialOf(name: string, faces: Box[], schools: Schools = usualSchools): Trial {
+function trialOf(name: string, faces: Box[], schools: Schools = usualSchools): PlateEvaluator {
   const master = parseExr(demo(`plates/${name}.exr`), name);
   const codec = makeCodec(heron);
   const code = record(master.rgb, bt709, codec, { exposure: 0, sensitivity: 800, seed: 12 });
@@ -36,7 +36,7 @@ function trialOf(name: string, faces: Box[], schools: Schools = usualSchools): T
     x1: x1 / 1280,
     y1: y1 / 720,
   }));
-  return new Trial(
+  return new PlateEvaluator(
     {
       width,
       height,
@@ -60,7 +60,7 @@ const quay = trialOf('quay-blue-hour', [
 ]);
 
 /** Camera code of a plate's pixels at an exposure, as the camera would have recorded them. */
-const codesOf = ({ plate }: Trial, exposure: number) => {
+const codesOf = ({ plate }: PlateEvaluator, exposure: number) => {
   const codes = plate.scene.map((v) => v * 2 ** exposure);
   compileEnd(sceneEnd(heron), standardRendering).fromLight(codes);
   return codes;
@@ -92,7 +92,7 @@ function seeded(
 }
 const base = (id: string) => trial.read(id, { look: rest, exposure: 0 }).value!;
 
-const faults: [name: string, reading: string, look: Look, plate: Trial][] = [
+const faults: [name: string, reading: string, look: Look, plate: PlateEvaluator][] = [
   [
     'skin turned 8°',
     'skinHue',
@@ -209,12 +209,12 @@ test('the suited strength: full for a look that harms nothing, less for one that
 
 test('what a proposal says of now is what the table of readings says, though its search looks at fewer pixels', () => {
   const { plate, schools } = trial;
-  const few = new Trial(plate, schools, undefined, 900);
+  const few = new PlateEvaluator(plate, schools, undefined, 900);
   const look = withStep(rest, 'fade', { black: -0.9 });
-  const table = new Trial(plate, schools).readAll({ look, exposure: 0 });
+  const table = new PlateEvaluator(plate, schools).readAll({ look, exposure: 0 });
   const [first] = propose(few, look);
   expect(first.before).toBe(table.find((r) => r.id === first.readingId)!.text);
-  const after = new Trial(plate, schools).readAll({ look: first.look, exposure: first.exposure });
+  const after = new PlateEvaluator(plate, schools).readAll({ look: first.look, exposure: first.exposure });
   expect(first.predicted.text).toBe(after.find((r) => r.id === first.readingId)!.text);
   // The search itself sees less, so this would not hold by chance.
   expect(few.read('crushed', { look, exposure: 0 }).value).not.toBe(

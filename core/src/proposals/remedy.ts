@@ -1,5 +1,5 @@
 import type { Reading } from '../readings/reading.ts';
-import type { Change, Trial } from './trial.ts';
+import type { Change, PlateEvaluator } from './plateEvaluator.ts';
 
 /** A change that a remedy arrives at, in words. */
 export interface Answer {
@@ -15,11 +15,11 @@ export interface Remedy {
   /** What is wrong, in one plain sentence, from the reading as it is. */
   problem(reading: Reading): string;
   /** Solves the change on the plate; null where nothing of this kind helps. */
-  solve(trial: Trial, now: Change, reading: Reading): Answer | null;
+  solve(trial: PlateEvaluator, now: Change, reading: Reading): Answer | null;
 }
 
 interface Search {
-  trial: Trial;
+  trial: PlateEvaluator;
   reading: string;
   /** The change for a setting. */
   make: (setting: number) => Change;

@@ -1,5 +1,5 @@
 import type { Look } from '../look/document.ts';
-import { totalMiss, type Trial } from './trial.ts';
+import { totalMiss, type PlateEvaluator } from './plateEvaluator.ts';
 
 /** The strength that suits a plate, and how much is amiss there and at full strength, in units of slack. */
 export interface SuitedStrength {
@@ -14,7 +14,7 @@ const step = 0.1;
 const indifferent = 0.15;
 
 /** The greatest strength of a look at which as little as possible of a plate is amiss. */
-export function suitedStrength(trial: Trial, look: Look): SuitedStrength {
+export function suitedStrength(trial: PlateEvaluator, look: Look): SuitedStrength {
   const strengths = Array.from(
     { length: Math.round(1 / step) + 1 },
     (_, i) => Math.round(i * step * 100) / 100,

@@ -1,4 +1,4 @@
-import { FloatTable } from '../numeric/floatTable.ts';
+import { OctaveTable } from '../numeric/octaveTable.ts';
 import { power } from '../colour/power.ts';
 import { luminanceWeights, type RgbSpace } from '../colour/rgbSpace.ts';
 
@@ -42,7 +42,7 @@ const mostOver = 3 ** (1 / 8);
  * what the channels reach of their ways to black and to white: never less than the largest, and without its kinks where
  * one channel takes over from another. It grows in proportion along a line from grey, so that the inverse is exact.
  */
-function fit(display: RgbSpace, { threshold }: Reach, table: FloatTable) {
+function fit(display: RgbSpace, { threshold }: Reach, table: OctaveTable) {
   const [wr, wg, wb] = luminanceWeights(display);
   /** Under this the norm cannot pass the threshold. */
   const surely = threshold / mostOver;
@@ -72,13 +72,13 @@ function fit(display: RgbSpace, { threshold }: Reach, table: FloatTable) {
 }
 
 /** Tables from a half up; beyond their ends the curves themselves answer. */
-const compressed = new FloatTable((d) => compress(d, whole), 0.5, 2 ** 10);
+const compressed = new OctaveTable((d) => compress(d, whole), 0.5, 2 ** 10);
 /** Toward its limit the expansion is too steep for a table. */
-const expanded = new FloatTable((d) => expand(d, whole), 0.5, 0.92);
+const expanded = new OctaveTable((d) => expand(d, whole), 0.5, 0.92);
 /** What a display can show, drawn in to where the inverse is exact: left there, or undone at once. */
 const drawn = (d: number) => compress(d, undoable);
-const drawnAlone = new FloatTable(drawn, 0.5, 2);
-const drawnAndExpanded = new FloatTable((d) => expand(drawn(d), whole), 0.5, 2);
+const drawnAlone = new OctaveTable(drawn, 0.5, 2);
+const drawnAndExpanded = new OctaveTable((d) => expand(drawn(d), whole), 0.5, 2);
 
 export interface GamutFit {
   /** Display-linear RGB in place, before and after the fit. */

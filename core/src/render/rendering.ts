@@ -2,9 +2,9 @@ import { z } from 'zod';
 import { mapBuffer } from '../camera/codec.ts';
 import { compressGamut, expandGamut } from '../colour/gamutCompression.ts';
 import { codeToSignal, levels, signalToCode } from '../camera/range.ts';
-import { FloatTable } from '../numeric/floatTable.ts';
-import { latelyMade } from '../numeric/latelyMade.ts';
-import { inTurn, type Pass } from '../numeric/passes.ts';
+import { OctaveTable } from '../numeric/octaveTable.ts';
+import { memoizeRecent } from '../numeric/memoizeRecent.ts';
+import { sequence, type Pass } from '../numeric/passes.ts';
 import { invert, type Mat3 } from '../colour/matrix.ts';
 import { rgbToRgb } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
@@ -63,7 +63,7 @@ const codeSpan = [2 ** -26, 2] as const;
  * Tone scale per channel in AP1, so that highlights roll to white; then the display's primaries, fit and curve. Curves
  * are read from tables, within 1e-6. There are few renderings; each is made once.
  */
-export const compileRendering = latelyMade(64, (rendering: Rendering) => compile(rendering));
+export const compileRendering = memoizeRecent(64, (rendering: Rendering) => compile(rendering));
 
 /** The tone scale per channel, held at white, then the display's primaries; in one walk, which is what takes time. */
 function displayLight(tone: ToneScale, [m0, m1, m2, m3, m4, m5, m6, m7, m8]: Mat3): Pass {
@@ -109,21 +109,21 @@ function compile(rendering: Rendering): CompiledRendering {
   const toScene = invert(toDisplay);
   const l = levels(rendering.range, outputDepth);
   const exactCode = (x: number) => signalToCode(output.curve.forward(Math.min(Math.max(x, 0), 1)), l);
-  const codes = new FloatTable(exactCode, ...codeSpan);
+  const codes = new OctaveTable(exactCode, ...codeSpan);
   const blackCode = exactCode(0);
   const toCode = (x: number) => (x > 0 ? codes.at(x) : blackCode);
-  const toWorking = inTurn(sceneLight(tone, toScene), soft ? expandGamut : () => {});
-  const beforeFit = inTurn(soft ? compressGamut : () => {}, displayLight(tone, toDisplay));
+  const toWorking = sequence(sceneLight(tone, toScene), soft ? expandGamut : () => {});
+  const beforeFit = sequence(soft ? compressGamut : () => {}, displayLight(tone, toDisplay));
   return {
     output,
     tone,
     beforeFit,
     toCode,
-    run: inTurn(beforeFit, fit.run, (rgb) => {
+    run: sequence(beforeFit, fit.run, (rgb) => {
       for (let i = 0; i < rgb.length; i++) rgb[i] = toCode(rgb[i]);
     }),
-    inverseLight: inTurn(fit.inverseWithin, toWorking),
-    inverse: inTurn(
+    inverseLight: sequence(fit.inverseWithin, toWorking),
+    inverse: sequence(
       (rgb) => mapBuffer(rgb, (x) => output.curve.inverse(codeToSignal(x, l))),
       fit.inverse,
       toWorking,

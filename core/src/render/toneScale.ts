@@ -1,5 +1,5 @@
 import { power } from '../colour/power.ts';
-import { FloatTable } from '../numeric/floatTable.ts';
+import { OctaveTable } from '../numeric/octaveTable.ts';
 import { midGrey, stopsToLinear } from '../camera/exposure.ts';
 
 /** What a tone scale is solved from. Levels are display-linear, 1 is the display's white. */
@@ -29,10 +29,10 @@ const leastLeft = 1e-12;
 
 /** A curve from scene-linear to display-linear light and back, read from tables, within 1e-6 of its size. */
 export class ToneScale {
-  private readonly rise: FloatTable;
+  private readonly rise: OctaveTable;
   // Both ends of the inverse are powers: of the way from black, and of what is left to the asymptote.
-  private readonly fallLow: FloatTable;
-  private readonly fallHigh: FloatTable;
+  private readonly fallLow: OctaveTable;
+  private readonly fallHigh: OctaveTable;
   private readonly black: number;
   private readonly span: number;
   private readonly perShare: number;
@@ -42,9 +42,9 @@ export class ToneScale {
       const p = power(x, n);
       return (A * p) / (p + k);
     };
-    this.rise = new FloatTable(rise, ...spans.rise);
-    this.fallLow = new FloatTable((t) => power((k * t) / (1 - t), 1 / n), ...spans.fall);
-    this.fallHigh = new FloatTable((left) => power((k * (1 - left)) / left, 1 / n), ...spans.fall);
+    this.rise = new OctaveTable(rise, ...spans.rise);
+    this.fallLow = new OctaveTable((t) => power((k * t) / (1 - t), 1 / n), ...spans.fall);
+    this.fallHigh = new OctaveTable((left) => power((k * (1 - left)) / left, 1 / n), ...spans.fall);
     this.black = black;
     this.span = 1 - black;
     this.perShare = 1 / (this.span * A);

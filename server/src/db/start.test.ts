@@ -166,7 +166,7 @@ test('a clean stop leaves the whole database in one file, and a copy of it', asy
   expect(await ended).toBe(0);
   server = undefined;
   for (const path of [database(folder), join(folder, 'velvet-dusk.copy.db')]) {
-    // Carried away alone, without a log beside it.
+    // NegativeOutput away alone, without a log beside it.
     const alone = newFolder();
     cpSync(path, join(alone, 'velvet-dusk.db'));
     const client = createClient({ url: pathToFileURL(join(alone, 'velvet-dusk.db')).href });

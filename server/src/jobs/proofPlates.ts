@@ -1,8 +1,8 @@
 import { atDepth, type Profile } from '@velvet-dusk/core/camera/profile';
 import { codeToLight, type CompiledEnd } from '@velvet-dusk/core/order/end';
 import type { Shot } from '@velvet-dusk/core/look/shot';
-import { sparse } from '@velvet-dusk/core/proposals/trial';
-import { latelyMade } from '@velvet-dusk/core/numeric/latelyMade';
+import { sparse } from '@velvet-dusk/core/proposals/plateEvaluator';
+import { memoizeRecent } from '@velvet-dusk/core/numeric/memoizeRecent';
 import { readRaster } from '../frames/raster.ts';
 
 /** A plate as a proof takes pixels of it. */
@@ -17,7 +17,7 @@ export interface ProofPlate {
 /** Pixels taken of each plate; all together are thinned to a third of the proof. */
 const pixelsEach = 1600;
 /** Frames are looked at once for all exports of a project: some 20 kB are kept of each. */
-const sampled = latelyMade(200, async (path: string): Promise<Float32Array> => {
+const sampled = memoizeRecent(200, async (path: string): Promise<Float32Array> => {
   const { rgb, width, height } = await readRaster(path, path);
   return sparse(rgb, width, height, pixelsEach).rgb;
 });

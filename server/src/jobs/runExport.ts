@@ -11,7 +11,7 @@ import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import { parseLut } from '@velvet-dusk/core/formats/lut';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 
-import type { LutShelf } from '@velvet-dusk/core/look/steps/step';
+import type { LutMap } from '@velvet-dusk/core/look/steps/step';
 import type { LutFile } from '../services/luts.ts';
 import { stepBack } from './stepBack.ts';
 import { plateSamples, type ProofPlate } from './proofPlates.ts';
@@ -41,7 +41,7 @@ const stageEnds = { bake: 0.6, write: 0.7, reread: 0.8 };
 /** Six decimals round by at most half a millionth; the rest is float32. */
 const largestReread = 0.6e-6;
 
-async function readLuts(files: readonly LutFile[]): Promise<LutShelf> {
+async function readLuts(files: readonly LutFile[]): Promise<LutMap> {
   const shelf = new Map<string, Cube>();
   for (const { sha256, name, path } of files)
     if (existsSync(path)) shelf.set(sha256, parseLut(await readFile(path, 'utf8'), name));

@@ -15,7 +15,7 @@ import { type Vectorscope, vectorscope } from '@velvet-dusk/core/scopes/vectorsc
 import { type Waveform, waveform } from '@velvet-dusk/core/scopes/waveform';
 import { type AnalysedView, bakeFor, develop, type PlateOrder, recipeSignal } from './develop.ts';
 import { cachedPixels, FrameCache } from './frameCache.ts';
-import { shelfFor } from './lutShelf.ts';
+import { lutMapFor } from './lutMap.ts';
 import { measureMarks, type MeasureOrder } from './measureMarks.ts';
 import { type SampleOrder, sampleColour } from './sample.ts';
 import { whereMask } from './whereMask.ts';
@@ -73,8 +73,11 @@ export const analysis = {
   diagnose: (profile: Profile) => diagnose(profile),
 
   async analyse({ look, plate, view, schools, moving, stepId, readingId }: AnalysisOrder): Promise<Analysis> {
-    const luts = await shelfFor(look);
-    const baked = bakeFor({ look, view, luts, darker: schools.monitorDarker, moving }, plate.profile);
+    const luts = await lutMapFor(look);
+    const baked = bakeFor(
+      { look, view, luts, monitorOffsetStops: schools.monitorDarker, moving },
+      plate.profile,
+    );
     const { pipeline } = baked;
     const picture = await develop(frames, plate, view, baked);
     const shown = view === 'recorded' ? (await frames.frame(plate.url)).rgb : picture.signal;
@@ -98,8 +101,8 @@ export const analysis = {
 
   /** Mean ΔE2000 of each step on a plate. */
   async effects({ look, plate }: Pick<AnalysisOrder, 'look' | 'plate'>): Promise<Map<string, number>> {
-    const luts = await shelfFor(look);
-    const baked = bakeFor({ look, view: 'look', luts, darker: 0 }, plate.profile);
+    const luts = await lutMapFor(look);
+    const baked = bakeFor({ look, view: 'look', luts, monitorOffsetStops: 0 }, plate.profile);
     const { scene } = await develop(frames, plate, 'look', baked);
     return stepEffects(look, baked.pipeline.rendering, thin(scene, effectPixels), luts);
   },
@@ -111,7 +114,7 @@ export const analysis = {
 
   /** Reads one place of the picture, for a probe or a pick. */
   async sample(order: SampleOrder) {
-    return sampleColour(await wholeFrames.frame(order.plate.url), order, await shelfFor(order.look));
+    return sampleColour(await wholeFrames.frame(order.plate.url), order, await lutMapFor(order.look));
   },
 
   async thumbnails(
@@ -120,7 +123,7 @@ export const analysis = {
     schools: Schools,
     view: AnalysedView = 'look',
   ): Promise<Thumbnail[]> {
-    const viewed = { look, view, luts: await shelfFor(look), darker: schools.monitorDarker };
+    const viewed = { look, view, luts: await lutMapFor(look), monitorOffsetStops: schools.monitorDarker };
     const out: Thumbnail[] = [];
     for (const plate of plates) {
       const baked = bakeFor(viewed, plate.profile);

@@ -7,7 +7,7 @@ import { apart, type ShownLook } from '@velvet-dusk/core/look/shown';
 import type { CompiledOrder } from '@velvet-dusk/core/order/pipeline';
 import { trimCode } from '@velvet-dusk/core/look/trimCode';
 import type { Shot } from '@velvet-dusk/core/look/shot';
-import type { LutShelf } from '@velvet-dusk/core/look/steps/step';
+import type { LutMap } from '@velvet-dusk/core/look/steps/step';
 import type { MarkedAreas } from '@velvet-dusk/core/readings/reading';
 import type { FrameCache } from './frameCache.ts';
 
@@ -32,17 +32,24 @@ const isNeutral = (shot: Shot) => Object.values(shot).every((v) => v === 0);
 export interface ViewedLook {
   look: ShownLook;
   view: AnalysedView;
-  luts: LutShelf;
+  luts: LutMap;
   /** Stops by which the camera's screen is darker; for the monitor view. */
-  darker: number;
+  monitorOffsetStops: number;
   /** True while a control moves: measured through a coarser grid. */
   moving?: boolean;
 }
 
-export function bakeFor({ look, view, luts, darker, moving }: ViewedLook, profile: Profile) {
+export function bakeFor({ look, view, luts, monitorOffsetStops, moving }: ViewedLook, profile: Profile) {
   const grid = moving ? grids.moving : grids.rest;
   const role = view === 'look' || view === 'monitor' ? ('combined' as const) : ('conversion' as const);
-  return baker.bake({ ...apart(look), profile, role, grid, luts, darker: view === 'monitor' ? darker : 0 });
+  return baker.bake({
+    ...apart(look),
+    profile,
+    role,
+    grid,
+    luts,
+    monitorOffsetStops: view === 'monitor' ? monitorOffsetStops : 0,
+  });
 }
 
 /** Camera code of a plate after its shot lane; the camera's own screen knows no shot lane. */

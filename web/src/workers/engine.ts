@@ -5,7 +5,7 @@ import type { LookStep } from '@velvet-dusk/core/look/document';
 import { type ResponseAxis, responseOf, type ResponseQuantity } from '@velvet-dusk/core/look/response';
 import type { Rendering } from '@velvet-dusk/core/render/rendering';
 import { cachedPixels, FrameCache } from './frameCache.ts';
-import { shelfFor } from './lutShelf.ts';
+import { lutMapFor } from './lutMap.ts';
 
 /** What the viewer needs, off the main thread: frames at the size shown, and cubes. */
 
@@ -51,7 +51,7 @@ export const engine = {
    */
   async bake({ channel, ...order }: BakeOrder) {
     const turn = channel && turns.get(channel);
-    const luts = await shelfFor(order.look);
+    const luts = await lutMapFor(order.look);
     const work = baker.bakeInParts({ ...order, luts });
     let part = work.next();
     for (let last = performance.now(); !part.done; part = work.next()) {
@@ -71,13 +71,13 @@ export const engine = {
 
   /** `responseOf` for a step with a file, which only workers hold. */
   async response({ step, rendering, view, places }: ResponseOrder): Promise<number[][]> {
-    const luts = await shelfFor({ steps: [step] });
+    const luts = await lutMapFor({ steps: [step] });
     return responseOf(step, view.axis, view.quantity, places, { luts, rendering });
   },
 
   /** What overlays show, as a cube over camera code. */
   async overlay(order: Omit<OverlayOrder, 'luts'>): Promise<Float32Array> {
-    const data = bakeOverlay({ ...order, luts: await shelfFor(order.look) });
+    const data = bakeOverlay({ ...order, luts: await lutMapFor(order.look) });
     return Comlink.transfer(data, [data.buffer]);
   },
 };

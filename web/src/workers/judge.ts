@@ -4,11 +4,11 @@ import { codeToLight } from '@velvet-dusk/core/order/end';
 import { simulatePlacement } from '@velvet-dusk/core/look/placement';
 import { type Proposal, propose } from '@velvet-dusk/core/proposals/index';
 import { type SuitedStrength, suitedStrength } from '@velvet-dusk/core/proposals/strength';
-import { sparse, Trial } from '@velvet-dusk/core/proposals/trial';
+import { sparse, PlateEvaluator } from '@velvet-dusk/core/proposals/plateEvaluator';
 import type { Schools } from '@velvet-dusk/core/readings/schools';
 import { bakeFor, type PlateOrder, trimmedCode } from './develop.ts';
 import { cachedPixels, FrameCache } from './frameCache.ts';
-import { shelfFor } from './lutShelf.ts';
+import { lutMapFor } from './lutMap.ts';
 import { matchPatches, matchTable } from './match.ts';
 
 /** What takes many trials of a look: proposals and suited strengths. A worker of its own, so that scopes never wait. */
@@ -23,14 +23,14 @@ async function trialOf(
   schools: Schools,
   pixels: number,
   searchPixels = pixels,
-): Promise<Trial> {
-  const luts = await shelfFor(look);
+): Promise<PlateEvaluator> {
+  const luts = await lutMapFor(look);
   const { width, height, code } = await trimmedCode(frames, plate);
   const small = sparse(code, width, height, pixels);
   const { profile, marks } = plate;
   codeToLight(profile)(small.rgb);
   const { display } = apart(look);
-  return new Trial(
+  return new PlateEvaluator(
     { width: small.width, height: small.height, scene: small.rgb, profile, display, marks },
     schools,
     luts,
@@ -63,8 +63,8 @@ export const judge = {
 
   /** The plate at a size, corrected before and after the look's cube. */
   async placement(plate: PlateOrder, look: ShownLook, width: number, height: number) {
-    const luts = await shelfFor(look);
-    const { cube, pipeline } = bakeFor({ look, view: 'look', luts, darker: 0 }, plate.profile);
+    const luts = await lutMapFor(look);
+    const { cube, pipeline } = bakeFor({ look, view: 'look', luts, monitorOffsetStops: 0 }, plate.profile);
     const code = await frames.at(plate.url, width, height);
     const { profile, shot } = plate;
     const { before, after, lost } = simulatePlacement(code, {

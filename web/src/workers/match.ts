@@ -6,7 +6,7 @@ import { comparePatches, type PatchDifference, type ShownPatch } from '@velvet-d
 import { type GridMark, patchOutlines } from '@velvet-dusk/core/plate/marks';
 import { measureArea } from '@velvet-dusk/core/plate/measure';
 import { trimmedLight } from '@velvet-dusk/core/plate/trim';
-import { type DisplayPixels, displayPixels } from '@velvet-dusk/core/match/displayLab';
+import { type DisplayPixels, displayPixels } from '@velvet-dusk/core/match/displayOklab';
 import {
   matchDistance,
   type MatchFollow,
@@ -18,11 +18,11 @@ import { withMatch } from '@velvet-dusk/core/match/steer';
 import { isMatchStep } from '@velvet-dusk/core/match/unknowns';
 import { type PictureStatistics, pictureStatistics } from '@velvet-dusk/core/match/statistics';
 import { beyondGrading, differenceInWords } from '@velvet-dusk/core/match/words';
-import { sparse } from '@velvet-dusk/core/proposals/trial';
+import { sparse } from '@velvet-dusk/core/proposals/plateEvaluator';
 import { compileRendering } from '@velvet-dusk/core/render/rendering';
 import { type PlateOrder, trimmedCode } from './develop.ts';
 import type { FrameCache } from './frameCache.ts';
-import { shelfFor } from './lutShelf.ts';
+import { lutMapFor } from './lutMap.ts';
 
 /** What a plate is held against: a finished still, or another plate under the same look. */
 export type MatchAim = { kind: 'still'; url: string } | { kind: 'plate'; plate: PlateOrder };
@@ -59,7 +59,7 @@ const renderingOf = (look: ShownLook) => compileRendering(look.rendering);
 
 async function shownPlate(frames: FrameCache, plate: PlateOrder, look: ShownLook, count: number) {
   const scene = await sceneOf(frames, plate, count);
-  return shownPixels(scene, look, renderingOf(look), await shelfFor(look));
+  return shownPixels(scene, look, renderingOf(look), await lutMapFor(look));
 }
 
 /** Display code of the aim; a plate is shown by the look it is matched under, without what the match added. */
@@ -78,7 +78,7 @@ async function aimCode(
   const pipeline = compilePipeline({
     profile: aim.plate.profile,
     look: plain,
-    luts: await shelfFor(plain),
+    luts: await lutMapFor(plain),
   });
   pipeline.look(scene);
   pipeline.output(scene);
@@ -108,7 +108,7 @@ async function shownPatches(
   const { profile, shot } = plate;
   const frame = await frames.frame(frameUrl);
   const codec = makeCodec(profile);
-  const { lane, output } = compilePipeline({ profile, look, luts: await shelfFor(look) });
+  const { lane, output } = compilePipeline({ profile, look, luts: await lutMapFor(look) });
   const outlines = patchOutlines(chart);
   return chart.patches.map(({ name }, i) => {
     const light = trimmedLight(measureArea(frame, outlines[i], codec), shot);
@@ -149,7 +149,7 @@ export async function matchSolve(
 ): Promise<MatchResult> {
   const { plate, aim, keepSkin, follow, second } = order;
   const look = unmatched(order.look);
-  const luts = await shelfFor(look);
+  const luts = await lutMapFor(look);
   const reference = await aimCode(frames, aim, look, pixels.solve);
   const scene = await sceneOf(frames, plate, pixels.solve);
   const solution = solveMatch({ scene, look, reference, keepSkin, follow, luts });

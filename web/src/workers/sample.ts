@@ -5,7 +5,7 @@ import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { compilePipeline } from '@velvet-dusk/core/order/pipeline';
 import { trimCode } from '@velvet-dusk/core/look/trimCode';
 import { type Seen, seen } from '@velvet-dusk/core/look/steps/oklabPixels';
-import type { LutShelf } from '@velvet-dusk/core/look/steps/step';
+import type { LutMap } from '@velvet-dusk/core/look/steps/step';
 import { luminanceOf } from '@velvet-dusk/core/plate/measure';
 import { chromaOf } from '@velvet-dusk/core/readings/ycbcr';
 import type { PlateOrder } from './develop.ts';
@@ -54,11 +54,7 @@ function meanCode({ rgb, width, height }: Frame, x: number, y: number): [number,
 const triple = (a: ArrayLike<number>) => [a[0], a[1], a[2]] as [number, number, number];
 
 /** Reads one place of a frame through the exact recipe. */
-export function sampleColour(
-  frame: Frame,
-  { plate, look, stepId, x, y }: SampleOrder,
-  luts: LutShelf,
-): Sample {
+export function sampleColour(frame: Frame, { plate, look, stepId, x, y }: SampleOrder, luts: LutMap): Sample {
   const code = meanCode(frame, x, y);
   const pipeline = compilePipeline({ profile: plate.profile, look, luts });
   const light = Float32Array.from(code);

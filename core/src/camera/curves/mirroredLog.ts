@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { mirrored } from '../../colour/transfer/mirrored.ts';
 import { defineFamily } from './family.ts';
-import { quickExp, quickLog } from '../../numeric/quick.ts';
+import { fastExp, fastLog } from '../../numeric/fast.ts';
 
 /** A logarithm for light from 0 up, turned about its own black point for what lies below. */
 export const mirroredLog = defineFamily({
@@ -19,8 +19,8 @@ export const mirroredLog = defineFamily({
     const k = logSideSlope / Math.log(base);
     const inside = (x: number) => linSideSlope * x + linSideOffset;
     return mirrored({
-      forward: (x) => k * quickLog(inside(x)) + logSideOffset,
-      inverse: (y) => (quickExp((y - logSideOffset) / k) - linSideOffset) / linSideSlope,
+      forward: (x) => k * fastLog(inside(x)) + logSideOffset,
+      inverse: (y) => (fastExp((y - logSideOffset) / k) - linSideOffset) / linSideSlope,
       derivative: (x) => (k * linSideSlope) / inside(x),
     });
   },

@@ -1,4 +1,4 @@
-import { quickExp, quickLog } from '../../numeric/quick.ts';
+import { fastExp, fastLog } from '../../numeric/fast.ts';
 
 /**
  * Camera log with an optional linear toe: the parameters and formulae of the Common LUT Format's
@@ -27,7 +27,7 @@ export interface Curve {
 
 export function cameraLog(p: CameraLogParams): Curve {
   const k = p.logSideSlope / Math.log(p.base);
-  const logPart = (x: number) => k * quickLog(p.linSideSlope * x + p.linSideOffset) + p.logSideOffset;
+  const logPart = (x: number) => k * fastLog(p.linSideSlope * x + p.linSideOffset) + p.logSideOffset;
   const logSlope = (x: number) => (k * p.linSideSlope) / (p.linSideSlope * x + p.linSideOffset);
   const slope = p.linearSlope ?? logSlope(p.linSideBreak);
   const signalBreak = logPart(p.linSideBreak);
@@ -37,7 +37,7 @@ export function cameraLog(p: CameraLogParams): Curve {
     inverse: (y) =>
       y <= signalBreak
         ? (y - offset) / slope
-        : (quickExp((y - p.logSideOffset) / k) - p.linSideOffset) / p.linSideSlope,
+        : (fastExp((y - p.logSideOffset) / k) - p.linSideOffset) / p.linSideSlope,
     derivative: (x) => (x <= p.linSideBreak ? slope : logSlope(x)),
   };
 }

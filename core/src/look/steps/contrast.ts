@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { midGrey } from '../../camera/exposure.ts';
 import { power } from '../../colour/power.ts';
-import { FloatTable } from '../../numeric/floatTable.ts';
+import { OctaveTable } from '../../numeric/octaveTable.ts';
 import { defineStep } from './step.ts';
 
 /** Stops under the pivot at which the power gives way to a straight line, so that black stays put and finite. */
@@ -14,7 +14,7 @@ const brightest = 2 ** 10;
 function steepen(contrast: number, pivot: number) {
   const low = pivot * 2 ** -lineBelow;
   const gain = (m: number) => power(Math.max(m, low) / pivot, contrast - 1);
-  const table = new FloatTable(gain, low, brightest);
+  const table = new OctaveTable(gain, low, brightest);
   const lowGain = gain(low);
   return (rgb: Float32Array) => {
     for (let i = 0; i < rgb.length; i++) {

@@ -3,7 +3,7 @@ import { lmsToOklab, oklabToLms, rgbToLms } from '../../colour/oklab.ts';
 import { working } from '../../colour/spaces/index.ts';
 import { midGrey } from '../../camera/exposure.ts';
 import { logTwo } from '../../colour/power.ts';
-import { quickCbrt, quickExp } from '../../numeric/quick.ts';
+import { fastCbrt, fastExp } from '../../numeric/fast.ts';
 
 const m = rgbToLms(working);
 const q = invert(m);
@@ -48,9 +48,9 @@ export function readOklab(rgb: ArrayLike<number>, i: number, lab: Float64Array):
   const r = rgb[i];
   const g = rgb[i + 1];
   const b = rgb[i + 2];
-  const l = quickCbrt(m[0] * r + m[1] * g + m[2] * b);
-  const c = quickCbrt(m[3] * r + m[4] * g + m[5] * b);
-  const s = quickCbrt(m[6] * r + m[7] * g + m[8] * b);
+  const l = fastCbrt(m[0] * r + m[1] * g + m[2] * b);
+  const c = fastCbrt(m[3] * r + m[4] * g + m[5] * b);
+  const s = fastCbrt(m[6] * r + m[7] * g + m[8] * b);
   lab[0] = n[0] * l + n[1] * c + n[2] * s;
   lab[1] = n[3] * l + n[4] * c + n[5] * s;
   lab[2] = n[6] * l + n[7] * c + n[8] * s;
@@ -104,7 +104,7 @@ const keptAtGrey = 0.025;
  * factor. Colours keep their order, and a hue that is taken out leaves no ring.
  */
 export const saturationWeight = (saturation: number) =>
-  saturation < 1e-6 ? 0 : 1 - (keptAtGrey * (1 - quickExp(-saturation / keptAtGrey))) / saturation;
+  saturation < 1e-6 ? 0 : 1 - (keptAtGrey * (1 - fastExp(-saturation / keptAtGrey))) / saturation;
 
 /** Turns a, b by an angle (radians) and scales them. */
 export function turnChroma(lab: Float64Array, angle: number, scale: number): void {

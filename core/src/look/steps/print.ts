@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { carriedDensities } from '../../film/negative.ts';
 import {
-  type Carried,
+  type NegativeOutput,
   makePrint,
   middleLight,
   pointsPerCameraStop,
@@ -10,7 +10,7 @@ import {
 } from '../../film/print.ts';
 import { prints } from '../../film/prints.ts';
 import { printSchema } from '../../film/stock.ts';
-import { inTurn } from '../../numeric/passes.ts';
+import { sequence } from '../../numeric/passes.ts';
 import { restContext } from '../context.ts';
 import { defineStep } from './step.ts';
 
@@ -35,7 +35,7 @@ export const printStepSchema = z.strictObject({
 export type PrintParams = z.output<typeof printStepSchema>;
 
 /** The lights a print is made with: those it holds where they are locked, else the timer's. */
-export function lightsOf(p: PrintParams, grey: Carried['grey']): Lights {
+export function lightsOf(p: PrintParams, grey: NegativeOutput['grey']): Lights {
   if (p.locked || !p.stock) return [p.red, p.green, p.blue];
   return timeLights(p.stock, p, grey);
 }
@@ -55,12 +55,12 @@ export const print = defineStep({
   start: { stock: prints[0] },
   isNeutral: (p) => p.stock === null,
   summary: (p) => p.stock?.name ?? 'none',
-  compile(p, { rendering, carried } = restContext()) {
+  compile(p, { rendering, negativeOutput } = restContext()) {
     if (!p.stock) return { run: () => {} };
     // The rendering has no darker black than its own.
     const black = rendering.tone.forward(0);
-    const toPrint = makePrint(p.stock, p, lightsOf(p, carried.grey), carried.base, black);
-    const fromDensities = inTurn(toPrint, rendering.inverseLight);
-    return { fromDensities, run: inTurn(carriedDensities, fromDensities) };
+    const toPrint = makePrint(p.stock, p, lightsOf(p, negativeOutput.grey), negativeOutput.base, black);
+    const fromDensities = sequence(toPrint, rendering.inverseLight);
+    return { fromDensities, run: sequence(carriedDensities, fromDensities) };
   },
 });

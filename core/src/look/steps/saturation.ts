@@ -3,7 +3,7 @@ import { lmsToOklab, oklabToLms, rgbToLms } from '../../colour/oklab.ts';
 import { diagonal, invert, multiply, type Mat3 } from '../../colour/matrix.ts';
 import { working } from '../../colour/spaces/index.ts';
 import { defineStep } from './step.ts';
-import { quickCbrt } from '../../numeric/quick.ts';
+import { fastCbrt } from '../../numeric/fast.ts';
 
 const toLms = rgbToLms(working);
 const fromLms = invert(toLms);
@@ -24,9 +24,9 @@ function scaleInPlace(rgb: Float32Array, m: Mat3) {
     const r = rgb[p];
     const g = rgb[p + 1];
     const b = rgb[p + 2];
-    const l = quickCbrt(a0 * r + a1 * g + a2 * b);
-    const c = quickCbrt(a3 * r + a4 * g + a5 * b);
-    const s = quickCbrt(a6 * r + a7 * g + a8 * b);
+    const l = fastCbrt(a0 * r + a1 * g + a2 * b);
+    const c = fastCbrt(a3 * r + a4 * g + a5 * b);
+    const s = fastCbrt(a6 * r + a7 * g + a8 * b);
     const x = m[0] * l + m[1] * c + m[2] * s;
     const y = m[3] * l + m[4] * c + m[5] * s;
     const z = m[6] * l + m[7] * c + m[8] * s;

@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import type { Cube } from '../../cube/cube.ts';
-import type { Carried } from '../../film/print.ts';
+import type { NegativeOutput } from '../../film/print.ts';
 import type { CompiledRendering } from '../../render/rendering.ts';
 
 /** A step made ready to run. */
@@ -18,15 +18,15 @@ export interface CompiledStep {
 }
 
 /** Imported LUTs by the SHA-256 of their file, for the steps that hold one by name only. */
-export type LutShelf = ReadonlyMap<string, Cube>;
+export type LutMap = ReadonlyMap<string, Cube>;
 
 /** What a step may need beside its own parameters. */
 export interface StepContext {
   /** The rendering the look is judged under. */
   readonly rendering: CompiledRendering;
-  readonly luts: LutShelf;
+  readonly luts: LutMap;
   /** What the negative before this step carries on; plain where there is none. */
-  readonly carried: Carried;
+  readonly negativeOutput: NegativeOutput;
 }
 
 /** One kind of look step. The schema gives type, default, range and unit of every parameter. */

@@ -2,7 +2,7 @@ import { paramsOf, withParams } from '../../look/edit.ts';
 import { type ZoneName, zoneNames } from '../../look/steps/zoneCurve.ts';
 import type { ZonesParams } from '../../look/steps/zones.ts';
 import { type Remedy, rounded, search } from '../remedy.ts';
-import type { Change } from '../trial.ts';
+import type { Change } from '../plateEvaluator.ts';
 
 type Tinted = readonly ZoneName[];
 

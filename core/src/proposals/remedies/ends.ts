@@ -5,7 +5,7 @@ import { numberField } from '../../numberField.ts';
 import { blackBands } from '../../readings/schools.ts';
 import { signed } from '../../numeric/signed.ts';
 import { type Remedy, rounded, search } from '../remedy.ts';
-import type { Change, Trial } from '../trial.ts';
+import type { Change, PlateEvaluator } from '../plateEvaluator.ts';
 
 const lifts = numberField(fade.schema.shape.black);
 
@@ -66,7 +66,7 @@ export const clipped: Remedy = {
 export const white: Remedy = {
   reading: 'white',
   problem: ({ text }) => `The brightest tones end at ${text}, below where the display could take them.`,
-  solve(trial: Trial, now) {
+  solve(trial: PlateEvaluator, now) {
     const from = (paramsOf(now.look, 'zones') as unknown as ZonesParams).whites.density;
     const make = (density: number): Change => ({
       ...now,

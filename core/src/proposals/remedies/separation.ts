@@ -3,7 +3,7 @@ import { colourBoxSchema } from '../../look/steps/colourBox.ts';
 import { seen } from '../../look/steps/oklabPixels.ts';
 import { isInAreas } from '../../readings/reading.ts';
 import { type Remedy, rounded, search } from '../remedy.ts';
-import type { Change } from '../trial.ts';
+import type { Change } from '../plateEvaluator.ts';
 
 /** Subject and background are parted by giving the background's colour more density, as far as it is a colour. */
 export const separation: Remedy = {

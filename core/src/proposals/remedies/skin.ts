@@ -5,13 +5,13 @@ import { numberField } from '../../numberField.ts';
 import { skinPixels } from '../../readings/skin.ts';
 import { signed } from '../../numeric/signed.ts';
 import { type Remedy, rounded, search } from '../remedy.ts';
-import type { Change, Trial } from '../trial.ts';
+import type { Change, PlateEvaluator } from '../plateEvaluator.ts';
 
 /** A box of skin holds the skins of a plate with some room (from memory: complexions differ by less). */
 const skinBox = { hueReach: 24, hueSoft: 20, satLow: 0.03, satSoft: 0.02, satHigh: 0.26, low: -6, high: 4 };
 
 /** What the skin of the plate looks like to the colour boxes: after every step before them. */
-function skinBefore(trial: Trial, now: Change, at: number) {
+function skinBefore(trial: PlateEvaluator, now: Change, at: number) {
   const context = trial.context(now);
   const pixels = skinPixels(context);
   const rgb = new Float32Array(pixels.length * 3);
@@ -26,7 +26,7 @@ function skinBefore(trial: Trial, now: Change, at: number) {
 }
 
 /** Puts a box round the skin, or finds the one an earlier proposal has put there. */
-function withSkinBox(trial: Trial, now: Change) {
+function withSkinBox(trial: PlateEvaluator, now: Change) {
   const put = insertStep(now.look.steps, 'colourBox');
   const at = put.steps.findIndex((s) => s.id === put.id);
   const skin = skinBefore(trial, now, at);

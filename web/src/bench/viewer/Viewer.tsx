@@ -20,7 +20,10 @@ export function Viewer(current: CurrentPlate) {
   const { schools } = useOpenProject();
   const { view, compare, wipeAt, before, castLens, overlay: kind, stepId, soloId, pick } = useView();
   const [hover, setHover] = useState<Probe | null>(null);
-  const cubes = useViewCubes(look, profile, { wanted: view === 'monitor', darker: schools.monitorDarker });
+  const cubes = useViewCubes(look, profile, {
+    wanted: view === 'monitor',
+    monitorOffsetStops: schools.monitorDarker,
+  });
   const overlay = useOverlay({ look, profile, kind, stepId });
   const samples = useSamples(current, look, hover);
   const reference = useReference();

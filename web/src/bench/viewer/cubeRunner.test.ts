@@ -33,7 +33,7 @@ const order = (name: string): CubeOrder => ({
     display: standardDisplay,
     profile: {} as Profile,
     role: 'combined',
-    darker: 0,
+    monitorOffsetStops: 0,
     key: name,
   },
 });

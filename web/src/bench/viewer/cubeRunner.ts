@@ -16,7 +16,7 @@ export interface CubeOrder {
   display: Display;
   profile: Profile;
   role: RoleId;
-  darker: number;
+  monitorOffsetStops: number;
   key: string;
 }
 export type Held = { key: string; cube: NonNullable<ViewCube>; final: boolean };

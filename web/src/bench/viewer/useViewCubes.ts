@@ -47,9 +47,15 @@ function textOf(part: object): string {
 const recipeOf = ({ rendering, steps, strength, colourOnly }: ShownLook) =>
   [textOf(rendering), ...steps.map(textOf), strength, colourOnly].join();
 
-function cubeOrder(role: RoleId, look: ShownLook, profile: Profile, darker = 0): CubeOrder {
+function cubeOrder(role: RoleId, look: ShownLook, profile: Profile, monitorOffsetStops = 0): CubeOrder {
   const recipe = role === 'conversion' ? textOf(look.rendering) : recipeOf(look);
-  return { ...apart(look), profile, role, darker, key: [role, textOf(profile), recipe, darker].join() };
+  return {
+    ...apart(look),
+    profile,
+    role,
+    monitorOffsetStops,
+    key: [role, textOf(profile), recipe, monitorOffsetStops].join(),
+  };
 }
 
 /** The cube of a picture without its look; a first picture is not kept waiting for it. */
@@ -62,7 +68,7 @@ export type ViewCubes = Record<Exclude<View, 'recorded'>, Held | null>;
 export function useViewCubes(
   look: ShownLook,
   profile: Profile,
-  monitor: { wanted: boolean; darker: number },
+  monitor: { wanted: boolean; monitorOffsetStops: number },
 ): ViewCubes {
   const combined = useCube(cubeOrder('combined', look, profile));
   const { request } = combined;
@@ -78,7 +84,8 @@ export function useViewCubes(
   return {
     look: combined.held,
     normalised: useConversionCube(look, profile),
-    monitor: useCube(monitor.wanted ? cubeOrder('combined', look, profile, monitor.darker) : null).held,
+    monitor: useCube(monitor.wanted ? cubeOrder('combined', look, profile, monitor.monitorOffsetStops) : null)
+      .held,
   };
 }
 

@@ -4,7 +4,7 @@ import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { worstVerdict } from '@velvet-dusk/core/readings/verdict';
 import { useProfileActions } from '../../api/profiles.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
-import { useUndoKeys } from '../../frame/keys.ts';
+import { useUndoKeys } from '../../shell/keys.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Segments } from '../../ui/Segments.tsx';

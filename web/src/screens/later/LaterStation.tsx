@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import type { Station } from '../../frame/stations.ts';
+import type { Station } from '../../shell/stations.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
 
 /** A station that is not built yet: what it will do, and where to go meanwhile. */

@@ -5,7 +5,7 @@ import { useCurrentPlate, usePlates } from '../../bench/useBench.ts';
 import { Viewer } from '../../bench/viewer/Viewer.tsx';
 import { ViewerBar } from '../../bench/viewer/ViewerBar.tsx';
 import { useWallThumbs } from '../plates/useWallThumbs.ts';
-import { useBenchKeys } from '../../frame/keys.ts';
+import { useBenchKeys } from '../../shell/keys.ts';
 import { useMeasured } from '../../state/measured.ts';
 import { surrounds, useView } from '../../state/view.ts';
 import { firstPictureShown } from '../../workers/firstPicture.ts';

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { useOpenProject } from '../../bench/useBench.ts';
-import { useUndoKeys } from '../../frame/keys.ts';
+import { useUndoKeys } from '../../shell/keys.ts';
 import { doubtOf } from '../../plates/doubt.ts';
 import { setPlateView, usePlateView, type WallMode } from '../../plates/plateView.ts';
 import { usePlateActions } from '../../plates/usePlateActions.ts';

@@ -2,7 +2,7 @@ import type { Cube } from '@velvet-dusk/core/cube/cube';
 import { parseLut } from '@velvet-dusk/core/formats/lut';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';
-import type { LutShelf } from '@velvet-dusk/core/look/steps/step';
+import type { LutMap } from '@velvet-dusk/core/look/steps/step';
 
 /** Files of placed LUTs, fetched once; they are named by checksum and never change. */
 const fetched = new Map<string, Promise<Cube>>();
@@ -14,7 +14,7 @@ async function fetchLut(sha256: string, name: string): Promise<Cube> {
 }
 
 /** The LUTs a look holds by name. One that cannot be fetched is left out: the compiler says it by name. */
-export async function shelfFor({ steps }: Pick<Look, 'steps'>): Promise<LutShelf> {
+export async function lutMapFor({ steps }: Pick<Look, 'steps'>): Promise<LutMap> {
   const shelf = new Map<string, Cube>();
   for (const { sha256, name } of lutsOf(steps)) {
     let cube = fetched.get(sha256);

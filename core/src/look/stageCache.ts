@@ -4,7 +4,7 @@ import type { CompiledLook } from './compile.ts';
  * Runs almost the same look on the same colours again and again: what each stage of the last one gave is kept, so that
  * the next starts at the first stage that differs.
  */
-export class HeldStages {
+export class StageCache {
   private stages: { key: string; rgb: Float32Array }[] = [];
 
   /** @param input interleaved working RGB, which must not change any more. */

@@ -1,8 +1,8 @@
 /**
  * A smooth function as a table of even steps, read between its entries; beyond the ends, the ends hold. Off by at most
- * step² |f″(x)| / 8. NaN gives the value at `low`. A class for the reason given at FloatTable.
+ * step² |f″(x)| / 8. NaN gives the value at `low`. A class for the reason given at OctaveTable.
  */
-export class EvenTable {
+export class UniformTable {
   private readonly table: Float64Array;
   private readonly perUnit: number;
 

@@ -1,5 +1,5 @@
 import { lmsToOklab, rgbToLms } from '../colour/oklab.ts';
-import { quickCbrt } from '../numeric/quick.ts';
+import { fastCbrt } from '../numeric/fast.ts';
 import { lumaWeights } from '../readings/ycbcr.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 
@@ -32,9 +32,9 @@ export function displayPixels(
       light[c] = output.curve.inverse(Math.max(signal, 0));
     }
     luma[i] = y;
-    const l = quickCbrt(m[0] * light[0] + m[1] * light[1] + m[2] * light[2]);
-    const k = quickCbrt(m[3] * light[0] + m[4] * light[1] + m[5] * light[2]);
-    const s = quickCbrt(m[6] * light[0] + m[7] * light[1] + m[8] * light[2]);
+    const l = fastCbrt(m[0] * light[0] + m[1] * light[1] + m[2] * light[2]);
+    const k = fastCbrt(m[3] * light[0] + m[4] * light[1] + m[5] * light[2]);
+    const s = fastCbrt(m[6] * light[0] + m[7] * light[1] + m[8] * light[2]);
     for (let c = 0; c < 3; c++) lab[p + c] = n[c * 3] * l + n[c * 3 + 1] * k + n[c * 3 + 2] * s;
   }
   return { lab, luma };

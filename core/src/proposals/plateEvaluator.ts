@@ -2,17 +2,17 @@ import type { Profile } from '../camera/profile.ts';
 import type { Look } from '../look/document.ts';
 import { type CompiledLook, compileLook, StepCache } from '../look/compile.ts';
 import { shownOn } from '../look/shown.ts';
-import { HeldStages } from '../look/heldStages.ts';
+import { StageCache } from '../look/stageCache.ts';
 import { compileOrder } from '../order/pipeline.ts';
 import { roles } from '../order/roles.ts';
-import type { LutShelf } from '../look/steps/step.ts';
+import type { LutMap } from '../look/steps/step.ts';
 import { readingDefinition, readingDefinitions, takeReading } from '../readings/index.ts';
 import type { MarkedAreas, Reading, ReadingContext } from '../readings/reading.ts';
 import type { Schools } from '../readings/schools.ts';
 import type { Display } from '../render/rendering.ts';
 
 /** A plate small enough to be developed again and again: working RGB after its shot lane, before the look. */
-export interface TrialPlate {
+export interface EvaluatedPlate {
   width: number;
   height: number;
   scene: Float32Array;
@@ -32,26 +32,26 @@ export interface Change {
  * Takes readings of a plate under changed looks, by the exact recipe: of the whole plate, as the table of readings does,
  * and of fewer of its pixels where a setting is searched for.
  */
-export class Trial {
+export class PlateEvaluator {
   private readonly cache = new StepCache();
-  private readonly atRest: { plate: TrialPlate; stages: HeldStages };
-  private readonly searched: { plate: TrialPlate; stages: HeldStages };
+  private readonly atRest: { plate: EvaluatedPlate; stages: StageCache };
+  private readonly searched: { plate: EvaluatedPlate; stages: StageCache };
 
   /** @param searchPixels pixels a search looks at; all of them where none are said. */
   constructor(
-    readonly plate: TrialPlate,
+    readonly plate: EvaluatedPlate,
     readonly schools: Schools,
-    private readonly luts?: LutShelf,
+    private readonly luts?: LutMap,
     searchPixels = Infinity,
   ) {
-    this.atRest = { plate, stages: new HeldStages(plate.scene) };
+    this.atRest = { plate, stages: new StageCache(plate.scene) };
     const { scene, width, height } = plate;
     if (width * height <= searchPixels) this.searched = this.atRest;
     else {
       const small = sparse(scene, width, height, searchPixels);
       this.searched = {
         plate: { ...plate, width: small.width, height: small.height, scene: small.rgb },
-        stages: new HeldStages(small.rgb),
+        stages: new StageCache(small.rgb),
       };
     }
   }
@@ -61,7 +61,7 @@ export class Trial {
     const order = roles.combined.order({ look, profile, display });
     const pipeline = compileOrder(order, { luts: this.luts, cache: this.cache });
     const gain = 2 ** exposure;
-    const stages = exposure === 0 ? atRest : new HeldStages(plate.scene.map((v) => v * gain));
+    const stages = exposure === 0 ? atRest : new StageCache(plate.scene.map((v) => v * gain));
     const scene = stages.input;
     const rgb = stages.run(pipeline.lane);
     pipeline.output(rgb);

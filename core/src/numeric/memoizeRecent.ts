@@ -2,7 +2,10 @@
  * Keeps what a costly function made lately, by its arguments as JSON: what is moved by hand comes back again and again.
  * @param most results kept; the oldest goes first.
  */
-export function latelyMade<A extends unknown[], R>(most: number, make: (...args: A) => R): (...args: A) => R {
+export function memoizeRecent<A extends unknown[], R>(
+  most: number,
+  make: (...args: A) => R,
+): (...args: A) => R {
   const made = new Map<string, R>();
   return (...args) => {
     const key = JSON.stringify(args);

@@ -30,7 +30,7 @@ const asWords = new Int32Array(asDouble.buffer);
 const upper = 1;
 
 /** Natural logarithm. Outside 1e-300 … 1e300 the engine's own answers. */
-export function quickLog(x: number): number {
+export function fastLog(x: number): number {
   if (!(x > 1e-300 && x < 1e300)) return Math.log(x);
   asDouble[0] = x;
   const word = asWords[upper];
@@ -44,7 +44,7 @@ const perUnit = entries / Math.LN2;
 const perEntry = Math.LN2 / entries;
 
 /** e to the power x. Outside −700 … 700 the engine's own answers. */
-export function quickExp(x: number): number {
+export function fastExp(x: number): number {
   if (!(x > -700 && x < 700)) return Math.exp(x);
   const at = x * perUnit;
   const k = Math.floor(at);
@@ -55,7 +55,7 @@ export function quickExp(x: number): number {
 }
 
 /** Cube root, of either sign. Outside 1e-300 … 1e300 the engine's own answers. */
-export function quickCbrt(x: number): number {
+export function fastCbrt(x: number): number {
   const size = x < 0 ? -x : x;
   if (!(size > 1e-300 && size < 1e300)) return Math.cbrt(x);
   asDouble[0] = size;

@@ -33,7 +33,7 @@ export function SidePicture({ side, label }: { side: Side; label: string }) {
         profile,
         display,
         role: 'combined',
-        darker: 0,
+        monitorOffsetStops: 0,
         grid: viewGrid,
       });
       const cube = { size: viewGrid, data: baked!.data };

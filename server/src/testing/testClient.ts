@@ -4,7 +4,7 @@ import { startServer } from '../start.ts';
 import { fill, newFolder } from './fixture.ts';
 
 /** A server on a data folder with the small project in it, and ways to ask it. */
-export interface Asker {
+export interface TestClient {
   url: string;
   services: Services;
   ask(path: string, init?: RequestInit): Promise<Response>;
@@ -14,11 +14,11 @@ export interface Asker {
   close(): Promise<void>;
 }
 
-export async function startAsker(dataFolder: string): Promise<Asker> {
+export async function startAsker(dataFolder: string): Promise<TestClient> {
   const services = await openServices(dataFolder);
   await fill(services);
   const server = await startServer(services, 0);
-  const ask: Asker['ask'] = (path, init = {}) => fetch(`${server.url}/api${path}`, init);
+  const ask: TestClient['ask'] = (path, init = {}) => fetch(`${server.url}/api${path}`, init);
   return {
     url: server.url,
     services,
@@ -42,22 +42,22 @@ export async function startAsker(dataFolder: string): Promise<Asker> {
 }
 
 /** A server for the tests of one file: begun before them, ended after them. */
-export function askerForTests(dataFolder = newFolder()) {
-  let asker: Asker;
+export function startTestClient(dataFolder = newFolder()) {
+  let testClient: TestClient;
   beforeAll(async () => {
-    asker = await startAsker(dataFolder);
+    testClient = await startAsker(dataFolder);
   });
-  afterAll(() => asker.close());
+  afterAll(() => testClient.close());
   return {
     dataFolder,
     get url() {
-      return asker.url;
+      return testClient.url;
     },
     get services() {
-      return asker.services;
+      return testClient.services;
     },
-    ask: ((...args) => asker.ask(...args)) as Asker['ask'],
-    send: ((...args) => asker.send(...args)) as Asker['send'],
-    expectProblem: ((...args) => asker.expectProblem(...args)) as Asker['expectProblem'],
+    ask: ((...args) => testClient.ask(...args)) as TestClient['ask'],
+    send: ((...args) => testClient.send(...args)) as TestClient['send'],
+    expectProblem: ((...args) => testClient.expectProblem(...args)) as TestClient['expectProblem'],
   };
 }

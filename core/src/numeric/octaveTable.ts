@@ -15,7 +15,7 @@ const entryOf = (x: number) => bitsOf(x) >> restBits;
  *
  * A class, since an engine knows the method of a class whatever the table, and can set it into a loop.
  */
-export class FloatTable {
+export class OctaveTable {
   private readonly table: Float64Array;
   private readonly size: number;
   private readonly first: number;
