@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { plateSchema } from '@velvet-dusk/core/api/contract';
-import { lookSchema } from '@velvet-dusk/core/look/document';
+import { parseLook } from '@velvet-dusk/core/look/document';
 import type { PlateEdits } from './document.ts';
 import { openWindows, windowId } from './windowId.ts';
 
@@ -12,8 +12,10 @@ import { openWindows, windowId } from './windowId.ts';
 const editsSchema = plateSchema
   .pick({ name: true, profileId: true, shot: true, marks: true, texture: true })
   .partial();
+/** What an earlier release kept is brought to today's version. */
+export const keptLook = z.unknown().transform((kept) => parseLook(kept, 'kept look'));
 const schemas = {
-  look: z.object({ base: z.number().int(), mine: lookSchema }),
+  look: z.object({ base: z.number().int(), mine: keptLook }),
   /** Of a plate, what was changed, and what stood there before. */
   plate: z.object({ base: z.number().int(), mine: editsSchema, before: editsSchema }),
 };

@@ -1,8 +1,7 @@
 import { z } from 'zod';
 import { plateSchema } from '@velvet-dusk/core/api/contract';
-import { lookSchema } from '@velvet-dusk/core/look/document';
 import type { BenchDocument } from './document.ts';
-import { parsed } from './drafts.ts';
+import { keptLook, parsed } from './drafts.ts';
 
 /** The steps of undo, kept in the browser over a reload. */
 
@@ -10,7 +9,7 @@ const editsSchema = plateSchema.pick({ name: true, profileId: true, shot: true, 
 /** Looks and plates are kept once each: one edit changes one of them, and history is many edits. */
 const historySchema = z.object({
   version: z.number(),
-  looks: z.array(lookSchema),
+  looks: z.array(keptLook),
   plates: z.array(z.record(z.string(), editsSchema)),
   /** Entries as places in the two lists. */
   past: z.array(z.tuple([z.number(), z.number()])),
