@@ -6,6 +6,7 @@ import { transformBuffer } from '../colour/matrix.ts';
 import { bt1886 } from '../colour/transfer/bt1886.ts';
 import { srgbCurve } from '../colour/transfer/srgb.ts';
 import { newLook, parseLook } from '../look/document.ts';
+import { neutralShot } from '../look/shot.ts';
 import { standardDisplay } from '../render/rendering.ts';
 import { displayEnd, type End, sceneEnd } from './end.ts';
 import type { LutOrder } from './order.ts';
@@ -34,6 +35,9 @@ const through = (o: LutOrder, codes: Float32Array) => {
 };
 const farthest = (a: Float32Array, b: Float32Array) =>
   a.reduce((far, v, i) => Math.max(far, Math.abs(v - b[i])), 0);
+/** Picks the values of colours whose channels all lie between two codes. */
+const isInside = (codes: Float32Array, low: number, high: number) => (_: number, i: number) =>
+  [0, 1, 2].every((c) => codes[i - (i % 3) + c] > low && codes[i - (i % 3) + c] < high);
 const recorded = gamutSamples(compileOrder(order(sceneEnd(heron), screen)).ends.input, 4000);
 /** Codes of pictures: what a display is really sent. */
 const pictures = through(order(sceneEnd(heron), screen), recorded);
@@ -58,15 +62,8 @@ describe('an end back to itself changes nothing', () => {
       const shown = through(order(sceneEnd(heron), end, { rendering }), recorded);
       // Inside: what the display's edges have clipped is gone.
       const [low, high] = compileOrder(order(end, end, way)).ends.input.codes;
-      const inside = Float32Array.from(
-        { length: shown.length },
-        (_, i) => shown[i - (i % 3) + (i % 3)],
-      ).filter((_, i) =>
-        [0, 1, 2].every((c) => {
-          const v = shown[i - (i % 3) + c];
-          return v > low + 0.02 * (high - low) && v < high - 0.02 * (high - low);
-        }),
-      );
+      const margin = 0.02 * (high - low);
+      const inside = shown.filter(isInside(shown, low + margin, high - margin));
       expect(inside.length).toBeGreaterThan(600);
       expect(farthest(through(order(end, end, way), inside), inside)).toBeLessThan(1e-3);
     },
@@ -92,6 +89,13 @@ test('an offset is stops of light: a grey a stop darker is the code of half the 
   expect(farthest(up, greys)).toBeLessThan(1e-5);
 });
 
+test('an offset adds to the exposure of a shot', () => {
+  const end = sceneEnd(heron);
+  const both = Float32Array.from(recorded);
+  compileOrder(order(end, end, { offset: -1 }), { shot: { ...neutralShot, exposure: -1 } }).run(both);
+  expect(farthest(both, through(order(end, end, { offset: -2 }), recorded))).toBe(0);
+});
+
 test('a display to another is, for greys, one curve undone and the other done', () => {
   const greys = Float32Array.from({ length: 90 }, (_, i) => 0.05 + Math.floor(i / 3) * 0.03);
   const theirs = greys.map((v) => srgbCurve.forward(bt1886().inverse(v)));
@@ -109,8 +113,8 @@ test('a conversion, then the look on the display, is the combined picture', () =
   );
   const creative = through(order(screen, screen, { look }), pictures);
   // The display's edges hold less than light does: the pictures agree where it clipped nothing.
-  const differences = Array.from(combined, (v, i) => Math.abs(v - creative[i])).filter((_, i) =>
-    [0, 1, 2].every((c) => pictures[i - (i % 3) + c] > 0.02 && pictures[i - (i % 3) + c] < 0.98),
+  const differences = Array.from(combined, (v, i) => Math.abs(v - creative[i])).filter(
+    isInside(pictures, 0.02, 0.98),
   );
   expect(differences.length).toBeGreaterThan(600);
   expect(Math.max(...differences)).toBeLessThan(2e-3);
@@ -118,9 +122,7 @@ test('a conversion, then the look on the display, is the combined picture', () =
 
 test('a finished picture goes back among log footage: the return of a conversion is the recording', () => {
   const back = through(order(screen, sceneEnd(heron)), pictures);
-  const kept = Array.from(back, (v, i) => Math.abs(v - recorded[i])).filter((_, i) =>
-    [0, 1, 2].every((c) => pictures[i - (i % 3) + c] > 0.02 && pictures[i - (i % 3) + c] < 0.98),
-  );
+  const kept = Array.from(back, (v, i) => Math.abs(v - recorded[i])).filter(isInside(pictures, 0.02, 0.98));
   expect(kept.length).toBeGreaterThan(600);
   expect(Math.max(...kept)).toBeLessThan(2e-3);
 });

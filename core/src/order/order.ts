@@ -1,6 +1,6 @@
 import type { Profile } from '../camera/profile.ts';
 import type { Look } from '../look/document.ts';
-import { type Shot, neutralShot } from '../look/shot.ts';
+import type { Shot } from '../look/shot.ts';
 import { type Display, standardDisplay, type ToneRendering } from '../render/rendering.ts';
 import type { End } from './end.ts';
 
@@ -23,8 +23,11 @@ export function displayOf({ output, input }: Pick<LutOrder, 'input' | 'output'>,
   return end?.kind === 'display' ? end.display : viewing;
 }
 
-/** An offset as a correction of a shot. */
-export const offsetShot = (offset: number): Shot => ({ ...neutralShot, exposure: offset });
+/** A shot and an offset on top of it. */
+export const withOffset = (shot: Shot, offset: number): Shot => ({
+  ...shot,
+  exposure: shot.exposure + offset,
+});
 
 /** What a preset of an order is filled with. */
 export interface OrderParts {

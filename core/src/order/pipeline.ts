@@ -5,8 +5,9 @@ import { neutralShot, type Shot } from '../look/shot.ts';
 import { apart, type ShownLook, shownOn } from '../look/shown.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import { compileRendering, type CompiledRendering, type Display } from '../render/rendering.ts';
-import { type CompiledEnd, compileEnd, displayEnd, sceneEnd } from './end.ts';
-import { displayOf, type LutOrder, offsetShot } from './order.ts';
+import { type CompiledEnd, compileEnd } from './end.ts';
+import { displayOf, type LutOrder, withOffset } from './order.ts';
+import { roles } from './roles.ts';
 
 /**
  * A whole order, in three parts that each work on interleaved RGB in place. Bake, preview, proof and export all run this.
@@ -51,9 +52,9 @@ const noLook: CompiledLook = { run: () => {}, stages: [], finish: () => {}, note
 /** Throws a MissingLutError where a placed LUT is not among `luts`. */
 export function compileOrder(
   order: LutOrder,
-  { shot = offsetShot(order.offset), luts, cache, viewing }: CompileOptions = {},
+  { shot = neutralShot, luts, cache, viewing }: CompileOptions = {},
 ): CompiledOrder {
-  const input = compileEnd(order.input, order.rendering, shot);
+  const input = compileEnd(order.input, order.rendering, withOffset(shot, order.offset));
   const output = compileEnd(order.output, order.rendering);
   const display = displayOf(order, viewing);
   const lane = order.look ? compileLook(shownOn(order.look, display), luts, cache) : noLook;
@@ -82,21 +83,8 @@ export interface PipelineParts extends Omit<CompileOptions, 'viewing'> {
 }
 
 /** The order a picture is shown by: from a camera's code, through the look or none, to a display. */
-export function compilePipeline({
-  profile,
-  look,
-  shot = neutralShot,
-  withLook = true,
-  ...options
-}: PipelineParts): Pipeline {
-  const { look: document, display } = apart(look);
-  const order: LutOrder = {
-    input: sceneEnd(profile),
-    offset: 0,
-    look: withLook ? document : null,
-    rendering: document.rendering,
-    output: displayEnd(display),
-  };
-  const compiled = compileOrder(order, { shot, ...options });
+export function compilePipeline({ profile, look, withLook = true, ...options }: PipelineParts): Pipeline {
+  const order = roles[withLook ? 'combined' : 'conversion'].order({ profile, ...apart(look) });
+  const compiled = compileOrder(order, options);
   return { ...compiled, codec: compiled.ends.input.codec! };
 }

@@ -33,8 +33,17 @@ export class VersionService {
 
   async list(lookId: string): Promise<LookVersions> {
     const { document } = await this.looks.get(lookId);
-    const rows = await this.rows(lookId);
-    return { versions: rows.map(toVersion), isLatest: rows.length > 0 && holds(rows[0], document) };
+    const { number, hash, note, createdAt } = lookVersions;
+    const [versions, latest] = await Promise.all([
+      // Without their documents, of which there may be many.
+      this.db
+        .select({ number, hash, note, createdAt })
+        .from(lookVersions)
+        .where(eq(lookVersions.lookId, lookId))
+        .orderBy(desc(number)),
+      this.latest(lookId),
+    ]);
+    return { versions, isLatest: latest !== undefined && holds(latest, document) };
   }
 
   /** A version whole. Throws a DocumentError where what is stored cannot be read. */
@@ -57,7 +66,7 @@ export class VersionService {
 
   /** The version that a document of a look is: the latest where they are the same, else a new one. */
   async ensure(lookId: string, document: Look, note: string): Promise<LookVersion> {
-    const [latest] = await this.rows(lookId, 1);
+    const latest = await this.latest(lookId);
     return latest && holds(latest, document) ? toVersion(latest) : this.add(lookId, document, note);
   }
 
@@ -73,12 +82,13 @@ export class VersionService {
     return toVersion(row);
   }
 
-  private rows(lookId: string, most = -1): Promise<Row[]> {
-    return this.db
+  private async latest(lookId: string): Promise<Row | undefined> {
+    const [row] = await this.db
       .select()
       .from(lookVersions)
       .where(eq(lookVersions.lookId, lookId))
       .orderBy(desc(lookVersions.number))
-      .limit(most);
+      .limit(1);
+    return row;
   }
 }
