@@ -2,6 +2,7 @@ import js from '@eslint/js';
 import hooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
 import ts from 'typescript-eslint';
+import { floorPatterns } from './core/floors.mjs';
 
 /** What each workspace may import of ours. Everything may import core; core imports nothing. */
 const mayImport = {
@@ -48,6 +49,14 @@ const coreIsPure = {
       'performance',
       'localStorage',
     ],
+  },
+};
+
+/** Core has no Node, no interface and nothing of ours, and its folders stand on floors. */
+const coreFloors = Object.entries(floorPatterns).map(([folder, floor]) => ({
+  files: [folder === '.' ? 'core/src/*.ts' : `core/src/${folder}/**/*.ts`],
+  ignores: ['**/*.test.ts'],
+  rules: {
     'no-restricted-imports': [
       'error',
       {
@@ -56,11 +65,12 @@ const coreIsPure = {
             group: ['node:*', 'react*', '@velvet-dusk/*'],
             message: 'core has no Node, no interface and nothing of ours',
           },
+          floor,
         ],
       },
     ],
   },
-};
+}));
 
 export default ts.config(
   {
@@ -84,4 +94,5 @@ export default ts.config(
   },
   ...arrows,
   coreIsPure,
+  ...coreFloors,
 );

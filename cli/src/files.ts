@@ -4,7 +4,7 @@ import { basename, dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
 import { type Look, parseLook } from '@velvet-dusk/core/look/document';
-import type { Cube } from '@velvet-dusk/core/cube/cube';
+import type { Cube } from '@velvet-dusk/core/lut/cube';
 import { parseLut } from '@velvet-dusk/core/formats/lut';
 import { sha256Hex } from '@velvet-dusk/core/look/hash';
 import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';

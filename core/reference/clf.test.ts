@@ -7,7 +7,7 @@ import { parseProfile, type Profile } from '../src/camera/profile.ts';
 import { multiply, transform } from '../src/colour/matrix.ts';
 import { rgbToRgb } from '../src/colour/rgbSpace.ts';
 import { ap0, working } from '../src/colour/spaces/index.ts';
-import { writeClf } from '../src/formats/clf/write.ts';
+import { profileToClf } from '../src/camera/export/profileClf.ts';
 import { ocio, temporaryFolder } from './tools.ts';
 
 /** Profiles written as CLF, read by OpenColorIO 2: every family's example and every instance, in both ranges. */
@@ -30,7 +30,7 @@ const cases = [...examples, ...instances].flatMap(([name, curve]): [string, Prof
 
 test.each(cases)('%s', (name, profile) => {
   const path = join(folder, `${name.replace(/\W+/g, '-')}.clf`);
-  writeFileSync(path, writeClf(profile));
+  writeFileSync(path, profileToClf(profile));
   const codec = makeCodec(profile);
   const toAp0 = multiply(rgbToRgb(working, ap0), codec.toWorking);
   const codes = Array.from({ length: 97 }, (_, i) => [i / 96, ((i * 37) % 97) / 96, ((i * 61) % 97) / 96]);
@@ -48,7 +48,7 @@ test.each(cases)('%s', (name, profile) => {
 test('a pure power decodes as a power: code 0.5 at 2.2 is 0.218', () => {
   const path = join(folder, 'power.clf');
   const curve: CurveParams = { family: 'videoGamma', standard: 'power', gamma: 2.2 };
-  writeFileSync(path, writeClf({ ...heron, curve, range: 'full' }));
+  writeFileSync(path, profileToClf({ ...heron, curve, range: 'full' }));
   const [[r]] = ocio({ kind: 'file', path, interpolation: 'trilinear' }, [[0.5, 0.5, 0.5]]);
   expect(r).toBeCloseTo(0.5 ** 2.2, 5);
 });

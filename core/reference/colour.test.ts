@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { seeded } from '../src/camera/random.ts';
+import { seeded } from '../src/numeric/random.ts';
 import { compressGamut, expandGamut } from '../src/colour/gamutCompression.ts';
 import { transformBuffer } from '../src/colour/matrix.ts';
 import { rgbToRgb } from '../src/colour/rgbSpace.ts';

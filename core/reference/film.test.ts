@@ -1,11 +1,11 @@
 import { describe, expect, test } from 'vitest';
-import { seeded } from '../src/camera/random.ts';
+import { seeded } from '../src/numeric/random.ts';
 import { developNegative, exposeNegative } from '../src/film/negative.ts';
 import { negatives } from '../src/film/negatives.ts';
 import { makePrint, printDensities, timeLights } from '../src/film/print.ts';
 import { prints } from '../src/film/prints.ts';
 import { carriedGrey, plainPrint } from '../src/film/system.ts';
-import { midGrey, stopsToLinear } from '../src/camera/exposure.ts';
+import { midGrey, stopsToLinear } from '../src/colour/exposure.ts';
 import { numpyFilm } from './tools.ts';
 
 /** The film model against its own page, docs/film.md, built again in numpy: every stock pair on random colours. */

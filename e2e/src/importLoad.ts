@@ -5,7 +5,7 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { seeded } from '@velvet-dusk/core/camera/random';
+import { seeded } from '@velvet-dusk/core/numeric/random';
 import { encodePng } from '@velvet-dusk/server/frames/raster';
 import { startDemo } from './demoServer.ts';
 

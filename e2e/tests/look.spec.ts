@@ -5,7 +5,7 @@ import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 import { writeCdl } from '@velvet-dusk/core/formats/cdl/write';
 import { parseCdl } from '@velvet-dusk/core/formats/cdl/parse';
 import { lookFrom } from '@velvet-dusk/core/look/startingPoints';
-import { cdlSchema } from '@velvet-dusk/core/look/steps/cdl';
+import { cdlSchema } from '@velvet-dusk/core/colour/cdl';
 import { expectAxeClean } from '../src/axe.ts';
 import { expect, test } from '../src/fixtures.ts';
 import { temporary } from '../src/pictures.ts';

@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { record } from '@velvet-dusk/core/camera/sensor';
 import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
-import { applyCube } from '@velvet-dusk/core/cube/apply';
+import { applyCube } from '@velvet-dusk/core/lut/apply';
 import { bake } from '@velvet-dusk/core/order/bake';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';

@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
-import type { Interpolation } from '@velvet-dusk/core/cube/apply';
+import type { Interpolation } from '@velvet-dusk/core/lut/apply';
 
 /** What the figures are compared with. A missing program stops the benchmark; it is not left out in silence. */
 

@@ -1,4 +1,4 @@
-import { applyCube } from '@velvet-dusk/core/cube/apply';
+import { applyCube } from '@velvet-dusk/core/lut/apply';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import { parsePng, writePng } from '@velvet-dusk/core/formats/png';
 import { readBytes, readText } from '../files.ts';

@@ -1,4 +1,4 @@
-import { largestGrid, smallestGrid } from '@velvet-dusk/core/cube/cube';
+import { largestGrid, smallestGrid } from '@velvet-dusk/core/lut/cube';
 import { bake, checkGrid, compileBake } from '@velvet-dusk/core/order/bake';
 import { roleIds } from '@velvet-dusk/core/order/roles';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';

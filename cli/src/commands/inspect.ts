@@ -1,4 +1,4 @@
-import { inspectCube } from '@velvet-dusk/core/cube/inspect';
+import { inspectCube } from '@velvet-dusk/core/lut/inspect';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import { sha256Hex } from '@velvet-dusk/core/look/hash';
 import { readBytes } from '../files.ts';

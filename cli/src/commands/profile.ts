@@ -1,7 +1,7 @@
 import { importProfile } from '@velvet-dusk/core/camera/import/index';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { profileTable, type TableRow } from '@velvet-dusk/core/camera/table';
-import { writeClf } from '@velvet-dusk/core/formats/clf/write';
+import { profileToClf } from '@velvet-dusk/core/camera/export/profileClf';
 import { UsageError } from '../errors.ts';
 import { readProfile, readText } from '../files.ts';
 import { Arguments } from '../options.ts';
@@ -33,7 +33,7 @@ export const profileCommand: Command = {
     const clf = options.optional('clf');
     if (clf !== undefined) {
       const out = await options.output('clf', [options.text('profile')]);
-      return out.write(writeClf(profile));
+      return out.write(profileToClf(profile));
     }
     if (!options.flag('table')) throw new UsageError('--table, --clf or --import is needed');
     const table = profileTable(makeCodec(profile));

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { profileSchema } from '../camera/profile.ts';
-import { largestGrid, smallestGrid } from '../cube/cube.ts';
+import { largestGrid, smallestGrid } from '../lut/cube.ts';
 import { proofGroups, type ProofGroupId } from '../order/proof.ts';
 import { roleIds } from '../order/roles.ts';
 import { lookSchema } from '../look/document.ts';

@@ -3,8 +3,8 @@ import { type Mat3 } from '../colour/matrix.ts';
 import { working } from '../colour/spaces/index.ts';
 import { makeCurve } from './curves/index.ts';
 import type { Profile } from './profile.ts';
-import { codeToSignal, type Levels, levels, signalToCode } from './range.ts';
-import { midGrey } from './exposure.ts';
+import { codeToSignal, type Levels, levels, signalToCode } from '../colour/range.ts';
+import { midGrey } from '../colour/exposure.ts';
 
 /** A profile made ready for use. */
 export interface Codec {
@@ -41,9 +41,4 @@ export function makeCodec(profile: Profile): Codec {
     clipCode: Math.min(1, atStops(profile.sensor.clipStops)),
     blackCode: encode(0),
   };
-}
-
-/** Applies one function to every value of a buffer, in place. */
-export function mapBuffer(buffer: Float32Array, f: (x: number) => number): void {
-  for (let i = 0; i < buffer.length; i++) buffer[i] = f(buffer[i]);
 }

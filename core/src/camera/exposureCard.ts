@@ -1,8 +1,8 @@
 import { compileRendering, type Rendering } from '../render/rendering.ts';
 import { makeCodec } from './codec.ts';
-import { linearToStops, midGrey } from './exposure.ts';
+import { linearToStops, midGrey } from '../colour/exposure.ts';
 import type { Profile } from './profile.ts';
-import { codeToSignal } from './range.ts';
+import { codeToSignal } from '../colour/range.ts';
 import { type Base, basesOf, sensorAt } from './sensitivity.ts';
 
 export interface CardSettings {

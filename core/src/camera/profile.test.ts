@@ -6,9 +6,9 @@ import { acescct } from '../colour/transfer/acescct.ts';
 import { bt709Curve } from '../colour/transfer/bt709.ts';
 import { srgbCurve } from '../colour/transfer/srgb.ts';
 import { makeCodec } from './codec.ts';
-import { stopsToLinear } from './exposure.ts';
+import { stopsToLinear } from '../colour/exposure.ts';
 import { parseProfile, type Profile } from './profile.ts';
-import { levels } from './range.ts';
+import { levels } from '../colour/range.ts';
 import { profileTable } from './table.ts';
 
 const folder = new URL('../../../demo/profiles/', import.meta.url);

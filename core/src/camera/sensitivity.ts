@@ -1,5 +1,5 @@
 import type { Codec } from './codec.ts';
-import { linearToStops } from './exposure.ts';
+import { linearToStops } from '../colour/exposure.ts';
 import type { Profile } from './profile.ts';
 
 export type Base = Profile['sensitivities'][number];

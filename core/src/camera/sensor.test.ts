@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { transformBuffer } from '../colour/matrix.ts';
 import { bt709 } from '../colour/spaces/index.ts';
 import { makeCodec } from './codec.ts';
-import { stopsToLinear } from './exposure.ts';
+import { stopsToLinear } from '../colour/exposure.ts';
 import { parseProfile } from './profile.ts';
 import { record } from './sensor.ts';
 

@@ -1,11 +1,11 @@
 import { invert, multiply, transformBuffer } from '../colour/matrix.ts';
 import { rgbToRgb, type RgbSpace } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
-import { balanceMatrix } from '../look/shot.ts';
+import { balanceMatrix } from '../colour/balance.ts';
 import { type Codec, makeCodec } from './codec.ts';
-import { midGrey, stopsToLinear } from './exposure.ts';
+import { midGrey, stopsToLinear } from '../colour/exposure.ts';
 import { atDepth } from './profile.ts';
-import { normals, seeded } from './random.ts';
+import { normals, seeded } from '../numeric/random.ts';
 import { sensorAt } from './sensitivity.ts';
 
 export interface Recording {

@@ -1,6 +1,6 @@
 import type { Codec } from './codec.ts';
-import { stopsToLinear } from './exposure.ts';
-import { codeToSignal } from './range.ts';
+import { stopsToLinear } from '../colour/exposure.ts';
+import { codeToSignal } from '../colour/range.ts';
 
 export interface TableRow {
   /** Scene-linear value; 0.18 is mid-grey. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { stopsToLinear } from '../camera/exposure.ts';
+import { stopsToLinear } from '../colour/exposure.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
 import { compileLook } from '../look/compile.ts';
@@ -9,7 +9,7 @@ import { newLook, parseLook } from '../look/document.ts';
 import { carriedDensities, exposeNegative } from './negative.ts';
 import { negatives } from './negatives.ts';
 import { makePrint, printDensities, plainNegativeOutput, timeLights } from './print.ts';
-import { seeded } from '../camera/random.ts';
+import { seeded } from '../numeric/random.ts';
 import { luminanceWeights } from '../colour/rgbSpace.ts';
 import { prints } from './prints.ts';
 import { parseNegative, parsePrint } from './stock.ts';

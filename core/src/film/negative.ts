@@ -1,4 +1,4 @@
-import { midGrey } from '../camera/exposure.ts';
+import { midGrey } from '../colour/exposure.ts';
 import { mixMatrix, mixKeys, type Mix } from '../colour/greyMix.ts';
 import type { Mat3 } from '../colour/matrix.ts';
 import { logTen, tenTo } from '../colour/power.ts';

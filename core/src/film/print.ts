@@ -1,10 +1,10 @@
-import { midGrey } from '../camera/exposure.ts';
+import { midGrey } from '../colour/exposure.ts';
 import { mixMatrix } from '../colour/greyMix.ts';
 import { tenTo } from '../colour/power.ts';
 import { UniformTable } from '../numeric/uniformTable.ts';
 import { memoizeRecent } from '../numeric/memoizeRecent.ts';
 import { sequence, type Pass } from '../numeric/passes.ts';
-import { logExposurePerPoint } from '../look/steps/printerLights.ts';
+import { logExposurePerPoint } from '../colour/printerPoints.ts';
 import { type Characteristic, characteristic, type CurveParams } from './characteristic.ts';
 import { curveTable } from './curveTable.ts';
 import { carriedDensities, carriedGamma, logPerStop } from './negative.ts';

@@ -1,4 +1,4 @@
-import { midGrey } from '../camera/exposure.ts';
+import { midGrey } from '../colour/exposure.ts';
 import {
   nominalDevelopment,
   type Development,

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { normals, seeded } from '../camera/random.ts';
+import { normals, seeded } from '../numeric/random.ts';
 import { characteristic } from './characteristic.ts';
 import { negatives } from './negatives.ts';
 import { layerNames, type NegativeStock } from './stock.ts';

@@ -1,4 +1,4 @@
-import type { Cube, Cube1d, Triple } from '../cube/cube.ts';
+import type { Cube, Cube1d, Triple } from '../lut/cube.ts';
 import { FormatError } from './error.ts';
 import { readPlainRows } from './plainRows.ts';
 

@@ -1,4 +1,4 @@
-import type { Cube, Cube1d, Cube3d } from '../cube/cube.ts';
+import type { Cube, Cube1d, Cube3d } from '../lut/cube.ts';
 
 /** Largest size at which a float32 times a million is still exact in float64. */
 const exactBelow = 512;

@@ -1,4 +1,4 @@
-import type { Cube } from '../cube/cube.ts';
+import type { Cube } from '../lut/cube.ts';
 import { parseCube } from './cubeParse.ts';
 import { FormatError } from './error.ts';
 import { parseSpi1d } from './spi1d.ts';

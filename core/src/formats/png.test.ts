@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from 'vitest';
 import { ffmpeg, temporaryFolder } from '../../reference/tools.ts';
-import { seeded } from '../camera/random.ts';
+import { seeded } from '../numeric/random.ts';
 import { shrink } from './frameScale.ts';
 import { parsePng, writePng } from './png.ts';
 

@@ -1,4 +1,4 @@
-import { type Cube1d } from '../cube/cube.ts';
+import { type Cube1d } from '../lut/cube.ts';
 import { FormatError } from './error.ts';
 
 const sizes = { least: 2, most: 65536 };

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
-import { stopsToLinear } from '../camera/exposure.ts';
+import { stopsToLinear } from '../colour/exposure.ts';
 import { parseProfile } from '../camera/profile.ts';
 import { bake } from '../order/bake.ts';
-import { warmCube } from '../cube/testCube.ts';
+import { warmCube } from '../lut/testCube.ts';
 import { luminanceMoved } from '../readings/luminanceMoved.ts';
-import { lumaOf } from '../readings/ycbcr.ts';
+import { lumaOf } from '../colour/ycbcr.ts';
 import { compileRendering, standardDisplay } from '../render/rendering.ts';
 import { compileLook } from './compile.ts';
 import { type Look, newLook, parseLook } from './document.ts';

@@ -1,4 +1,4 @@
-import { stopsToLinear, linearToStops } from '../camera/exposure.ts';
+import { stopsToLinear, linearToStops } from '../colour/exposure.ts';
 import { luminanceWeights } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
 import type { CompiledRendering } from '../render/rendering.ts';

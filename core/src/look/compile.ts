@@ -1,4 +1,4 @@
-import { midGrey } from '../camera/exposure.ts';
+import { midGrey } from '../colour/exposure.ts';
 import { acescct } from '../colour/transfer/acescct.ts';
 import type { NegativeOutput } from '../film/print.ts';
 import { memoizeRecent } from '../numeric/memoizeRecent.ts';

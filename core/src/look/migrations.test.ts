@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
 import { standardDisplay } from '../render/rendering.ts';
 import { prints } from '../film/prints.ts';
-import { midGrey } from '../camera/exposure.ts';
+import { midGrey } from '../colour/exposure.ts';
 import { compileLook } from './compile.ts';
 import { newLook, parseLook } from './document.ts';
 import { recipeHash } from './hash.ts';

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
 import { makeCodec } from '../camera/codec.ts';
-import { stopsToLinear } from '../camera/exposure.ts';
+import { stopsToLinear } from '../colour/exposure.ts';
 import { parseProfile } from '../camera/profile.ts';
 import { bake } from '../order/bake.ts';
 import { compileRendering, standardDisplay } from '../render/rendering.ts';

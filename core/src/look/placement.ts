@@ -1,11 +1,12 @@
-import { mapBuffer, makeCodec } from '../camera/codec.ts';
+import { makeCodec } from '../camera/codec.ts';
+import { mapBuffer } from '../numeric/buffer.ts';
 import type { Profile } from '../camera/profile.ts';
 import { invert, multiply, transformBuffer } from '../colour/matrix.ts';
 import { rgbToRgb } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
-import { applyTetrahedral } from '../cube/apply.ts';
-import type { Cube3d } from '../cube/cube.ts';
-import { isClipped, isCrushed } from '../readings/ends.ts';
+import { applyTetrahedral } from '../lut/apply.ts';
+import type { Cube3d } from '../lut/cube.ts';
+import { isClipped, isCrushed } from '../colour/clipping.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 import { trimCode } from './trimCode.ts';
 import { type Shot, shotBlack, shotMatrix } from './shot.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { type Cube1d, unitDomain } from '../cube/cube.ts';
+import { type Cube1d, unitDomain } from '../lut/cube.ts';
 import { responseOf } from './response.ts';
 import { stepDefinition } from './steps/index.ts';
 

@@ -1,4 +1,4 @@
-import { stopsToLinear } from '../camera/exposure.ts';
+import { stopsToLinear } from '../colour/exposure.ts';
 import { luminanceWeights } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
 import { compileLook, type Recipe } from './compile.ts';

@@ -1,5 +1,5 @@
-import { midGrey } from '../camera/exposure.ts';
-import { chromaOf, skinLineDegrees } from '../readings/ycbcr.ts';
+import { midGrey } from '../colour/exposure.ts';
+import { chromaOf, skinLineDegrees } from '../colour/ycbcr.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 import { writeOklab } from './steps/oklabPixels.ts';
 

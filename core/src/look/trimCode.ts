@@ -1,4 +1,5 @@
-import { type Codec, mapBuffer } from '../camera/codec.ts';
+import type { Codec } from '../camera/codec.ts';
+import { mapBuffer } from '../numeric/buffer.ts';
 import { multiply, transformBuffer } from '../colour/matrix.ts';
 import { type Shot, shotBlack, shotMatrix } from './shot.ts';
 

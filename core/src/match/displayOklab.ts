@@ -1,6 +1,6 @@
 import { lmsToOklab, rgbToLms } from '../colour/oklab.ts';
 import { fastCbrt } from '../numeric/fast.ts';
-import { lumaWeights } from '../readings/ycbcr.ts';
+import { lumaWeights } from '../colour/ycbcr.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 
 /** Pixels of a finished picture: Oklab L, a, b interleaved, and luma of the signal, 0–1. */

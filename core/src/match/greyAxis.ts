@@ -1,4 +1,4 @@
-import { stopsToLinear } from '../camera/exposure.ts';
+import { stopsToLinear } from '../colour/exposure.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 
 /** The grey axis a match must not break: greys from far under mid-grey to far over it, so many to a stop. */

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { seeded } from '../camera/random.ts';
+import { seeded } from './random.ts';
 import { fastCbrt, fastExp, fastLog } from './fast.ts';
 
 const uniform = seeded(1);

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { seeded } from '../camera/random.ts';
+import { seeded } from './random.ts';
 import { OctaveTable } from './octaveTable.ts';
 
 test.each([

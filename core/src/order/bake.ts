@@ -1,7 +1,7 @@
 import { recipeHash } from '../look/hash.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import { engine } from './engine.ts';
-import { type Cube3d, largestGrid, smallestGrid, unitDomain } from '../cube/cube.ts';
+import { type Cube3d, largestGrid, smallestGrid, unitDomain } from '../lut/cube.ts';
 import { describeEnd } from './end.ts';
 import type { LutOrder, OrderParts } from './order.ts';
 import { type CompiledOrder, compileOrder } from './pipeline.ts';

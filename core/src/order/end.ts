@@ -1,8 +1,9 @@
-import { type Codec, makeCodec, mapBuffer } from '../camera/codec.ts';
+import { type Codec, makeCodec } from '../camera/codec.ts';
+import { mapBuffer } from '../numeric/buffer.ts';
 import type { Profile } from '../camera/profile.ts';
-import { linearToStops } from '../camera/exposure.ts';
+import { linearToStops } from '../colour/exposure.ts';
 import { type Mat3, multiply, transformBuffer } from '../colour/matrix.ts';
-import { gridAxis, gridCodes, nodesOf } from '../cube/cube.ts';
+import { gridAxis, gridCodes, nodesOf } from '../lut/cube.ts';
 import { neutralShot, type Shot, shotBlack, shotMatrix } from '../look/shot.ts';
 import { compileRendering, type Display, type Rendering } from '../render/rendering.ts';
 

@@ -1,13 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
 import { makeCodec } from '../camera/codec.ts';
-import { stopsToLinear } from '../camera/exposure.ts';
+import { stopsToLinear } from '../colour/exposure.ts';
 import { parseProfile } from '../camera/profile.ts';
 import { type Look, newLook } from '../look/document.ts';
 import { insertStep } from '../look/edit.ts';
 import { colourDistribution, hueBins } from '../scopes/colourDistribution.ts';
-import { applyTetrahedral } from '../cube/apply.ts';
-import { unitDomain } from '../cube/cube.ts';
+import { applyTetrahedral } from '../lut/apply.ts';
+import { unitDomain } from '../lut/cube.ts';
 import { bakeOverlay } from './overlay.ts';
 import { overlayStops } from './overlayScale.ts';
 import { PreviewBaker } from './previewBaker.ts';

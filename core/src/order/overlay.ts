@@ -1,5 +1,5 @@
 import type { Profile } from '../camera/profile.ts';
-import { linearToStops } from '../camera/exposure.ts';
+import { linearToStops } from '../colour/exposure.ts';
 import { luminanceWeights } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
 import { compileLook } from '../look/compile.ts';

@@ -4,7 +4,7 @@ import { lutOrder } from './bake.ts';
 import { StepCache } from '../look/compile.ts';
 import { StageCache } from '../look/stageCache.ts';
 import type { LutMap } from '../look/steps/step.ts';
-import { type Cube3d, unitDomain } from '../cube/cube.ts';
+import { type Cube3d, unitDomain } from '../lut/cube.ts';
 import type { RoleId } from './roles.ts';
 
 export interface PreviewOrder extends OrderParts {

@@ -1,11 +1,11 @@
-import { linearToStops } from '../camera/exposure.ts';
+import { linearToStops } from '../colour/exposure.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
 import type { CompiledEnd } from './end.ts';
 import type { CompiledOrder } from './pipeline.ts';
-import { applyCube, type Interpolation } from '../cube/apply.ts';
+import { applyCube, type Interpolation } from '../lut/apply.ts';
 import { bake, type BakeOrder, compileBake } from './bake.ts';
-import { type Cube3d, usualGrids } from '../cube/cube.ts';
+import { type Cube3d, usualGrids } from '../lut/cube.ts';
 import { beyondSamples, gamutSamples, neutralSamples } from './proofSamples.ts';
 
 export interface WorstColour {

@@ -1,4 +1,4 @@
-import { stopsToLinear } from '../camera/exposure.ts';
+import { stopsToLinear } from '../colour/exposure.ts';
 import type { CompiledEnd } from './end.ts';
 import { writeOklab } from '../look/steps/oklabPixels.ts';
 

@@ -4,7 +4,7 @@ import { identity, type Mat3, transform, type Vec3 } from '../colour/matrix.ts';
 import { luminanceWeights, rgbToRgb, rgbToXyz } from '../colour/rgbSpace.ts';
 import { bt709, working } from '../colour/spaces/index.ts';
 import { xyToXyz } from '../colour/chromaticity.ts';
-import { judge, type Verdict } from '../readings/verdict.ts';
+import { judge, type Verdict } from '../numeric/verdict.ts';
 import { luminanceOf } from './measure.ts';
 
 export interface PatchSample {

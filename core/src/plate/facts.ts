@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { levels } from '../camera/range.ts';
+import { levels } from '../colour/range.ts';
 import { depthUsed } from './depth.ts';
 import { noiseDeviation } from './noise.ts';
 

@@ -1,5 +1,5 @@
 import type { Codec } from '../camera/codec.ts';
-import { linearToStops } from '../camera/exposure.ts';
+import { linearToStops } from '../colour/exposure.ts';
 import { transform, type Vec3 } from '../colour/matrix.ts';
 import { luminanceWeights } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';

@@ -1,4 +1,4 @@
-import { lumaOf } from '../readings/ycbcr.ts';
+import { lumaOf } from '../colour/ycbcr.ts';
 
 /** The mask answers nothing on even slopes, and noise of 1 with a deviation of 6. */
 const maskDeviation = 6;

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { type Codec, makeCodec } from '../camera/codec.ts';
 import { parseProfile, type Profile } from '../camera/profile.ts';
-import { normals, seeded } from '../camera/random.ts';
+import { normals, seeded } from '../numeric/random.ts';
 import { record, type Recording } from '../camera/sensor.ts';
 import { bt709 } from '../colour/spaces/index.ts';
 import { parseChartCsv } from '../formats/chartCsv.ts';

@@ -1,5 +1,5 @@
 import { type Codec, makeCodec } from '../camera/codec.ts';
-import { linearToStops } from '../camera/exposure.ts';
+import { linearToStops } from '../colour/exposure.ts';
 import type { Profile } from '../camera/profile.ts';
 import type { FrameFacts } from './facts.ts';
 

@@ -1,5 +1,5 @@
 import type { Codec } from '../camera/codec.ts';
-import { midGrey } from '../camera/exposure.ts';
+import { midGrey } from '../colour/exposure.ts';
 import { transform, type Vec3 } from '../colour/matrix.ts';
 import { rgbToXyz } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';

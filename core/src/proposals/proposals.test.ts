@@ -4,7 +4,7 @@ import { makeCodec } from '../camera/codec.ts';
 import { parseProfile } from '../camera/profile.ts';
 import { record } from '../camera/sensor.ts';
 import { bt709 } from '../colour/spaces/index.ts';
-import { applyCube } from '../cube/apply.ts';
+import { applyCube } from '../lut/apply.ts';
 import { bake } from '../order/bake.ts';
 import { parseExr } from '../formats/exr/parse.ts';
 import { type Look, newLook } from '../look/document.ts';

@@ -1,8 +1,8 @@
 import { lumaBuffer } from './luma.ts';
 import type { ReadingContext, ReadingDefinition } from './reading.ts';
 import type { Schools } from './schools.ts';
-import { type Band, judge, unjudged } from './verdict.ts';
-import { chromaOf } from './ycbcr.ts';
+import { type Band, judge, unjudged } from '../numeric/verdict.ts';
+import { chromaOf } from '../colour/ycbcr.ts';
 
 /** Below this share of the picture an end has no colour worth reading. */
 const leastShare = 0.002;

@@ -1,13 +1,11 @@
+import { isClipped, isCrushed } from '../colour/clipping.ts';
 import type { ReadingContext, ReadingDefinition } from './reading.ts';
-import { judge } from './verdict.ts';
+import { judge } from '../numeric/verdict.ts';
 
-/** A pixel is crushed where every channel is at or under this signal, clipped where one is at or over the other. */
-export const crushedBelow = 0.006;
-export const clippedAbove = 0.995;
 const band = { low: 0, high: 0.5, slack: 1.5 };
 const target = 'up to 0.5 % of the picture, to 2 % close (common practice)';
 
-type Counts = (r: number, g: number, b: number) => boolean;
+type Counts = typeof isClipped;
 
 function share({ signal }: ReadingContext, counts: Counts): number {
   let n = 0;
@@ -36,10 +34,6 @@ function end(id: string, label: string, where: string, counts: Counts): ReadingD
     },
   };
 }
-
-/** Is a colour of the signal black in every channel, or at the top in one? */
-export const isCrushed: Counts = (r, g, b) => r <= crushedBelow && g <= crushedBelow && b <= crushedBelow;
-export const isClipped: Counts = (r, g, b) => r >= clippedAbove || g >= clippedAbove || b >= clippedAbove;
 
 export const crushed = end('crushed', 'Crushed', 'black in every channel', isCrushed);
 export const clipped = end('clipped', 'Clipped', 'at the top in at least one channel', isClipped);

@@ -1,7 +1,7 @@
 import { lumaBuffer } from './luma.ts';
 import { lumaPercentile, type ReadingDefinition } from './reading.ts';
 import { blackBands, type Schools, schoolChoices } from './schools.ts';
-import { type Band, judge } from './verdict.ts';
+import { type Band, judge } from '../numeric/verdict.ts';
 
 /** A level at one end of the picture, read past stray pixels: a tenth of a percent lies beyond it. */
 interface LevelSpec {

@@ -1,4 +1,4 @@
-import { lumaOf } from './ycbcr.ts';
+import { lumaOf } from '../colour/ycbcr.ts';
 
 const cache = new WeakMap<Float32Array, Float32Array>();
 

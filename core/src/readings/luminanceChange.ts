@@ -1,8 +1,8 @@
 import { signed } from '../numeric/signed.ts';
-import { stopsToLinear } from '../camera/exposure.ts';
+import { stopsToLinear } from '../colour/exposure.ts';
 import { luminanceWeights } from '../colour/rgbSpace.ts';
 import { type ReadingContext, type ReadingDefinition, render } from './reading.ts';
-import { judge, unjudged } from './verdict.ts';
+import { judge, unjudged } from '../numeric/verdict.ts';
 
 /** Twenty-one greys over the range a display shows. */
 const greyStops = Array.from({ length: 21 }, (_, i) => -7 + (i * 12) / 20);

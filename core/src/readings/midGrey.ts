@@ -1,9 +1,9 @@
 import { signed } from '../numeric/signed.ts';
-import { linearToStops, midGrey as grey } from '../camera/exposure.ts';
+import { linearToStops, midGrey as grey } from '../colour/exposure.ts';
 import { defaultGreySignal } from '../render/presets.ts';
 import { type ReadingDefinition, render } from './reading.ts';
-import { judge } from './verdict.ts';
-import { lumaOf } from './ycbcr.ts';
+import { judge } from '../numeric/verdict.ts';
+import { lumaOf } from '../colour/ycbcr.ts';
 
 const aim = defaultGreySignal * 100;
 const band = { low: aim - 3, high: aim + 3, slack: 4 };

@@ -1,10 +1,10 @@
 import { signed } from '../numeric/signed.ts';
-import { stopsToLinear } from '../camera/exposure.ts';
+import { stopsToLinear } from '../colour/exposure.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
 import { type ReadingDefinition, render } from './reading.ts';
-import { judge } from './verdict.ts';
-import { chromaOf } from './ycbcr.ts';
+import { judge } from '../numeric/verdict.ts';
+import { chromaOf } from '../colour/ycbcr.ts';
 
 /** Eleven greys, half a stop apart about mid-grey: where a cast is seen. The ends have readings of their own. */
 const greyStops = Array.from({ length: 11 }, (_, i) => (i - 5) / 2);

@@ -1,6 +1,6 @@
 import type { CompiledOrder } from '../order/pipeline.ts';
 import type { Schools } from './schools.ts';
-import type { Verdict } from './verdict.ts';
+import type { Verdict } from '../numeric/verdict.ts';
 
 /** Part of a plate, in shares of its width and height. */
 export interface Area {

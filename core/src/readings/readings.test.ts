@@ -9,8 +9,8 @@ import { waveform } from '../scopes/waveform.ts';
 import { takeReadings } from './index.ts';
 import { lumaPercentile, noMarks } from './reading.ts';
 import { usualSchools } from './schools.ts';
-import { judge, worstVerdict } from './verdict.ts';
-import { chromaOf, lumaOf, skinLineDegrees } from './ycbcr.ts';
+import { judge, worstVerdict } from '../numeric/verdict.ts';
+import { chromaOf, lumaOf, skinLineDegrees } from '../colour/ycbcr.ts';
 import { onStandard } from '../testing/onStandard.ts';
 
 const heron = parseProfile(

@@ -1,7 +1,7 @@
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
 import { type Area, isInAreas, type ReadingContext, type ReadingDefinition } from './reading.ts';
-import { judge, unjudged } from './verdict.ts';
+import { judge, unjudged } from '../numeric/verdict.ts';
 
 type Lab = [number, number, number];
 

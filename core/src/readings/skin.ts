@@ -1,8 +1,8 @@
 import { hueOf, readOklab, saturationOf } from '../look/steps/oklabPixels.ts';
 import { signed } from '../numeric/signed.ts';
 import { isInAreas, type ReadingContext, type ReadingDefinition } from './reading.ts';
-import { judge, unjudged } from './verdict.ts';
-import { chromaOf, lumaOf, skinLineDegrees } from './ycbcr.ts';
+import { judge, unjudged } from '../numeric/verdict.ts';
+import { chromaOf, lumaOf, skinLineDegrees } from '../colour/ycbcr.ts';
 
 /** Below this share of the picture there is no skin worth reading. */
 const leastShare = 0.002;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { mapBuffer } from '../camera/codec.ts';
+import { mapBuffer } from '../numeric/buffer.ts';
 import { compressGamut, expandGamut } from '../colour/gamutCompression.ts';
-import { codeToSignal, levels, signalToCode } from '../camera/range.ts';
+import { codeToSignal, levels, signalToCode } from '../colour/range.ts';
 import { OctaveTable } from '../numeric/octaveTable.ts';
 import { memoizeRecent } from '../numeric/memoizeRecent.ts';
 import { sequence, type Pass } from '../numeric/passes.ts';

@@ -1,6 +1,6 @@
 import { power } from '../colour/power.ts';
 import { OctaveTable } from '../numeric/octaveTable.ts';
-import { midGrey, stopsToLinear } from '../camera/exposure.ts';
+import { midGrey, stopsToLinear } from '../colour/exposure.ts';
 
 /** What a tone scale is solved from. Levels are display-linear, 1 is the display's white. */
 export interface ToneScaleAims {

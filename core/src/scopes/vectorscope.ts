@@ -1,4 +1,4 @@
-import { chromaOf } from '../readings/ycbcr.ts';
+import { chromaOf } from '../colour/ycbcr.ts';
 
 /** Counts of pixels over Cb (to the right) and Cr (upward), a square of `size` cells over ±`reach`. */
 export interface Vectorscope {

@@ -1,4 +1,4 @@
-import { lumaOf } from '../readings/ycbcr.ts';
+import { lumaOf } from '../colour/ycbcr.ts';
 
 /** Counts of pixels by column and level. `channels` planes of columns × levels, level 0 at signal `low`. */
 export interface Waveform {

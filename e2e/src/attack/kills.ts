@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { seeded } from '@velvet-dusk/core/camera/random';
+import { seeded } from '@velvet-dusk/core/numeric/random';
 import { isOver, type Job } from '@velvet-dusk/core/api/jobs';
 import type { Attack } from './finding.ts';
 import { call, demoDocument, filledFolder, noiseFrame, startTarget } from './target.ts';

@@ -1,5 +1,5 @@
 import { Worker } from 'node:worker_threads';
-import { seeded } from '@velvet-dusk/core/camera/random';
+import { seeded } from '@velvet-dusk/core/numeric/random';
 import type { Attack } from './finding.ts';
 import type { Order, Outcome } from './mutantWorker.ts';
 import { makeSamples, type Sample } from './samples.ts';

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { bake } from '@velvet-dusk/core/order/bake';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
-import { writeClf } from '@velvet-dusk/core/formats/clf/write';
+import { profileToClf } from '@velvet-dusk/core/camera/export/profileClf';
 import { writeSpi1d } from '@velvet-dusk/core/formats/spi1d';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { plainExr } from '@velvet-dusk/core/testing/plainExr';
@@ -59,7 +59,7 @@ export async function makeSamples(): Promise<Sample[]> {
     { parser: 'lut', name: 'a.cube', bytes: text(cube), cutIsDamage: true },
     { parser: 'lut', name: 'b.cube', bytes: text(shaper), cutIsDamage: true },
     { parser: 'lut', name: 'a.spi1d', bytes: text(writeSpi1d(table)), cutIsDamage: true },
-    { parser: 'profile', name: 'a.clf', bytes: text(writeClf(heron)), cutIsDamage: true },
+    { parser: 'profile', name: 'a.clf', bytes: text(profileToClf(heron)), cutIsDamage: true },
     { parser: 'profile', name: 'a.json', bytes: text(JSON.stringify(heron)), cutIsDamage: true },
     { parser: 'look', name: 'look.json', bytes: text(JSON.stringify(look)), cutIsDamage: true },
     { parser: 'cdl', name: 'a.cdl', bytes: text(cdl), cutIsDamage: true },

@@ -3,8 +3,8 @@ import { open } from 'node:fs/promises';
 import type { ClipFacts } from '@velvet-dusk/core/api/contract';
 import { FormatError } from '@velvet-dusk/core/formats/error';
 import { sizeProblem } from '@velvet-dusk/core/formats/frameSize';
-import { levels } from '@velvet-dusk/core/camera/range';
-import { lumaWeights } from '@velvet-dusk/core/readings/ycbcr';
+import { levels } from '@velvet-dusk/core/colour/range';
+import { lumaWeights } from '@velvet-dusk/core/colour/ycbcr';
 import type { DecodedFrame } from './frame.ts';
 
 /** FFmpeg is not on this machine; clips cannot be opened, everything else can. */

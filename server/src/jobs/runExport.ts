@@ -5,7 +5,7 @@ import { open, readFile } from 'node:fs/promises';
 import type { MessagePort } from 'node:worker_threads';
 import type { ExportProof } from '@velvet-dusk/core/api/contract';
 import { bake, type BakeOrder, compileBake } from '@velvet-dusk/core/order/bake';
-import type { Cube, Cube3d } from '@velvet-dusk/core/cube/cube';
+import type { Cube, Cube3d } from '@velvet-dusk/core/lut/cube';
 import { finerGrid, holdsProof, proveCube } from '@velvet-dusk/core/order/proof';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import { parseLut } from '@velvet-dusk/core/formats/lut';

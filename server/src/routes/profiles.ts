@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { largestLut } from '@velvet-dusk/core/api/contract';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
-import { writeClf } from '@velvet-dusk/core/formats/clf/write';
+import { profileToClf } from '@velvet-dusk/core/camera/export/profileClf';
 import { Problem } from '../problem.ts';
 import { receiveFile } from './receiveFile.ts';
 import type { Services } from '../services/index.ts';
@@ -38,7 +38,7 @@ export function profileRoutes({ profiles, files, pool }: Services): Router {
   });
   router.get('/profiles/:id/clf', async (req, res) => {
     const profile = await profiles.get(param(req, 'id'));
-    res.attachment(`${profile.id}.clf`).type('application/xml').send(writeClf(profile));
+    res.attachment(`${profile.id}.clf`).type('application/xml').send(profileToClf(profile));
   });
   router.get('/profiles/:id/json', async (req, res) => {
     const profile = await profiles.get(param(req, 'id'));

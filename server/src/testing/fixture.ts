@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { seeded } from '@velvet-dusk/core/camera/random';
+import { seeded } from '@velvet-dusk/core/numeric/random';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { writePng } from '@velvet-dusk/core/formats/png';
 import { parseLook } from '@velvet-dusk/core/look/document';

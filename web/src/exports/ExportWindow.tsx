@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { largestNote } from '@velvet-dusk/core/api/contract';
-import { usualGrids } from '@velvet-dusk/core/cube/cube';
+import { usualGrids } from '@velvet-dusk/core/lut/cube';
 import { cubeFileName } from '@velvet-dusk/core/order/fileName';
 import { type RoleId, roleIds, roles } from '@velvet-dusk/core/order/roles';
 import { type OutputId, outputs } from '@velvet-dusk/core/render/outputs/index';

@@ -2,7 +2,7 @@ import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { ExportProof } from '@velvet-dusk/core/api/contract';
 import type { Artefact } from '@velvet-dusk/core/api/jobs';
 import { holdsProof, proofGroups, proofLimits } from '@velvet-dusk/core/order/proof';
-import { judge, type Verdict } from '@velvet-dusk/core/readings/verdict';
+import { judge, type Verdict } from '@velvet-dusk/core/numeric/verdict';
 import { VerdictMark } from '../ui/VerdictMark.tsx';
 
 type Triple = readonly [number, number, number];

@@ -1,6 +1,6 @@
 import { overlayStops } from '@velvet-dusk/core/order/overlayScale';
-import { clippedAbove, crushedBelow, isClipped, isCrushed } from '@velvet-dusk/core/readings/ends';
-import { lumaOf, lumaWeights } from '@velvet-dusk/core/readings/ycbcr';
+import { clippedAbove, crushedBelow, isClipped, isCrushed } from '@velvet-dusk/core/colour/clipping';
+import { lumaOf, lumaWeights } from '@velvet-dusk/core/colour/ycbcr';
 import { bandColours, bandStops } from '@velvet-dusk/core/scopes/exposureBands';
 import type { OverlayKind } from './drawing.ts';
 

@@ -1,4 +1,4 @@
-import { skinLineDegrees } from '@velvet-dusk/core/readings/ycbcr';
+import { skinLineDegrees } from '@velvet-dusk/core/colour/ycbcr';
 import type { StopHistogram } from '@velvet-dusk/core/scopes/stopHistogram';
 import type { Vectorscope } from '@velvet-dusk/core/scopes/vectorscope';
 import type { Waveform } from '@velvet-dusk/core/scopes/waveform';

@@ -1,5 +1,5 @@
 import { beforeEach, expect, test } from 'vitest';
-import { seeded } from '@velvet-dusk/core/camera/random';
+import { seeded } from '@velvet-dusk/core/numeric/random';
 import { newLook } from '@velvet-dusk/core/look/document';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
 import { canonicalJson } from '@velvet-dusk/core/look/hash';

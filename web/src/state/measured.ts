@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import type { Proposal } from '@velvet-dusk/core/proposals/index';
 import type { SuitedStrength } from '@velvet-dusk/core/proposals/strength';
-import type { Verdict } from '@velvet-dusk/core/readings/verdict';
+import type { Verdict } from '@velvet-dusk/core/numeric/verdict';
 import type { Analysis } from '../workers/analysis.ts';
 
 export interface LiveThumb {

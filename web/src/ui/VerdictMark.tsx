@@ -1,4 +1,4 @@
-import type { Verdict } from '@velvet-dusk/core/readings/verdict';
+import type { Verdict } from '@velvet-dusk/core/numeric/verdict';
 
 const marks: Record<Verdict, { shape: string; word: string; colour: string }> = {
   holds: { shape: '●', word: 'holds', colour: 'text-holds' },

@@ -8,7 +8,7 @@ import { takeReadings } from '@velvet-dusk/core/readings/index';
 import { luminanceMoved } from '@velvet-dusk/core/readings/luminanceMoved';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
 import type { Schools } from '@velvet-dusk/core/readings/schools';
-import { type Verdict, worstVerdict } from '@velvet-dusk/core/readings/verdict';
+import { type Verdict, worstVerdict } from '@velvet-dusk/core/numeric/verdict';
 import { type ColourDistribution, colourDistribution } from '@velvet-dusk/core/scopes/colourDistribution';
 import { type StopHistogram, stopHistogram } from '@velvet-dusk/core/scopes/stopHistogram';
 import { type Vectorscope, vectorscope } from '@velvet-dusk/core/scopes/vectorscope';

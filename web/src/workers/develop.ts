@@ -1,7 +1,7 @@
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { applyTetrahedral } from '@velvet-dusk/core/cube/apply';
-import type { Cube3d } from '@velvet-dusk/core/cube/cube';
+import { applyTetrahedral } from '@velvet-dusk/core/lut/apply';
+import type { Cube3d } from '@velvet-dusk/core/lut/cube';
 import { PreviewBaker } from '@velvet-dusk/core/order/previewBaker';
 import { apart, type ShownLook } from '@velvet-dusk/core/look/shown';
 import type { CompiledOrder } from '@velvet-dusk/core/order/pipeline';

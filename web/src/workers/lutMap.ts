@@ -1,4 +1,4 @@
-import type { Cube } from '@velvet-dusk/core/cube/cube';
+import type { Cube } from '@velvet-dusk/core/lut/cube';
 import { parseLut } from '@velvet-dusk/core/formats/lut';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';

@@ -1,13 +1,13 @@
 import * as Comlink from 'comlink';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { applyTetrahedral } from '@velvet-dusk/core/cube/apply';
-import { type Cube3d, unitDomain } from '@velvet-dusk/core/cube/cube';
-import { applyPlan, planTetrahedral, type TetrahedralPlan } from '@velvet-dusk/core/cube/plan';
+import { applyTetrahedral } from '@velvet-dusk/core/lut/apply';
+import { type Cube3d, unitDomain } from '@velvet-dusk/core/lut/cube';
+import { applyPlan, planTetrahedral, type TetrahedralPlan } from '@velvet-dusk/core/lut/plan';
 import { trimCode } from '@velvet-dusk/core/look/trimCode';
 import { neutralShot, type Shot } from '@velvet-dusk/core/look/shot';
 import type { Texture } from '@velvet-dusk/core/texture/index';
-import { TexturedCode } from '@velvet-dusk/core/texture/texturedCode';
+import { TexturedCode } from '@velvet-dusk/core/look/texturedCode';
 import type { Overlay, ViewCube } from '../gl/drawing.ts';
 import { paintOverlay } from '../gl/overlays.ts';
 import { cachedPixels, FrameCache } from './frameCache.ts';

@@ -1,4 +1,4 @@
-import { linearToStops } from '@velvet-dusk/core/camera/exposure';
+import { linearToStops } from '@velvet-dusk/core/colour/exposure';
 import type { Frame } from '@velvet-dusk/core/formats/png';
 import { compileLook } from '@velvet-dusk/core/look/compile';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
@@ -7,7 +7,7 @@ import { trimCode } from '@velvet-dusk/core/look/trimCode';
 import { type Seen, seen } from '@velvet-dusk/core/look/steps/oklabPixels';
 import type { LutMap } from '@velvet-dusk/core/look/steps/step';
 import { luminanceOf } from '@velvet-dusk/core/plate/measure';
-import { chromaOf } from '@velvet-dusk/core/readings/ycbcr';
+import { chromaOf } from '@velvet-dusk/core/colour/ycbcr';
 import type { PlateOrder } from './develop.ts';
 
 export interface SampleOrder {

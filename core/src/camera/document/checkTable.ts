@@ -1,8 +1,8 @@
 import { type Codec, makeCodec } from '../codec.ts';
-import { stopsToLinear } from '../exposure.ts';
+import { stopsToLinear } from '../../colour/exposure.ts';
 import type { CheckRow, Profile } from '../profile.ts';
-import { codeToSignal } from '../range.ts';
-import { judge, type Verdict } from '../../readings/verdict.ts';
+import { codeToSignal } from '../../colour/range.ts';
+import { judge, type Verdict } from '../../numeric/verdict.ts';
 
 export interface JudgedRow {
   row: CheckRow;

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { makeCodec } from '../codec.ts';
 import type { CurveParams } from '../curves/index.ts';
 import { type CheckRow, parseProfile, type Profile } from '../profile.ts';
-import { seeded } from '../random.ts';
+import { seeded } from '../../numeric/random.ts';
 import { judgeTable, printedValue, rowLinear } from './checkTable.ts';
 import { constantFields, typedConstants } from './constants.ts';
 import { diagnose } from './diagnose.ts';

@@ -18,7 +18,7 @@ import {
 import { FormatError } from '../../formats/error.ts';
 import { type CurveParams, curveSchema, makeCurve } from '../curves/index.ts';
 import type { Profile } from '../profile.ts';
-import { levels } from '../range.ts';
+import { levels } from '../../colour/range.ts';
 import { checkedPoints, type ImportedProfile, primariesNote, profileAround } from './imported.ts';
 
 const near = (a: number, b: number, by = 1e-4) => Math.abs(a - b) <= by;

@@ -1,5 +1,5 @@
-import { applyCube } from '../../cube/apply.ts';
-import { type Cube, type Cube1d, type Cube3d, inputDomain } from '../../cube/cube.ts';
+import { applyCube } from '../../lut/apply.ts';
+import { type Cube, type Cube1d, type Cube3d, inputDomain } from '../../lut/cube.ts';
 import { compileRendering, standardRendering } from '../../render/rendering.ts';
 import { checkedPoints, type ImportedProfile, primariesNote, profileAround } from './imported.ts';
 

@@ -6,13 +6,13 @@ import { transform } from '../../colour/matrix.ts';
 import { rgbToRgb } from '../../colour/rgbSpace.ts';
 import { ap0 } from '../../colour/spaces/index.ts';
 import { bake } from '../../order/bake.ts';
-import { unitDomain } from '../../cube/cube.ts';
-import { writeClf } from '../../formats/clf/write.ts';
+import { unitDomain } from '../../lut/cube.ts';
+import { profileToClf } from '../export/profileClf.ts';
 import { writeCube } from '../../formats/cubeWrite.ts';
 import { writeSpi1d } from '../../formats/spi1d.ts';
 import { newLook } from '../../look/document.ts';
 import { makeCodec } from '../codec.ts';
-import { stopsToLinear } from '../exposure.ts';
+import { stopsToLinear } from '../../colour/exposure.ts';
 import { parseProfile, type Profile } from '../profile.ts';
 import { importProfile } from './index.ts';
 import { standardDisplay } from '../../render/rendering.ts';
@@ -39,7 +39,7 @@ const decoded = (profile: Profile, [r, g, b]: [number, number, number]) => {
 
 describe.each(profiles.map((p) => [p.id, p] as const))('%s', (id, profile) => {
   const file = join(folder, `${id}.clf`);
-  writeFileSync(file, writeClf(profile));
+  writeFileSync(file, profileToClf(profile));
 
   test('its CLF is read by OpenColorIO, which decodes as we do', () => {
     const colours = codes(profile);

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { ocio, temporaryFolder, toPixels, worstDifference } from '../../../reference/tools.ts';
-import { cdlOnCode, cdlSchema } from '../../look/steps/cdl.ts';
+import { cdlOnCode, cdlSchema } from '../../colour/cdl.ts';
 import { amount, settings } from '../../look/steps/arbitraries.ts';
 import { FormatError } from '../error.ts';
 import { type CdlCorrection, cdlKinds } from './correction.ts';

@@ -1,4 +1,4 @@
-import { cdlSchema, type CdlParams } from '../../look/steps/cdl.ts';
+import { cdlSchema, type CdlParams } from '../../colour/cdl.ts';
 
 /** One colour correction of a CDL file (ASC CDL 1.2): its ID, what is said about it, and its numbers. */
 export interface CdlCorrection {

@@ -1,4 +1,4 @@
-import { cdlSchema, type CdlParams } from '../../look/steps/cdl.ts';
+import { cdlSchema, type CdlParams } from '../../colour/cdl.ts';
 import { FormatError } from '../error.ts';
 import { readXml } from '../xml.ts';
 import { cdlChannels, type CdlCorrection, cdlTriples, restCdl } from './correction.ts';

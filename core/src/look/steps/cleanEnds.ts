@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { midGrey, stopsToLinear } from '../../camera/exposure.ts';
+import { midGrey, stopsToLinear } from '../../colour/exposure.ts';
 import { luminanceWeights } from '../../colour/rgbSpace.ts';
 import { working } from '../../colour/spaces/index.ts';
 import { ramp } from './oklabPixels.ts';

@@ -1,11 +1,11 @@
 import { converter } from 'culori';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { linearToStops, stopsToLinear } from '../../camera/exposure.ts';
+import { linearToStops, stopsToLinear } from '../../colour/exposure.ts';
 import { transform, transformBuffer, type Vec3 } from '../../colour/matrix.ts';
 import { rgbToRgb } from '../../colour/rgbSpace.ts';
 import { bt709, working } from '../../colour/spaces/index.ts';
-import { chromaOf, skinLineDegrees } from '../../readings/ycbcr.ts';
+import { chromaOf, skinLineDegrees } from '../../colour/ycbcr.ts';
 import { restContext } from '../context.ts';
 import { skinLineHue } from '../skinLine.ts';
 import { amount, hueNodes, settings } from './arbitraries.ts';

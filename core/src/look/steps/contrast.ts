@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { midGrey } from '../../camera/exposure.ts';
+import { midGrey } from '../../colour/exposure.ts';
 import { power } from '../../colour/power.ts';
 import { OctaveTable } from '../../numeric/octaveTable.ts';
 import { defineStep } from './step.ts';

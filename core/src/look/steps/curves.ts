@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { linearToStops, stopsToLinear } from '../../camera/exposure.ts';
+import { linearToStops, stopsToLinear } from '../../colour/exposure.ts';
 import { acescct, highestAcescct } from '../../colour/transfer/acescct.ts';
 import { monotoneCubic } from '../../numeric/monotoneCubic.ts';
 import { curvePoints, type CurvePoint, xsOf, ysOf } from './curvePoints.ts';

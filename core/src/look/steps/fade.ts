@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { stopsToLinear } from '../../camera/exposure.ts';
+import { stopsToLinear } from '../../colour/exposure.ts';
 import { power } from '../../colour/power.ts';
 import { defineStep } from './step.ts';
 

@@ -1,7 +1,7 @@
 import { invert } from '../../colour/matrix.ts';
 import { lmsToOklab, oklabToLms, rgbToLms } from '../../colour/oklab.ts';
 import { working } from '../../colour/spaces/index.ts';
-import { midGrey } from '../../camera/exposure.ts';
+import { midGrey } from '../../colour/exposure.ts';
 import { logTwo } from '../../colour/power.ts';
 import { fastCbrt, fastExp } from '../../numeric/fast.ts';
 

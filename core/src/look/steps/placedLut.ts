@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { acescct, highestAcescct } from '../../colour/transfer/acescct.ts';
-import { applyCube } from '../../cube/apply.ts';
+import { applyCube } from '../../lut/apply.ts';
 import { restContext } from '../context.ts';
 import { defineStep } from './step.ts';
 

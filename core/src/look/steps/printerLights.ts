@@ -1,14 +1,9 @@
 import { z } from 'zod';
+import { logExposurePerPoint, pointsPerStop } from '../../colour/printerPoints.ts';
 import { signed } from '../../numeric/signed.ts';
 import { defineStep } from './step.ts';
 
-/** One printer point in log10 exposure; twelve make a stop (common practice). */
-export const logExposurePerPoint = 0.025;
-
 const points = (label: string) => z.number().min(-50).max(50).default(0).meta({ label, unit: 'pt', step: 1 });
-
-/** A camera stop in points of light. */
-const pointsPerStop = Math.log10(2) / logExposurePerPoint;
 
 /** Printer lights: exposure of each channel in points; a point up shows more of the colour, here and on a print. */
 export const printerLights = defineStep({

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { Cube } from '../../cube/cube.ts';
+import type { Cube } from '../../lut/cube.ts';
 import type { NegativeOutput } from '../../film/print.ts';
 import type { CompiledRendering } from '../../render/rendering.ts';
 

@@ -1,14 +1,14 @@
 import { converter } from 'culori';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { stopsToLinear } from '../../camera/exposure.ts';
+import { stopsToLinear } from '../../colour/exposure.ts';
 import { transform, transformBuffer, type Vec3 } from '../../colour/matrix.ts';
 import { luminanceWeights, rgbToRgb } from '../../colour/rgbSpace.ts';
 import { bt709, working } from '../../colour/spaces/index.ts';
 import { ocio, toPixels, worstDifference } from '../../../reference/tools.ts';
 import { restContext } from '../context.ts';
-import { warmCube } from '../../cube/testCube.ts';
-import { cdlOnCode, cdlSchema } from './cdl.ts';
+import { warmCube } from '../../lut/testCube.ts';
+import { cdlOnCode, cdlSchema } from '../../colour/cdl.ts';
 import { contrast } from './contrast.ts';
 import { exposure } from './exposure.ts';
 import { stepDefinition, stepDefinitions } from './index.ts';

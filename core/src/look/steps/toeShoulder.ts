@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { midGrey } from '../../camera/exposure.ts';
+import { midGrey } from '../../colour/exposure.ts';
 import { signed } from '../../numeric/signed.ts';
 import { defineStep } from './step.ts';
 import { logTwo } from '../../colour/power.ts';

@@ -1,4 +1,4 @@
-import { midGrey, stopsToLinear } from '../../camera/exposure.ts';
+import { midGrey, stopsToLinear } from '../../colour/exposure.ts';
 import { luminanceWeights } from '../../colour/rgbSpace.ts';
 import { working } from '../../colour/spaces/index.ts';
 import type { ZonesParams } from './zones.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { midGrey } from '../../camera/exposure.ts';
+import { midGrey } from '../../colour/exposure.ts';
 import { carriedGamma } from '../../film/negative.ts';
 import { type GaugeId, gaugeIds, gauges } from '../gauges.ts';
 import { fieldDeviation, type FieldOrder, grainField, statedDeviation } from '../grainField.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { midGrey } from '../../camera/exposure.ts';
+import { midGrey } from '../../colour/exposure.ts';
 import { gaussian, gaussianContrast } from '../gaussian.ts';
 import { luminanceOf } from '../light.ts';
 import { amountField, inPixels, radiusField, radiusNote } from './fields.ts';

@@ -1,4 +1,4 @@
-import { stopsToLinear } from '../../camera/exposure.ts';
+import { stopsToLinear } from '../../colour/exposure.ts';
 import { type Light, luminanceOf, type Plane } from '../light.ts';
 
 /** The share of a light that counts as excess over a threshold in stops: 0 below it, rising without an edge. */

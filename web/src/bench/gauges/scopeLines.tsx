@@ -1,4 +1,4 @@
-import { chromaOf } from '@velvet-dusk/core/readings/ycbcr';
+import { chromaOf } from '@velvet-dusk/core/colour/ycbcr';
 import { blackBands, type Schools } from '@velvet-dusk/core/readings/schools';
 import { skinLineEnd } from '../../scopes/paint.ts';
 import type { LevelScale } from '../../state/view.ts';

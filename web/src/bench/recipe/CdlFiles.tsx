@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { type CdlCorrection, type CdlKind, cdlKinds } from '@velvet-dusk/core/formats/cdl/correction';
 import type { LookStep } from '@velvet-dusk/core/look/document';
-import type { CdlParams } from '@velvet-dusk/core/look/steps/cdl';
+import type { CdlParams } from '@velvet-dusk/core/colour/cdl';
 import { editParams, useDocument } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';

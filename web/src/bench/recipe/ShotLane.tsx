@@ -1,5 +1,6 @@
 import { numberField } from '@velvet-dusk/core/numberField';
-import { balanceLight, neutralShot, type Shot, shotSchema } from '@velvet-dusk/core/look/shot';
+import { balanceLight } from '@velvet-dusk/core/colour/balance';
+import { neutralShot, type Shot, shotSchema } from '@velvet-dusk/core/look/shot';
 import { editShot } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { judgeTable } from '@velvet-dusk/core/camera/document/checkTable';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { worstVerdict } from '@velvet-dusk/core/readings/verdict';
+import { worstVerdict } from '@velvet-dusk/core/numeric/verdict';
 import { useProfileActions } from '../../api/profiles.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
 import { useUndoKeys } from '../../shell/keys.ts';

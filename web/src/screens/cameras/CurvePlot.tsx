@@ -2,9 +2,9 @@ import { useMemo } from 'react';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { rowLinear } from '@velvet-dusk/core/camera/document/checkTable';
 import type { JudgedRow } from '@velvet-dusk/core/camera/document/checkTable';
-import { linearToStops, stopsToLinear } from '@velvet-dusk/core/camera/exposure';
+import { linearToStops, stopsToLinear } from '@velvet-dusk/core/colour/exposure';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { signalToCode } from '@velvet-dusk/core/camera/range';
+import { signalToCode } from '@velvet-dusk/core/colour/range';
 import { Chart, ink } from '../../chart/Chart.tsx';
 
 const span = { low: -9, high: 8 };

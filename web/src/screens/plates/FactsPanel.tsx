@@ -1,6 +1,6 @@
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
-import { linearToStops } from '@velvet-dusk/core/camera/exposure';
+import { linearToStops } from '@velvet-dusk/core/colour/exposure';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { useOpenProject } from '../../bench/useBench.ts';
 import { doubtOf, suspicionsOf } from '../../plates/doubt.ts';

@@ -5,7 +5,7 @@ import type { Shot } from '@velvet-dusk/core/look/shot';
 import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { SuitedStrength } from '@velvet-dusk/core/proposals/strength';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
-import { judge, type Verdict, worstVerdict } from '@velvet-dusk/core/readings/verdict';
+import { judge, type Verdict, worstVerdict } from '@velvet-dusk/core/numeric/verdict';
 import type { DockId } from '../../../state/view.ts';
 
 /** What the checklist is measured on. */

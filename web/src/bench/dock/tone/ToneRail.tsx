@@ -1,5 +1,5 @@
 import { useDeferredValue, useMemo, useState } from 'react';
-import { linearToStops } from '@velvet-dusk/core/camera/exposure';
+import { linearToStops } from '@velvet-dusk/core/colour/exposure';
 import { zoneNames, zoneWeights } from '@velvet-dusk/core/look/steps/zoneCurve';
 import type { ZonesParams } from '@velvet-dusk/core/look/steps/zones';
 import { useMeasured } from '../../../state/measured.ts';

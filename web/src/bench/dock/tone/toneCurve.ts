@@ -1,7 +1,7 @@
-import { linearToStops, stopsToLinear } from '@velvet-dusk/core/camera/exposure';
+import { linearToStops, stopsToLinear } from '@velvet-dusk/core/colour/exposure';
 import { compileLook, StepCache } from '@velvet-dusk/core/look/compile';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
-import { lumaOf } from '@velvet-dusk/core/readings/ycbcr';
+import { lumaOf } from '@velvet-dusk/core/colour/ycbcr';
 import { compileRendering } from '@velvet-dusk/core/render/rendering';
 import { railStops } from '@velvet-dusk/core/scopes/stopHistogram';
 

@@ -1,10 +1,11 @@
-import { makeCodec, mapBuffer } from '../camera/codec.ts';
+import { makeCodec } from '../camera/codec.ts';
+import { mapBuffer } from '../numeric/buffer.ts';
 import type { Profile } from '../camera/profile.ts';
 import { multiply, transformBuffer } from '../colour/matrix.ts';
-import { type Shot, shotBlack, shotMatrix } from '../look/shot.ts';
-import { shotTables, tableReader } from '../look/shotTables.ts';
-import { activeTextures, type Texture, type TextureId, textureKind } from './index.ts';
-import { interleave, type Light, planesOf } from './light.ts';
+import { type Shot, shotBlack, shotMatrix } from './shot.ts';
+import { shotTables, tableReader } from './shotTables.ts';
+import { activeTextures, type Texture, type TextureId, textureKind } from '../texture/index.ts';
+import { interleave, type Light, planesOf } from '../texture/light.ts';
 
 /** A recording: interleaved RGB code, how it was shot, and what is corrected of it. */
 export interface Recording {

@@ -1,0 +1,1 @@
+export const floors: readonly (readonly string[])[];
