@@ -15,6 +15,9 @@ export const lmsToOklab: Mat3 = [
 ];
 export const oklabToLms = invert(lmsToOklab);
 
+/** Oklab lightness of a linear grey. */
+export const greyLightness = (linear: number): number => Math.cbrt(linear);
+
 /** XYZ (D65) → Oklab L, a, b. */
 export function xyzToOklab(xyz: Vec3): [number, number, number] {
   const lms = transform(xyzToLms, xyz);

@@ -1,9 +1,12 @@
+import { greyLightness } from '../colour/oklab.ts';
 import { stopsToLinear } from '../colour/exposure.ts';
 import { luminanceWeights } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
 import { compileLook, type Recipe } from './compile.ts';
 import type { LookStep } from './document.ts';
-import { hueDistance, hueOf, readOklab, saturationOf, writeOklab } from './steps/oklabPixels.ts';
+import { hueDistance, hueOf } from '../colour/hue.ts';
+import { readOklab, writeColour } from '../colour/oklabPixels.ts';
+import { saturationOf } from './steps/seenColour.ts';
 import { sectors } from './steps/sixSectors.ts';
 import type { LutMap } from './steps/step.ts';
 
@@ -21,10 +24,7 @@ const everyHue = sectors.map((s) => s.hue);
 const weights = luminanceWeights(working);
 
 function colour(stops: number, saturation: number, hue: number, rgb: Float32Array, at: number): void {
-  const lightness = Math.cbrt(stopsToLinear(stops));
-  const angle = (hue * Math.PI) / 180;
-  const chroma = lightness * saturation;
-  writeOklab(Float64Array.of(lightness, chroma * Math.cos(angle), chroma * Math.sin(angle), 1), rgb, at);
+  writeColour({ lightness: greyLightness(stopsToLinear(stops)), saturation, hue }, rgb, at);
 }
 
 /** The colours that stand for each place of the axis, so many a place. */

@@ -1,3 +1,4 @@
+import { angleOf } from '../colour/hue.ts';
 import type { DisplayPixels } from './displayOklab.ts';
 import { byTone } from './features.ts';
 
@@ -58,7 +59,7 @@ function skinMiddle({ lab, luma }: DisplayPixels) {
     const b = lab[i * 3 + 2];
     if (a <= 0 || !inside(L, skin.lightness) || !inside(Math.sqrt(a * a + b * b) / L, skin.saturation))
       continue;
-    if (!inside((Math.atan2(b, a) * 180) / Math.PI, skin.hue)) continue;
+    if (!inside(angleOf(a, b), skin.hue)) continue;
     sumA += a;
     sumB += b;
     count++;

@@ -1,5 +1,5 @@
 import { lmsToOklab, rgbToLms } from '../colour/oklab.ts';
-import { fastCbrt } from '../numeric/fast.ts';
+import { readCones } from '../colour/oklabPixels.ts';
 import { lumaWeights } from '../colour/ycbcr.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 
@@ -20,8 +20,7 @@ export function displayPixels(
   const count = Math.floor(code.length / 3);
   const lab = new Float64Array(count * 3);
   const luma = new Float64Array(count);
-  const m = rgbToLms(output.space);
-  const n = lmsToOklab;
+  const toLms = rgbToLms(output.space);
   const light = [0, 0, 0];
   for (let i = 0; i < count; i++) {
     const p = i * 3;
@@ -32,10 +31,7 @@ export function displayPixels(
       light[c] = output.curve.inverse(Math.max(signal, 0));
     }
     luma[i] = y;
-    const l = fastCbrt(m[0] * light[0] + m[1] * light[1] + m[2] * light[2]);
-    const k = fastCbrt(m[3] * light[0] + m[4] * light[1] + m[5] * light[2]);
-    const s = fastCbrt(m[6] * light[0] + m[7] * light[1] + m[8] * light[2]);
-    for (let c = 0; c < 3; c++) lab[p + c] = n[c * 3] * l + n[c * 3 + 1] * k + n[c * 3 + 2] * s;
+    readCones(toLms, lmsToOklab, light, 0, lab, p);
   }
   return { lab, luma };
 }

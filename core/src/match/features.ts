@@ -1,4 +1,5 @@
-import { hueOf, hueWeight } from '../look/steps/oklabPixels.ts';
+import { hueOf, hueDistance } from '../colour/hue.ts';
+import { hueWeight } from '../look/steps/seenColour.ts';
 import { sectors } from '../look/steps/sixSectors.ts';
 import type { DisplayPixels } from './displayOklab.ts';
 
@@ -54,7 +55,7 @@ function chromaByHue(lab: Float64Array, out: Float64Array): void {
     if (weight === 0) continue;
     const hue = hueOf(seen);
     for (let j = 0; j < sectors.length; j++) {
-      const away = Math.abs(((hue - sectors[j].hue + 540) % 360) - 180);
+      const away = Math.abs(hueDistance(sectors[j].hue, hue));
       if (away < 60) out[hueStart + j] += (weight * (1 - away / 60) * hueScale) / count;
     }
   }

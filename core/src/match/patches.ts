@@ -1,3 +1,4 @@
+import { hueOf, hueDistance } from '../colour/hue.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
@@ -41,11 +42,10 @@ export function comparePatches(
     const theirs = named ? byName.get(mine.name)! : aim[i];
     const [a, b] = [labOf(mine), labOf(theirs)];
     const [ca, cb] = [Math.hypot(a[1], a[2]), Math.hypot(b[1], b[2])];
-    const turn = ((Math.atan2(b[2], b[1]) - Math.atan2(a[2], a[1])) * 180) / Math.PI;
     return {
       ...{ name: mine.name, plate: mine.code, aim: theirs.code, deltaE: deltaE2000(a, b) },
       ...{ lightness: b[0] - a[0], chroma: cb - ca },
-      hue: Math.min(ca, cb) < nearlyGrey ? 0 : ((turn + 540) % 360) - 180,
+      hue: Math.min(ca, cb) < nearlyGrey ? 0 : hueDistance(hueOf(a), hueOf(b)),
     };
   });
   return differences.sort((x, y) => y.deltaE - x.deltaE);

@@ -1,4 +1,4 @@
-import { hueOf } from '../look/steps/oklabPixels.ts';
+import { hueOf } from '../colour/hue.ts';
 import type { DisplayPixels } from './displayOklab.ts';
 
 /** Zones of a finished picture by its luma, %, from dark to light. Ours; the borders are a matter of habit. */

@@ -1,3 +1,11 @@
+/** A table of even steps read between its entries. @param along 0 to `last`; beyond, the ends hold. NaN gives the first. */
+export function readUniform(table: ArrayLike<number>, last: number, along: number, first = 0): number {
+  const held = along > 0 ? (along < last ? along : last) : 0;
+  const k = held < last ? held | 0 : last - 1;
+  const low = table[first + k];
+  return low + (held - k) * (table[first + k + 1] - low);
+}
+
 /**
  * A smooth function as a table of even steps, read between its entries; beyond the ends, the ends hold. Off by at most
  * step² |f″(x)| / 8. NaN gives the value at `low`. A class for the reason given at OctaveTable.
@@ -13,18 +21,10 @@ export class UniformTable {
     private readonly steps: number,
   ) {
     this.perUnit = steps / (high - low);
-    // One entry more, so that the last step has an end to read.
-    const table = new Float64Array(steps + 2);
-    for (let i = 0; i <= steps; i++) table[i] = f(low + i / this.perUnit);
-    table[steps + 1] = table[steps];
-    this.table = table;
+    this.table = Float64Array.from({ length: steps + 1 }, (_, i) => f(low + i / this.perUnit));
   }
 
   at(x: number): number {
-    const along = (x - this.low) * this.perUnit;
-    const held = along > 0 ? (along < this.steps ? along : this.steps) : 0;
-    const k = held | 0;
-    const { table } = this;
-    return table[k] + (held - k) * (table[k + 1] - table[k]);
+    return readUniform(this.table, this.steps, (x - this.low) * this.perUnit);
   }
 }

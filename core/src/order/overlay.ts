@@ -10,7 +10,7 @@ import { skinLineHue } from '../look/skinLine.ts';
 import { type ColourBoxParams } from '../look/steps/colourBox.ts';
 import { type Selection, selectionWeight } from '../look/steps/selection.ts';
 import { type SkinKeepParams, skinSelection } from '../look/steps/skinKeep.ts';
-import { readOklab } from '../look/steps/oklabPixels.ts';
+import { readOklab } from '../colour/oklabPixels.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 import { mostExcess, overlayStops } from './overlayScale.ts';

@@ -1,6 +1,7 @@
+import { greyLightness } from '../colour/oklab.ts';
 import { stopsToLinear } from '../colour/exposure.ts';
 import type { CompiledEnd } from './end.ts';
-import { writeOklab } from '../look/steps/oklabPixels.ts';
+import { writeColour } from '../colour/oklabPixels.ts';
 
 /** Halton's sequence in one base: even cover without ever meeting a grid. */
 function halton(index: number, base: number): number {
@@ -39,19 +40,14 @@ export function neutralSamples(
   count: number,
 ): Float32Array {
   const light = new Float32Array(count * 3);
-  const lab = new Float64Array(4);
   for (let i = 0; i < count; i++) {
     const [a, b, c] = [2, 3, 5].map((base) => halton(i + 1, base));
     const isSkin = i % 2 === 1;
     const stops = between(isSkin ? skin.stops : [floorStops, clipStops - 0.5], a);
-    const hue = (between(isSkin ? skin.hue : [0, 360], b) * Math.PI) / 180;
+    const hue = between(isSkin ? skin.hue : [0, 360], b);
     const saturation = between(isSkin ? skin.saturation : [0, greyish], c);
-    const lightness = Math.cbrt(stopsToLinear(stops));
-    lab[0] = lightness;
-    lab[1] = lightness * saturation * Math.cos(hue);
-    lab[2] = lightness * saturation * Math.sin(hue);
-    lab[3] = 1;
-    writeOklab(lab, light, i * 3);
+    const lightness = greyLightness(stopsToLinear(stops));
+    writeColour({ lightness, saturation, hue }, light, i * 3);
   }
   fromLight(light);
   return light;

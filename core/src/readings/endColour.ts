@@ -1,3 +1,4 @@
+import { angleOf, hueDistance } from '../colour/hue.ts';
 import { lumaBuffer } from './luma.ts';
 import type { ReadingContext, ReadingDefinition } from './reading.ts';
 import type { Schools } from './schools.ts';
@@ -11,8 +12,7 @@ const leastShare = 0.002;
 function nameOf(cb: number, cr: number): string {
   const names = ['blue', 'violet', 'magenta', 'red', 'amber', 'yellow', 'green', 'cyan'];
   const angles = [0, 35, 65, 103, 135, 174, 230, 290];
-  const hue = ((Math.atan2(cr, cb) * 180) / Math.PI + 360) % 360;
-  const away = angles.map((a) => Math.abs(((hue - a + 540) % 360) - 180));
+  const away = angles.map((a) => Math.abs(hueDistance(angleOf(cb, cr), a)));
   return names[away.indexOf(Math.min(...away))];
 }
 

@@ -1,3 +1,4 @@
+import { hueOf, hueDistance } from '../colour/hue.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
 import { type Area, isInAreas, type ReadingContext, type ReadingDefinition } from './reading.ts';
@@ -41,8 +42,7 @@ export const separation: ReadingDefinition = {
       };
     const value = deltaE2000(a, b);
     const chroma = (lab: Lab) => Math.hypot(lab[1], lab[2]);
-    const hue = (lab: Lab) => (Math.atan2(lab[2], lab[1]) * 180) / Math.PI;
-    const apart = Math.abs(((hue(a) - hue(b) + 540) % 360) - 180);
+    const apart = Math.abs(hueDistance(hueOf(a), hueOf(b)));
     return {
       value,
       text: `ΔE ${value.toFixed(1)}`,

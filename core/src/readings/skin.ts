@@ -1,4 +1,6 @@
-import { hueOf, readOklab, saturationOf } from '../look/steps/oklabPixels.ts';
+import { hueOf, angleOf, hueDistance } from '../colour/hue.ts';
+import { readOklab } from '../colour/oklabPixels.ts';
+import { saturationOf } from '../look/steps/seenColour.ts';
 import { signed } from '../numeric/signed.ts';
 import { isInAreas, type ReadingContext, type ReadingDefinition } from './reading.ts';
 import { judge, unjudged } from '../numeric/verdict.ts';
@@ -77,8 +79,7 @@ export const skinHue: ReadingDefinition = {
   measure(context) {
     const skin = meanSkin(context);
     if (!skin || skin.chroma < leastChroma) return noSkin;
-    const hue = (Math.atan2(skin.cr, skin.cb) * 180) / Math.PI;
-    const value = ((hue - skinLineDegrees + 540) % 360) - 180;
+    const value = hueDistance(skinLineDegrees, angleOf(skin.cb, skin.cr));
     const lean = Math.abs(value) < 1 ? 'on the line' : value < 0 ? 'toward magenta' : 'toward green';
     const { skinLean } = context.schools;
     return {

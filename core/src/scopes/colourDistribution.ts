@@ -1,4 +1,6 @@
-import { hueOf, hueWeight, readOklab, saturationOf } from '../look/steps/oklabPixels.ts';
+import { hueOf } from '../colour/hue.ts';
+import { readOklab } from '../colour/oklabPixels.ts';
+import { hueWeight, saturationOf } from '../look/steps/seenColour.ts';
 import { type StopHistogram, stopHistogram } from './stopHistogram.ts';
 
 export const hueBins = 72;

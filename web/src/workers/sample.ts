@@ -1,10 +1,11 @@
+import { angleOf } from '@velvet-dusk/core/colour/hue';
 import { linearToStops } from '@velvet-dusk/core/colour/exposure';
 import type { Frame } from '@velvet-dusk/core/formats/png';
 import { compileLook } from '@velvet-dusk/core/look/compile';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { compilePipeline } from '@velvet-dusk/core/order/pipeline';
 import { trimCode } from '@velvet-dusk/core/look/trimCode';
-import { type Seen, seen } from '@velvet-dusk/core/look/steps/oklabPixels';
+import { type Seen, seen } from '@velvet-dusk/core/look/steps/seenColour';
 import type { LutMap } from '@velvet-dusk/core/look/steps/step';
 import { luminanceOf } from '@velvet-dusk/core/plate/measure';
 import { chromaOf } from '@velvet-dusk/core/colour/ycbcr';
@@ -74,7 +75,7 @@ export function sampleColour(frame: Frame, { plate, look, stepId, x, y }: Sample
   return {
     ...{ code, signal },
     stops: linearToStops(Math.max(luminanceOf(triple(light)), 1e-9)),
-    hue: ((Math.atan2(cr, cb) * 180) / Math.PI + 360) % 360,
+    hue: angleOf(cb, cr),
     chroma: Math.hypot(cb, cr) * 100,
     atStep: seen(before),
   };

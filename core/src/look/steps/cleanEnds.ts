@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { midGrey, stopsToLinear } from '../../colour/exposure.ts';
 import { luminanceWeights } from '../../colour/rgbSpace.ts';
 import { working } from '../../colour/spaces/index.ts';
-import { ramp } from './oklabPixels.ts';
+import { ramp } from './seenColour.ts';
 import { defineStep } from './step.ts';
 import { logTwo } from '../../colour/power.ts';
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { tintStops } from './zoneCurve.ts';
-import { editOklab, readOklab, turnChroma } from './oklabPixels.ts';
+import { editOklab, readOklab } from '../../colour/oklabPixels.ts';
+import { turnChroma } from './seenColour.ts';
 import { selectionWeight } from './selection.ts';
 import { defineStep } from './step.ts';
 import { twoTo } from '../../colour/power.ts';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { periodicCubic } from '../../numeric/periodicCubic.ts';
 import { editByHue, makeHueTable } from './hueTable.ts';
-import { editOklab } from './oklabPixels.ts';
+import { editOklab } from '../../colour/oklabPixels.ts';
 import { defineStep } from './step.ts';
 
 /** Nodes lie at least this far apart, degrees. */

@@ -1,4 +1,5 @@
-import { hueOf, hueWeight, saturationOf, saturationWeight, turnChroma } from './oklabPixels.ts';
+import { hueOf } from '../../colour/hue.ts';
+import { hueWeight, saturationOf, saturationWeight, turnChroma } from './seenColour.ts';
 import { twoTo } from '../../colour/power.ts';
 
 /** Entries over the hue circle, half a degree apart, one more than it needs so that it closes. */

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { monotoneCubic } from '../../numeric/monotoneCubic.ts';
 import { curvePoints, type CurvePoint, xsOf, ysOf } from './curvePoints.ts';
-import { editOklab, stopsOf } from './oklabPixels.ts';
+import { editOklab } from '../../colour/oklabPixels.ts';
+import { stopsOf } from './seenColour.ts';
 import { defineStep } from './step.ts';
 
 export const satByLuminanceAxes = { x: { min: -8, max: 6 }, y: { min: 0, max: 2 } };

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { monotoneCubic } from '../../numeric/monotoneCubic.ts';
 import { curvePoints, type CurvePoint, xsOf } from './curvePoints.ts';
-import { editOklab, saturationOf } from './oklabPixels.ts';
+import { editOklab } from '../../colour/oklabPixels.ts';
+import { saturationOf } from './seenColour.ts';
 import { defineStep } from './step.ts';
 
 /** Saturation is Oklab chroma over lightness: skin lies near 0.1, paint and neon from 0.25. */

@@ -1,12 +1,8 @@
 import { z } from 'zod';
-import { lmsToOklab, oklabToLms, rgbToLms } from '../../colour/oklab.ts';
-import { diagonal, invert, multiply, type Mat3 } from '../../colour/matrix.ts';
-import { working } from '../../colour/spaces/index.ts';
+import { diagonal, multiply } from '../../colour/matrix.ts';
+import { lmsToOklab, oklabToLms } from '../../colour/oklab.ts';
+import { transformCones } from '../../colour/oklabPixels.ts';
 import { defineStep } from './step.ts';
-import { fastCbrt } from '../../numeric/fast.ts';
-
-const toLms = rgbToLms(working);
-const fromLms = invert(toLms);
 
 /**
  * Scales Oklab chroma. Oklab is a cube root, so the result is the same at every exposure and light above 1
@@ -14,29 +10,7 @@ const fromLms = invert(toLms);
  */
 function scaleChroma(amount: number) {
   const m = multiply(oklabToLms, diagonal([1, amount, amount]), lmsToOklab);
-  return (rgb: Float32Array) => scaleInPlace(rgb, m);
-}
-
-function scaleInPlace(rgb: Float32Array, m: Mat3) {
-  const [a0, a1, a2, a3, a4, a5, a6, a7, a8] = toLms;
-  const [b0, b1, b2, b3, b4, b5, b6, b7, b8] = fromLms;
-  for (let p = 0; p < rgb.length; p += 3) {
-    const r = rgb[p];
-    const g = rgb[p + 1];
-    const b = rgb[p + 2];
-    const l = fastCbrt(a0 * r + a1 * g + a2 * b);
-    const c = fastCbrt(a3 * r + a4 * g + a5 * b);
-    const s = fastCbrt(a6 * r + a7 * g + a8 * b);
-    const x = m[0] * l + m[1] * c + m[2] * s;
-    const y = m[3] * l + m[4] * c + m[5] * s;
-    const z = m[6] * l + m[7] * c + m[8] * s;
-    const x3 = x * x * x;
-    const y3 = y * y * y;
-    const z3 = z * z * z;
-    rgb[p] = b0 * x3 + b1 * y3 + b2 * z3;
-    rgb[p + 1] = b3 * x3 + b4 * y3 + b5 * z3;
-    rgb[p + 2] = b6 * x3 + b7 * y3 + b8 * z3;
-  }
+  return (rgb: Float32Array) => transformCones(rgb, m);
 }
 
 /** Saturation: Oklab chroma times a factor, lightness and hue kept. */

@@ -1,4 +1,5 @@
-import { hueDistance, hueOf, hueTrust, ramp, saturationOf, stopsOf } from './oklabPixels.ts';
+import { hueDistance, hueOf } from '../../colour/hue.ts';
+import { hueTrust, ramp, saturationOf, stopsOf } from './seenColour.ts';
 
 /** A soft selection of colours: hue about a middle, saturation and level between two ends. */
 export interface Selection {

@@ -1,6 +1,7 @@
+import { wrapHue } from '../../colour/hue.ts';
 import { z } from 'zod';
 import { editByHue, makeHueTable } from './hueTable.ts';
-import { editOklab } from './oklabPixels.ts';
+import { editOklab } from '../../colour/oklabPixels.ts';
 import { defineStep } from './step.ts';
 
 /** Middles of the sectors: Oklab hues of the primaries and secondaries of BT.709, degrees (Ottosson 2020's matrices). */
@@ -64,12 +65,12 @@ type Params = z.output<typeof schema>;
 /** Weight of each sector at a hue: only the two neighbours count, and they sum to 1. */
 export function sectorWeights(hue: number): number[] {
   const weights = sectors.map(() => 0);
-  const h = ((hue % 360) + 360) % 360;
+  const h = wrapHue(hue);
   const next = sectors.findIndex((s) => s.hue > h);
   const b = next < 0 ? 0 : next;
   const a = (b + sectors.length - 1) % sectors.length;
-  const span = (sectors[b].hue - sectors[a].hue + 360) % 360;
-  const t = ((h - sectors[a].hue + 360) % 360) / span;
+  const span = wrapHue(sectors[b].hue - sectors[a].hue);
+  const t = wrapHue(h - sectors[a].hue) / span;
   weights[b] = t * t * (3 - 2 * t);
   weights[a] = 1 - weights[b];
   return weights;

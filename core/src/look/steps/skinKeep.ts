@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { skinLineHue } from '../skinLine.ts';
 import { restContext } from '../context.ts';
-import { editOklab, hueDistance, hueOf, saturationOf, turnChroma } from './oklabPixels.ts';
+import { hueDistance, hueOf } from '../../colour/hue.ts';
+import { editOklab } from '../../colour/oklabPixels.ts';
+import { saturationOf, turnChroma } from './seenColour.ts';
 import { type Selection, selectionWeight } from './selection.ts';
 import { defineStep } from './step.ts';
 

@@ -1,6 +1,6 @@
 import { insertStep } from '../../look/edit.ts';
 import { colourBoxSchema } from '../../look/steps/colourBox.ts';
-import { seen } from '../../look/steps/oklabPixels.ts';
+import { seen } from '../../look/steps/seenColour.ts';
 import { isInAreas } from '../../readings/reading.ts';
 import { type Remedy, rounded, search } from '../remedy.ts';
 import type { Change } from '../plateEvaluator.ts';

@@ -1,6 +1,6 @@
 import { insertStep } from '../../look/edit.ts';
 import { colourBox, type ColourBoxParams, colourBoxSchema } from '../../look/steps/colourBox.ts';
-import { seen } from '../../look/steps/oklabPixels.ts';
+import { seen } from '../../look/steps/seenColour.ts';
 import { numberField } from '../../numberField.ts';
 import { skinPixels } from '../../readings/skin.ts';
 import { signed } from '../../numeric/signed.ts';

@@ -1,3 +1,4 @@
+import { wrapHue } from '@velvet-dusk/core/colour/hue';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { type ColourBoxParams, colourBoxSchema } from '@velvet-dusk/core/look/steps/colourBox';
 import { numberField } from '@velvet-dusk/core/numberField';
@@ -62,10 +63,7 @@ export function BoxEditor({ step }: { step: LookStep }) {
   // The hue bar is centred on the box, so that a box of red is not cut in two.
   const hues =
     d &&
-    Float32Array.from(
-      { length: 72 },
-      (_, i) => d.hues[Math.floor(((((p.hue - 180 + i * 5) % 360) + 360) % 360) / 5) % 72],
-    );
+    Float32Array.from({ length: 72 }, (_, i) => d.hues[Math.floor(wrapHue(p.hue - 180 + i * 5) / 5) % 72]);
   const row = 'grid grid-cols-[64px_minmax(0,1fr)_270px] items-center gap-3 px-4';
   return (
     <div className="h-full flex flex-col justify-evenly text-[12px]">

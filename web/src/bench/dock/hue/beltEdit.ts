@@ -1,5 +1,5 @@
 import { type HueNode, hueNodeSchema, leastNodeGap } from '@velvet-dusk/core/look/steps/hueBelt';
-import { hueDistance } from '@velvet-dusk/core/look/steps/oklabPixels';
+import { hueDistance, wrapHue } from '@velvet-dusk/core/colour/hue';
 import { numberField } from '@velvet-dusk/core/numberField';
 import { editParams } from '../../../state/document.ts';
 
@@ -21,7 +21,7 @@ export function editNode(stepId: string, index: number, change: Partial<HueNode>
   editParams(stepId, (params) => {
     const nodes = nodesOf(params);
     const node = { ...nodes[index], ...change };
-    node.hue = ((node.hue % 360) + 360) % 360;
+    node.hue = wrapHue(node.hue);
     for (const key of Object.keys(node) as (keyof HueNode)[]) {
       const { min, max } = nodeField(key);
       node[key] = Number(Math.min(Math.max(node[key], min), max).toFixed(3));
@@ -37,7 +37,7 @@ export function addNode(stepId: string, nodes: readonly HueNode[], hue: number):
   const near = nodes.findIndex((n) => Math.abs(hueDistance(n.hue, hue)) < leastNodeGap);
   if (near >= 0) return near;
   if (nodes.length >= most) return -1;
-  const node = hueNodeSchema.parse({ hue: Number((((hue % 360) + 360) % 360).toFixed(1)) });
+  const node = hueNodeSchema.parse({ hue: Number(wrapHue(hue).toFixed(1)) });
   editParams(stepId, (params) => ({ nodes: [...nodesOf(params), node] }));
   return nodes.length;
 }

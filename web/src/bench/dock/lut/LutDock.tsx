@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { importedLutSchema, type ImportedLut } from '@velvet-dusk/core/api/contract';
 import type { LookStep } from '@velvet-dusk/core/look/document';
-import type { Seen } from '@velvet-dusk/core/look/steps/oklabPixels';
+import type { Seen } from '@velvet-dusk/core/look/steps/seenColour';
 import { ask } from '../../../api/client.ts';
 import { editParams } from '../../../state/document.ts';
 import { EmptyDock } from '../EmptyDock.tsx';

@@ -1,5 +1,5 @@
 import type { ResponseAxis } from '@velvet-dusk/core/look/response';
-import type { Seen } from '@velvet-dusk/core/look/steps/oklabPixels';
+import type { Seen } from '@velvet-dusk/core/look/steps/seenColour';
 import { type ColourDistribution, saturationTop } from '@velvet-dusk/core/scopes/colourDistribution';
 import { railStops } from '@velvet-dusk/core/scopes/stopHistogram';
 import type { Spread } from './PlotBackdrop.tsx';

@@ -3,6 +3,7 @@ import { compileLook, StepCache } from '@velvet-dusk/core/look/compile';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { lumaOf } from '@velvet-dusk/core/colour/ycbcr';
 import { compileRendering } from '@velvet-dusk/core/render/rendering';
+import { readUniform } from '@velvet-dusk/core/numeric/uniformTable';
 import { railStops } from '@velvet-dusk/core/scopes/stopHistogram';
 
 const perStop = 8;
@@ -14,9 +15,7 @@ export class RailCurve {
   constructor(readonly values: readonly number[]) {}
 
   at(stops: number): number {
-    const x = Math.min(Math.max((stops - railStops.low) * perStop, 0), count - 1);
-    const i = Math.min(Math.floor(x), count - 2);
-    return this.values[i] + (x - i) * (this.values[i + 1] - this.values[i]);
+    return readUniform(this.values, count - 1, (stops - railStops.low) * perStop);
   }
 
   slope(stops: number): number {
