@@ -11,7 +11,7 @@ import { parseChartCsv } from '@velvet-dusk/core/formats/chartCsv';
 import { newLook, parseLook } from '@velvet-dusk/core/look/document';
 import { compilePipeline } from '@velvet-dusk/core/order/pipeline';
 import { chartLayout } from '@velvet-dusk/core/plate/chartLayout';
-import { usualSchools } from '@velvet-dusk/core/readings/schools';
+import { usualPractice } from '@velvet-dusk/core/readings/practice';
 import type { Mark } from '@velvet-dusk/core/plate/marks';
 import type { Services } from '@velvet-dusk/server/services/index';
 import { type DemoPlate, demoPlates } from './plates.ts';
@@ -41,7 +41,7 @@ export async function seedDemo(services: Services, say: (line: string) => void):
   if (!(await services.projects.exists(projectId))) {
     await services.projects.create(projectId, 'Saltmarsh Line');
     // The looks of this show lean on their shadows.
-    await services.projects.setSchools(projectId, { ...usualSchools, shadows: 'tinted' });
+    await services.projects.setPractice(projectId, { ...usualPractice, shadows: 'tinted' });
   }
   const project = await services.projects.open(projectId);
   const looks = documents('looks').sort((a, b) => lookOrder.indexOf(a.id) - lookOrder.indexOf(b.id));

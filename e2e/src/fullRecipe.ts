@@ -34,7 +34,7 @@ const settings: Record<string, Record<string, unknown>> = {
   negative: { stock: negatives[0], index: 0.2 },
   print: { stock: prints[0] },
   cleanEnds: { shadows: 0.5 },
-  fade: { black: 0.1 },
+  blackWhitePoint: { black: 0.1 },
   gamutCompression: { amount: 0.5 },
 };
 

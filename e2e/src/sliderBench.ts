@@ -17,8 +17,8 @@ const pause = 60;
 
 async function putRecipe(server: DemoServer): Promise<void> {
   const look = `${server.url}/api/looks/slack-water`;
-  const { version } = (await (await fetch(look)).json()) as { version: number };
-  const headers = { 'content-type': 'application/json', 'if-match': `"${version}"` };
+  const { revision } = (await (await fetch(look)).json()) as { revision: number };
+  const headers = { 'content-type': 'application/json', 'if-match': `"${revision}"` };
   const answer = await fetch(look, { method: 'PUT', headers, body: JSON.stringify(fullRecipe()) });
   if (!answer.ok) throw new Error(await answer.text());
 }

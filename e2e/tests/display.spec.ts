@@ -16,9 +16,9 @@ test('the project’s display changes every picture and no look; an export may g
   await bench.drawn();
   await expect(shownOn).toHaveValue('srgb');
   const { looks } = (await (await page.request.get(`${bench.url}/api/projects/saltmarsh-line`)).json()) as {
-    looks: { version: number }[];
+    looks: { revision: number }[];
   };
-  expect(looks[0].version).toBe(1);
+  expect(looks[0].revision).toBe(1);
 
   await bench.button('Export cube').click();
   await expect(page.getByLabel('Output', { exact: true })).toHaveValue('srgb');

@@ -199,7 +199,7 @@ test('a proposal names the fault, is accepted in one undoable move, and does wha
   await expect(bench.reading('Mid-grey')).not.toContainText('holds');
 });
 
-test('schools move the bands, and stay', async ({ page, bench }) => {
+test('schools of practice move the bands, and stay', async ({ page, bench }) => {
   await bench.button('Schools').click();
   const window = page.getByRole('dialog', { name: 'Schools of practice' });
   await window.getByLabel('Black point').selectOption('faded');

@@ -49,12 +49,12 @@ test('look against look: the numbers that differ and both pictures; theirs sends
   for (const side of ['mine', 'theirs'])
     await expect(dialog.getByRole('img', { name: new RegExp(`, ${side}$`) })).toBeVisible();
   await second.page.waitForTimeout(longQuiet);
-  expect(await held(bench)).toMatchObject({ saturation: 1.5, look: { version: 2 } });
+  expect(await held(bench)).toMatchObject({ saturation: 1.5, look: { revision: 2 } });
   await theirs(second.page).click();
   await expect(dialog).toBeHidden();
   await expect(second.number('Saturation')).toHaveValue('1.50');
   await second.page.waitForTimeout(longQuiet);
-  expect(await held(bench)).toMatchObject({ saturation: 1.5, look: { version: 2 } });
+  expect(await held(bench)).toMatchObject({ saturation: 1.5, look: { revision: 2 } });
   await second.page.keyboard.press('Control+z');
   await expect(second.number('Saturation')).toHaveValue('0.50');
 });
@@ -73,15 +73,15 @@ test('plate against plate: Warmth 20 here and 44 there; theirs keeps 20, mine sa
   expect(await held(bench)).toMatchObject({ warmth: 20 });
   await theirs(second.page).click();
   await second.page.waitForTimeout(longQuiet);
-  expect(await held(bench)).toMatchObject({ warmth: 20, plate: { version: 2 } });
+  expect(await held(bench)).toMatchObject({ warmth: 20, plate: { revision: 2 } });
   await expect(second.number('Warmth')).toHaveValue('+20');
-  // The other way round, from a window that has not heard of the next version.
+  // The other way round, from a window that has not heard of the next revision.
   await second.type('Warmth', '10');
   await second.saved();
   await enter(bench, 'Warmth', '-30');
   await mine(bench.page).click();
   await bench.saved();
-  expect(await held(bench)).toMatchObject({ warmth: -30, plate: { version: 4 } });
+  expect(await held(bench)).toMatchObject({ warmth: -30, plate: { revision: 4 } });
 });
 
 test('different fields of one plate lie side by side, and undoing one’s own leaves the other’s alone', async ({
@@ -90,7 +90,7 @@ test('different fields of one plate lie side by side, and undoing one’s own le
 }) => {
   const second = await secondWindow(context, bench);
   const { plate } = await held(bench);
-  const rename = { 'content-type': 'application/json', 'if-match': `"${plate.version}"` };
+  const rename = { 'content-type': 'application/json', 'if-match': `"${plate.revision}"` };
   await fetch(`${bench.url}/api/plates/${plateId}`, {
     ...{ method: 'PATCH', headers: rename, body: JSON.stringify({ name: 'Named elsewhere' }) },
   });
@@ -146,7 +146,7 @@ test('look and plate at once: each is named and chosen for itself', async ({ ben
   await expect(told(second.page, /The plate .*changed elsewhere/)).toBeVisible();
   await theirs(second.page).click();
   await second.saved();
-  expect(await held(bench)).toMatchObject({ saturation: 0.5, warmth: 20, plate: { version: 2 } });
+  expect(await held(bench)).toMatchObject({ saturation: 0.5, warmth: 20, plate: { revision: 2 } });
 });
 
 test('profile against profile: nothing is sent before the choice', async ({ bench, context }) => {

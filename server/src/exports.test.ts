@@ -13,13 +13,13 @@ const look = async () => (await (await ask('/looks/look')).json()) as LookRecord
 
 describe('exports', () => {
   const order = async (change: object = {}) => {
-    const { version } = await look();
+    const { revision } = await look();
     return send('POST', '/looks/look/exports', {
       profileId: 'heron',
       role: 'combined',
       display: standardDisplay,
       grid: 9,
-      revision: version,
+      revision: revision,
       ...change,
     });
   };
@@ -67,7 +67,7 @@ describe('exports', () => {
     expect(file.document.proof!.rereadError).toBeLessThan(1e-6);
   });
 
-  test('an order for another version, profile or grid is refused', async () => {
+  test('an order for another revision, profile or grid is refused', async () => {
     await expectProblem(await order({ revision: 999 }), 409, /order is for save 999/);
     await expectProblem(await order({ profileId: 'gannet' }), 404, /gannet/);
     await expectProblem(await order({ grid: 400 }), 422, /grid/);

@@ -12,11 +12,11 @@ afterEach(() => server?.kill());
 
 const json = async <T>(path: string, init?: RequestInit) =>
   (await (await fetch(`${server!.url}/api${path}`, init)).json()) as T;
-const post = (path: string, body: unknown, method = 'POST', version?: number) =>
+const post = (path: string, body: unknown, method = 'POST', revision?: number) =>
   json<never>(path, {
     method,
     body: JSON.stringify(body),
-    headers: { 'content-type': 'application/json', ...(version ? { 'if-match': `"${version}"` } : {}) },
+    headers: { 'content-type': 'application/json', ...(revision ? { 'if-match': `"${revision}"` } : {}) },
   });
 
 test('killed during edits: the look is as last answered', async () => {
@@ -25,9 +25,9 @@ test('killed during edits: the look is as last answered', async () => {
   const { document } = await json<LookRecord>('/looks/look');
   let answered = 0;
   const edits = (async () => {
-    for (let version = 1; ; version++) {
-      await post('/looks/look', { ...document, notes: `edit ${version}` }, 'PUT', version);
-      answered = version;
+    for (let revision = 1; ; revision++) {
+      await post('/looks/look', { ...document, notes: `edit ${revision}` }, 'PUT', revision);
+      answered = revision;
     }
   })().catch(() => {});
   while (answered < 5) await new Promise((r) => setTimeout(r, 10));
@@ -38,7 +38,7 @@ test('killed during edits: the look is as last answered', async () => {
   // The one on its way when the server died may have been written, though nobody was told.
   const number = Number(after.document.notes.replace('edit ', ''));
   expect([answered, answered + 1]).toContain(number);
-  expect(after.version).toBe(number + 1);
+  expect(after.revision).toBe(number + 1);
 });
 
 test('killed during an export: it is taken up again, and only a whole file is offered', async () => {

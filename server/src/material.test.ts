@@ -16,8 +16,8 @@ describe('profiles', () => {
     expect((await send('POST', '/profiles', mine)).status).toBe(201);
     await expectProblem(await send('POST', '/profiles', mine), 409, /a profile "mine" already/);
     const edited = await send('PUT', '/profiles/mine', { ...mine, name: 'Edited' }, 1);
-    expect(await edited.json()).toMatchObject({ version: 2, document: { name: 'Edited' } });
-    await expectProblem(await send('PUT', '/profiles/mine', mine, 1), 412, /version 2/);
+    expect(await edited.json()).toMatchObject({ revision: 2, document: { name: 'Edited' } });
+    await expectProblem(await send('PUT', '/profiles/mine', mine, 1), 412, /revision 2/);
     await expectProblem(await send('PUT', '/profiles/mine', { ...mine, id: 'other' }, 2), 422, /id: /);
     await expectProblem(await send('PUT', '/profiles/mine', { ...mine, white: [1] }, 2), 422, /white/);
     const clf = await ask('/profiles/mine/clf');

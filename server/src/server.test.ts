@@ -20,15 +20,15 @@ const upload = (bytes: BodyInit, name: string, profile = 'heron') =>
   ask(`/projects/p/plates?name=${name}&profile=${profile}`, { method: 'POST', body: bytes });
 
 describe('looks', () => {
-  test('an edit on the version seen is saved as the next; one on an old version changes nothing', async () => {
+  test('an edit on the revision seen is saved as the next; one on an old revision changes nothing', async () => {
     const before = await look();
     const edited = { ...before.document, name: 'Edited' };
-    const saved = (await (await send('PUT', '/looks/look', edited, before.version)).json()) as LookRecord;
-    expect(saved).toMatchObject({ version: before.version + 1, document: { name: 'Edited' } });
-    const late = await send('PUT', '/looks/look', { ...edited, name: 'Late' }, before.version);
+    const saved = (await (await send('PUT', '/looks/look', edited, before.revision)).json()) as LookRecord;
+    expect(saved).toMatchObject({ revision: before.revision + 1, document: { name: 'Edited' } });
+    const late = await send('PUT', '/looks/look', { ...edited, name: 'Late' }, before.revision);
     expect(late.status).toBe(412);
     expect(await late.json()).toMatchObject({
-      current: { version: before.version + 1, document: { name: 'Edited' } },
+      current: { revision: before.revision + 1, document: { name: 'Edited' } },
     });
     expect((await look()).document.name).toBe('Edited');
   });
@@ -36,7 +36,7 @@ describe('looks', () => {
   test('a look is made beside the others, and the first stays the first', async () => {
     const made = await send('POST', '/projects/p/looks', { ...slackWater, name: 'Second' });
     expect(made.status).toBe(201);
-    expect(await made.json()).toMatchObject({ version: 1, document: { name: 'Second' } });
+    expect(await made.json()).toMatchObject({ revision: 1, document: { name: 'Second' } });
     const project = (await (await ask('/projects/p')).json()) as { looks: LookRecord[] };
     expect(project.looks.map((l) => l.id)[0]).toBe('look');
     expect(project.looks).toHaveLength(2);
@@ -44,22 +44,22 @@ describe('looks', () => {
   });
 
   test('two edits at once: one is saved, one is told', async () => {
-    const { version, document } = await look();
+    const { revision, document } = await look();
     const both = await Promise.all(
-      ['A', 'B'].map((name) => send('PUT', '/looks/look', { ...document, name }, version)),
+      ['A', 'B'].map((name) => send('PUT', '/looks/look', { ...document, name }, revision)),
     );
     expect(both.map((a) => a.status).sort()).toEqual([200, 412]);
   });
 
   test('bad documents are refused by place', async () => {
-    const { version } = await look();
+    const { revision } = await look();
     await expectProblem(
-      await send('PUT', '/looks/look', { ...slackWater, schemaVersion: 5 }, version),
+      await send('PUT', '/looks/look', { ...slackWater, schemaVersion: 5 }, revision),
       422,
       /schemaVersion/,
     );
     await expectProblem(
-      await send('PUT', '/looks/look', { ...slackWater, strength: 7 }, version),
+      await send('PUT', '/looks/look', { ...slackWater, strength: 7 }, revision),
       422,
       /strength/,
     );
@@ -71,7 +71,7 @@ describe('looks', () => {
       headers: { 'content-type': 'application/json' },
     });
     await expectProblem(await broken, 400, /request body/);
-    const large = await send('PUT', '/looks/look', { ...slackWater, notes: 'x'.repeat(2_000_000) }, version);
+    const large = await send('PUT', '/looks/look', { ...slackWater, notes: 'x'.repeat(2_000_000) }, revision);
     await expectProblem(large, 413, /larger/);
   });
 });
@@ -110,13 +110,13 @@ describe('plates', () => {
     expect(readdirSync(cache)).toHaveLength(1);
   });
 
-  test('a shot trim is saved with the plate, by version', async () => {
+  test('a shot trim is saved with the plate, by revision', async () => {
     const shot = { exposure: 0.3, mired: 12, duv: 0.001, black: 0.2 };
     expect(await (await send('PATCH', '/plates/plate', { shot }, 1)).json()).toMatchObject({
       shot,
-      version: 2,
+      revision: 2,
     });
-    await expectProblem(await send('PATCH', '/plates/plate', { shot }, 1), 412, /version 2/);
+    await expectProblem(await send('PATCH', '/plates/plate', { shot }, 1), 412, /revision 2/);
     await expectProblem(
       await send('PATCH', '/plates/plate', { shot: { ...shot, mired: 999 } }, 2),
       422,
@@ -134,12 +134,12 @@ describe('plates', () => {
   });
 
   test('marks are kept, wrong ones are refused by place', async () => {
-    const { version } = await testClient.services.plates.row('plate');
+    const { revision } = await testClient.services.plates.row('plate');
     const marks = [{ id: 'a', kind: 'neutral', area: { x0: 0.1, y0: 0.1, x1: 0.2, y1: 0.2 } }];
-    expect(await (await send('PATCH', '/plates/plate', { marks }, version)).json()).toMatchObject({ marks });
+    expect(await (await send('PATCH', '/plates/plate', { marks }, revision)).json()).toMatchObject({ marks });
     const wrong = [{ ...marks[0], area: { x0: 5, y0: 0, x1: 1, y1: 1 } }];
     await expectProblem(
-      await send('PATCH', '/plates/plate', { marks: wrong }, version + 1),
+      await send('PATCH', '/plates/plate', { marks: wrong }, revision + 1),
       422,
       /marks\.0\.area\.x0/,
     );

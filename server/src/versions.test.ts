@@ -16,12 +16,12 @@ const record = async (id: string) => (await (await ask(`/looks/${id}`)).json()) 
 const newLook = async (name: string) =>
   ((await (await send('POST', '/projects/p/looks', { ...slackWater, name })).json()) as LookRecord).id;
 const change = async (id: string, strength: number) => {
-  const { version, document } = await record(id);
-  const answer = await send('PUT', `/looks/${id}`, { ...document, strength }, version);
+  const { revision, document } = await record(id);
+  const answer = await send('PUT', `/looks/${id}`, { ...document, strength }, revision);
   expect(answer.status).toBe(200);
 };
 const exported = async (id: string, note = '') => {
-  const { version: revision } = await record(id);
+  const { revision } = await record(id);
   const order = { profileId: 'heron', role: 'combined', grid: 2, revision, note };
   const answer = await send('POST', `/looks/${id}/exports`, order);
   expect(answer.status).toBe(202);

@@ -9,7 +9,7 @@ import { shotSchema } from '../look/shot.ts';
 import { frameFactsSchema } from '../plate/facts.ts';
 import { lutReferenceSchema } from '../look/steps/placedLut.ts';
 import { marksSchema } from '../plate/marks.ts';
-import { schoolsSchema } from '../readings/schools.ts';
+import { practiceSchema } from '../readings/practice.ts';
 import { displaySchema } from '../render/rendering.ts';
 
 /** What server and browser say to each other. Dates are ISO 8601 in UTC. */
@@ -36,7 +36,7 @@ export const plateSchema = z.object({
   texture: plateTextureSchema.default({}),
   /** What the frame says about itself; null for one taken in before that was read. */
   facts: frameFactsSchema.nullable(),
-  version: z.number().int(),
+  revision: z.number().int(),
 });
 export type Plate = z.output<typeof plateSchema>;
 
@@ -67,14 +67,14 @@ export const pickSchema = z.strictObject({
   profileId: z.string(),
 });
 
-export const profileRecordSchema = z.object({ version: z.number().int(), document: profileSchema });
+export const profileRecordSchema = z.object({ revision: z.number().int(), document: profileSchema });
 export type ProfileRecord = z.output<typeof profileRecordSchema>;
 /** A profile read from another format; nothing is saved yet. */
 export const importedProfileSchema = z.object({ profile: profileSchema, notes: z.array(z.string()) });
 
 export const lookRecordSchema = z.object({
   id: z.string(),
-  version: z.number().int(),
+  revision: z.number().int(),
   hash: z.string(),
   updatedAt: z.string(),
   document: lookSchema,
@@ -118,12 +118,12 @@ export type UnreadableRow = z.output<typeof unreadableSchema>;
 export const projectSchema = z.object({
   id: z.string(),
   name: z.string(),
-  schools: schoolsSchema,
+  practice: practiceSchema,
   /** What pictures are shown on, unless somebody says otherwise. */
   viewing: displaySchema,
   profiles: z.array(profileSchema),
   /** Versions of the profiles, by ID. */
-  profileVersions: z.record(z.string(), z.number().int()),
+  profileRevisions: z.record(z.string(), z.number().int()),
   plates: z.array(plateSchema),
   looks: z.array(lookRecordSchema),
   unreadable: z.array(unreadableSchema),

@@ -61,6 +61,15 @@ export function withoutDestination(document: Fields): Fields {
   return { ...next, rendering: taste };
 }
 
+/** Version 3 to 4: the step that sets black and white point is called after them. */
+export function namedBlackWhitePoint(document: Fields): Fields {
+  const { steps } = document;
+  const named = (step: unknown) =>
+    isFields(step) && step.type === 'fade' ? { ...step, type: 'blackWhitePoint' } : step;
+  const next = { ...document, schemaVersion: 4 };
+  return Array.isArray(steps) ? { ...next, steps: steps.map(named) } : next;
+}
+
 /** The display that a look document of before version 3 was made for; what it does not say is the standard. */
 export function destinationOf(document: unknown): Display | undefined {
   if (!isFields(document) || !(Number(document.schemaVersion) < 3)) return undefined;

@@ -74,7 +74,7 @@ export const startingPoints: readonly StartingPoint[] = [
       { type: 'toeShoulder', params: { toe: 0.12, shoulder: 0.16 } },
       { type: 'zones', params: { shadows: { warm: -0.12 }, highlights: { warm: 0.16 } } },
       { type: 'saturation', params: { amount: 0.66 } },
-      { type: 'fade', params: { black: 1.5, ceiling: 5 } },
+      { type: 'blackWhitePoint', params: { black: 1.5, ceiling: 5 } },
     ],
   },
   {

@@ -77,7 +77,7 @@ const known: [string, unknown[]][] = [
         type: 'zones',
         params: { midtones: { warm: 0.2 }, highlights: { warm: 0.3, density: 0.15 } },
       },
-      { id: 'f', type: 'fade', params: { black: 0.5 } },
+      { id: 'f', type: 'blackWhitePoint', params: { black: 0.5 } },
     ],
   ],
 ];

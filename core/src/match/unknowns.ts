@@ -49,7 +49,7 @@ export function stepsOf(x: ArrayLike<number>, keepSkin: boolean): LookStep[] {
     ),
     hueBelt: { nodes: belt },
     saturation: { amount },
-    fade: { black },
+    blackWhitePoint: { black },
     ...(keepSkin ? { skinKeep: { hue: 0.6 } } : {}),
   };
   return stepDefinitions.flatMap(({ id }) =>

@@ -16,7 +16,7 @@ import { readFrame } from './facts.ts';
 import { boxOutline, chartMap, gridPatches, patchOutlines } from './marks.ts';
 import { measureArea } from './measure.ts';
 import { noiseDeviation } from './noise.ts';
-import { doubt, suspectProfiles } from './suspicion.ts';
+import { betterProfile, rankProfiles } from './rankProfiles.ts';
 import {
   balanceFromNeutral,
   blackForLevel,
@@ -116,11 +116,11 @@ describe('what a frame says about itself', () => {
     (id) => {
       const codec = codecOf(id);
       const frame = shoot(quay, codec, { exposure: 0.5, bitDepth: id === 'plover-video' ? 8 : 10 });
-      const ranked = suspectProfiles(readFrame(frame.rgb, { ...quay, storedDepth: 16 }), profiles);
+      const ranked = rankProfiles(readFrame(frame.rgb, { ...quay, storedDepth: 16 }), profiles);
       expect(ranked[0].profileId).toBe(id);
       expect(ranked[0].reason).toMatch(/pile|clip/);
-      expect(doubt(id, ranked)).toBeUndefined();
-      expect(doubt(id === 'curlew' ? 'heron' : 'curlew', ranked)?.profileId).toBe(id);
+      expect(betterProfile(id, ranked)).toBeUndefined();
+      expect(betterProfile(id === 'curlew' ? 'heron' : 'curlew', ranked)?.profileId).toBe(id);
     },
   );
 });

@@ -8,7 +8,7 @@ import { roles } from '../order/roles.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import { readingDefinition, readingDefinitions, takeReading } from '../readings/index.ts';
 import type { MarkedAreas, Reading, ReadingContext } from '../readings/reading.ts';
-import type { Schools } from '../readings/schools.ts';
+import type { PracticeSettings } from '../readings/practice.ts';
 import type { Display } from '../render/rendering.ts';
 
 /** A plate small enough to be developed again and again: working RGB after its shot lane, before the look. */
@@ -40,7 +40,7 @@ export class PlateEvaluator {
   /** @param searchPixels pixels a search looks at; all of them where none are said. */
   constructor(
     readonly plate: EvaluatedPlate,
-    readonly schools: Schools,
+    readonly practice: PracticeSettings,
     private readonly luts?: LutMap,
     searchPixels = Infinity,
   ) {
@@ -66,7 +66,7 @@ export class PlateEvaluator {
     const rgb = stages.run(pipeline.lane);
     pipeline.output(rgb);
     const signal = rgb.map(pipeline.rendering.toSignal);
-    return { width, height, signal, scene, pipeline, marks, schools: this.schools };
+    return { width, height, signal, scene, pipeline, marks, practice: this.practice };
   }
 
   /** The lane of a look on the plate's display. */

@@ -11,7 +11,7 @@ import { type Look, newLook } from '../look/document.ts';
 import { insertStep } from '../look/edit.ts';
 import type { StepType } from '../look/steps/index.ts';
 import { readingDefinition, takeReading } from '../readings/index.ts';
-import { usualSchools, type Schools } from '../readings/schools.ts';
+import { usualPractice, type PracticeSettings } from '../readings/practice.ts';
 import { propose } from './index.ts';
 import { suitedStrength } from './strength.ts';
 import { sparse, PlateEvaluator } from './plateEvaluator.ts';
@@ -24,7 +24,7 @@ const heron = parseProfile(JSON.parse(demo('profiles/heron.json').toString()), '
 type Box = [x0: number, y0: number, x1: number, y1: number];
 
 /** A demo master, recorded by Heron and made small; skin is where the faces are. */
-function trialOf(name: string, faces: Box[], schools: Schools = usualSchools): PlateEvaluator {
+function trialOf(name: string, faces: Box[], practice: PracticeSettings = usualPractice): PlateEvaluator {
   const master = parseExr(demo(`plates/${name}.exr`), name);
   const codec = makeCodec(heron);
   const code = record(master.rgb, bt709, codec, { exposure: 0, sensitivity: 800, seed: 12 });
@@ -45,7 +45,7 @@ function trialOf(name: string, faces: Box[], schools: Schools = usualSchools): P
       display: standardDisplay,
       marks: { skin, subject: [], background: [] },
     },
-    schools,
+    practice,
   );
 }
 const heads: Box[] = [
@@ -108,7 +108,7 @@ const faults: [name: string, reading: string, look: Look, plate: PlateEvaluator]
   [
     'blacks lifted 4 %',
     'black',
-    seeded((black) => withStep(rest, 'fade', { black }), 'black', base('black') + 4, 0, 4),
+    seeded((black) => withStep(rest, 'blackWhitePoint', { black }), 'black', base('black') + 4, 0, 4),
     trial,
   ],
   ['mid-grey down half a stop', 'midGrey', withStep(rest, 'exposure', { stops: -0.5 }), trial],
@@ -189,7 +189,7 @@ test('where all holds there is nothing to propose', () => {
 });
 
 test('the colour-only school proposes its switch for a look that changes contrast', () => {
-  const strict = trialOf('heads-and-chart', heads, { ...usualSchools, touch: 'colourOnly' });
+  const strict = trialOf('heads-and-chart', heads, { ...usualPractice, touch: 'colourOnly' });
   const look = withStep(rest, 'contrast', { contrast: 1.2 });
   const found = propose(strict, look).find((p) => p.readingId === 'luminanceChange')!;
   expect(found.look.colourOnly).toBe(true);
@@ -208,13 +208,13 @@ test('the suited strength: full for a look that harms nothing, less for one that
 });
 
 test('what a proposal says of now is what the table of readings says, though its search looks at fewer pixels', () => {
-  const { plate, schools } = trial;
-  const few = new PlateEvaluator(plate, schools, undefined, 900);
-  const look = withStep(rest, 'fade', { black: -0.9 });
-  const table = new PlateEvaluator(plate, schools).readAll({ look, exposure: 0 });
+  const { plate, practice } = trial;
+  const few = new PlateEvaluator(plate, practice, undefined, 900);
+  const look = withStep(rest, 'blackWhitePoint', { black: -0.9 });
+  const table = new PlateEvaluator(plate, practice).readAll({ look, exposure: 0 });
   const [first] = propose(few, look);
   expect(first.before).toBe(table.find((r) => r.id === first.readingId)!.text);
-  const after = new PlateEvaluator(plate, schools).readAll({ look: first.look, exposure: first.exposure });
+  const after = new PlateEvaluator(plate, practice).readAll({ look: first.look, exposure: first.exposure });
   expect(first.predicted.text).toBe(after.find((r) => r.id === first.readingId)!.text);
   // The search itself sees less, so this would not hold by chance.
   expect(few.read('crushed', { look, exposure: 0 }).value).not.toBe(

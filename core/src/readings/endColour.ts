@@ -1,7 +1,7 @@
 import { angleOf, hueDistance } from '../colour/hue.ts';
 import { lumaBuffer } from './luma.ts';
 import type { ReadingContext, ReadingDefinition } from './reading.ts';
-import type { Schools } from './schools.ts';
+import type { PracticeSettings } from './practice.ts';
 import { type Band, judge, unjudged } from '../numeric/verdict.ts';
 import { chromaOf } from '../colour/ycbcr.ts';
 
@@ -21,7 +21,7 @@ interface EndSpec {
   label: string;
   words: string;
   isEnd: (luma: number) => boolean;
-  band: (schools: Schools) => Band;
+  band: (practice: PracticeSettings) => Band;
   why: string;
 }
 
@@ -62,11 +62,11 @@ function endColour({ id, label, words, isEnd, band, why }: EndSpec): ReadingDefi
     id,
     label,
     unit: '%',
-    target: (schools) =>
-      `up to ${band(schools).high} % chroma from the look, ${band(schools).slack} more is close (${why})`,
+    target: (practice) =>
+      `up to ${band(practice).high} % chroma from the look, ${band(practice).slack} more is close (${why})`,
     where: pixels,
     measure(context) {
-      const { signal, schools } = context;
+      const { signal, practice } = context;
       const counts = pixels(context);
       const chosen: number[] = [];
       for (let pixel = 0; pixel < signal.length / 3; pixel++) if (counts(pixel)) chosen.push(pixel);
@@ -79,7 +79,7 @@ function endColour({ id, label, words, isEnd, band, why }: EndSpec): ReadingDefi
       return {
         value,
         text: `${value.toFixed(1)} %`,
-        ...judge(value, band(schools)),
+        ...judge(value, band(practice)),
         detail: `${words[0].toUpperCase()}${words.slice(1)}, ${(share * 100).toFixed(1)} % of the picture, ${value < 0.5 ? 'get no colour from the look' : `are made more ${nameOf(cb, cr)} by the look`}: Cb ${(cb * 100).toFixed(1)}, Cr ${(cr * 100).toFixed(1)} %.`,
       };
     },

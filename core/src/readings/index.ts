@@ -35,7 +35,7 @@ export function takeReading(
   { id, label, unit, target, measure }: ReadingDefinition,
   context: ReadingContext,
 ): Reading {
-  return { id, label, unit, target: target(context.schools), ...measure(context) };
+  return { id, label, unit, target: target(context.practice), ...measure(context) };
 }
 
 export const takeReadings = (context: ReadingContext): Reading[] =>

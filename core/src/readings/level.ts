@@ -1,6 +1,6 @@
 import { lumaBuffer } from './luma.ts';
 import { lumaPercentile, type ReadingDefinition } from './reading.ts';
-import { blackBands, type Schools, schoolChoices } from './schools.ts';
+import { blackBands, type PracticeSettings, practiceChoices } from './practice.ts';
 import { type Band, judge } from '../numeric/verdict.ts';
 
 /** A level at one end of the picture, read past stray pixels: a tenth of a percent lies beyond it. */
@@ -8,8 +8,8 @@ interface LevelSpec {
   id: string;
   label: string;
   share: number;
-  band: (schools: Schools) => Band;
-  why: (schools: Schools) => string;
+  band: (practice: PracticeSettings) => Band;
+  why: (practice: PracticeSettings) => string;
   side: string;
 }
 
@@ -18,21 +18,21 @@ function level({ id, label, share, band, why, side }: LevelSpec): ReadingDefinit
     id,
     label,
     unit: '%',
-    target(schools) {
-      const { low, high, slack } = band(schools);
-      return `${low}–${high} %, ${slack} beyond is close (common practice: ${why(schools)})`;
+    target(practice) {
+      const { low, high, slack } = band(practice);
+      return `${low}–${high} %, ${slack} beyond is close (common practice: ${why(practice)})`;
     },
     where({ signal }) {
       const luma = lumaBuffer(signal);
       const at = lumaPercentile(luma, share);
       return share < 0.5 ? (pixel) => luma[pixel] <= at + 0.01 : (pixel) => luma[pixel] >= at - 0.01;
     },
-    measure({ signal, schools }) {
+    measure({ signal, practice }) {
       const value = lumaPercentile(lumaBuffer(signal), share) * 100;
       return {
         value,
         text: `${value.toFixed(1)} %`,
-        ...judge(value, band(schools)),
+        ...judge(value, band(practice)),
         detail: `A thousandth of the picture lies ${side} ${value.toFixed(1)} % luma.`,
       };
     },
@@ -44,7 +44,7 @@ export const blackLevel = level({
   label: 'Black',
   share: 0.001,
   band: ({ blackPoint }) => blackBands[blackPoint],
-  why: ({ blackPoint }) => schoolChoices.blackPoint.options[blackPoint],
+  why: ({ blackPoint }) => practiceChoices.blackPoint.options[blackPoint],
   side: 'below',
 });
 

@@ -38,7 +38,7 @@ export const luminanceChange: ReadingDefinition = {
     return {
       value,
       text: `${value.toFixed(1)} %`,
-      ...(context.schools.touch === 'colourOnly' ? judge(value, band) : unjudged),
+      ...(context.practice.touch === 'colourOnly' ? judge(value, band) : unjudged),
       detail: `The look moves a grey at ${signed(greyStops[worst], 1)} stops most: by ${signed(changes[worst], 1)} % of the signal.`,
     };
   },

@@ -1,5 +1,5 @@
 import type { CompiledOrder } from '../order/pipeline.ts';
-import type { Schools } from './schools.ts';
+import type { PracticeSettings } from './practice.ts';
 import type { Verdict } from '../numeric/verdict.ts';
 
 /** Part of a plate, in shares of its width and height. */
@@ -28,7 +28,7 @@ export interface ReadingContext {
   pipeline: LightToSignal;
   /** Areas marked on the plate; no skin leaves the finding to the reading. */
   marks: MarkedAreas;
-  schools: Schools;
+  practice: PracticeSettings;
 }
 
 export interface MarkedAreas {
@@ -66,8 +66,8 @@ export interface ReadingDefinition {
   readonly id: string;
   readonly label: string;
   readonly unit: string;
-  /** Most bands depend on the schools a project follows. */
-  target(schools: Schools): string;
+  /** Most bands depend on the practice a project follows. */
+  target(practice: PracticeSettings): string;
   measure(context: ReadingContext): Omit<Reading, 'id' | 'label' | 'unit' | 'target'>;
   /** The pixels a reading is taken from, where that is not the look alone. */
   where?(context: ReadingContext): (pixel: number) => boolean;

@@ -8,7 +8,7 @@ import { vectorscope } from '../scopes/vectorscope.ts';
 import { waveform } from '../scopes/waveform.ts';
 import { takeReadings } from './index.ts';
 import { lumaPercentile, noMarks } from './reading.ts';
-import { usualSchools } from './schools.ts';
+import { usualPractice } from './practice.ts';
 import { judge, worstVerdict } from '../numeric/verdict.ts';
 import { chromaOf, lumaOf, skinLineDegrees } from '../colour/ycbcr.ts';
 import { onStandard } from '../testing/onStandard.ts';
@@ -25,7 +25,7 @@ function read(
   look: Look,
   signal: Float32Array,
   skin: { x0: number; y0: number; x1: number; y1: number }[] = [],
-  schools = usualSchools,
+  practice = usualPractice,
 ) {
   const width = signal.length / 3;
   const pipeline = compilePipeline({ profile: heron, look: onStandard(look) });
@@ -36,7 +36,7 @@ function read(
     signal,
     scene,
     pipeline,
-    schools,
+    practice,
     marks: { ...noMarks, skin },
   });
   return Object.fromEntries(readings.map((r) => [r.id, r]));
@@ -91,10 +91,10 @@ test.each([
   expect(skinHue.detail).toContain(lean);
 });
 
-test('the schools of a project move the bands: black point and skin lean', () => {
+test('schools of practice move the bands: black point and skin lean', () => {
   const lifted = ramp.map((v) => 0.06 + 0.94 * v);
   const black = (blackPoint: 'clean' | 'lifted' | 'faded') =>
-    read(newLook('t'), lifted, [], { ...usualSchools, blackPoint }).black;
+    read(newLook('t'), lifted, [], { ...usualPractice, blackPoint }).black;
   expect([black('clean').verdict, black('lifted').verdict, black('faded').verdict]).toEqual([
     'fails',
     'fails',
@@ -105,7 +105,7 @@ test('the schools of a project move the bands: black point and skin lean', () =>
       .fill(atHue(skinLineDegrees + 12))
       .flat() as number[],
   );
-  const leant = read(newLook('t'), skin, [{ x0: 0, y0: 0, x1: 1, y1: 1 }], { ...usualSchools, skinLean: 10 });
+  const leant = read(newLook('t'), skin, [{ x0: 0, y0: 0, x1: 1, y1: 1 }], { ...usualPractice, skinLean: 10 });
   expect(leant.skinHue.verdict).toBe('holds');
   expect(leant.skinHue.target).toContain('within 6° of +10.0° from the skin line');
 });
@@ -134,7 +134,7 @@ test('the colour of the ends: how much, and which way it leans', () => {
 test('luminance change is measured on greys, and judged by the colour-only school alone', () => {
   const dark = withStep('exposure', { stops: -0.5 });
   expect(read(dark, ramp).luminanceChange.verdict).toBe('none');
-  const colourOnly = { ...usualSchools, touch: 'colourOnly' } as const;
+  const colourOnly = { ...usualPractice, touch: 'colourOnly' } as const;
   expect(read(dark, ramp, [], colourOnly).luminanceChange.verdict).toBe('fails');
   expect(read({ ...dark, colourOnly: true }, ramp, [], colourOnly).luminanceChange.verdict).toBe('holds');
   expect(read(newLook('t'), ramp).luminanceChange.value).toBe(0);
@@ -144,7 +144,7 @@ test('separation needs both marks, and is the ΔE2000 of their means', () => {
   const pipeline = compilePipeline({ profile: heron, look: onStandard(newLook('t')) });
   const signal = Float32Array.from([0.5, 0.5, 0.5, 0.2, 0.2, 0.3]);
   const half = (x0: number) => [{ x0, y0: 0, x1: x0 + 0.5, y1: 1 }];
-  const context = { width: 2, height: 1, signal, scene: signal, pipeline, schools: usualSchools };
+  const context = { width: 2, height: 1, signal, scene: signal, pipeline, practice: usualPractice };
   const marks = { skin: [], subject: half(0), background: half(0.5) };
   const apart = takeReadings({ ...context, marks }).find((r) => r.id === 'separation')!;
   expect(apart.verdict).toBe('holds');

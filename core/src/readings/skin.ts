@@ -81,7 +81,7 @@ export const skinHue: ReadingDefinition = {
     if (!skin || skin.chroma < leastChroma) return noSkin;
     const value = hueDistance(skinLineDegrees, angleOf(skin.cb, skin.cr));
     const lean = Math.abs(value) < 1 ? 'on the line' : value < 0 ? 'toward magenta' : 'toward green';
-    const { skinLean } = context.schools;
+    const { skinLean } = context.practice;
     return {
       value,
       text: degrees(value),
@@ -102,7 +102,7 @@ export const skinLevel: ReadingDefinition = {
     const skin = meanSkin(context);
     if (!skin) return noSkin;
     const value = skin.y * 100;
-    const aim = context.schools.skinLevel;
+    const aim = context.practice.skinLevel;
     return {
       value,
       text: `${value.toFixed(1)} %`,

@@ -35,14 +35,14 @@ export const diskAttack: Attack = {
       }
       const first = (await call(url, 'GET', '/looks/look')).body as LookRecord;
       const { document } = first;
-      let { version } = first;
+      let { revision } = first;
       let edits = 0;
       for (let i = 0; i < 400; i++) {
         const json = { ...document, notes: 'x'.repeat(3000) + i };
-        const { status } = await call(url, 'PUT', '/looks/look', { json, version });
+        const { status } = await call(url, 'PUT', '/looks/look', { json, revision });
         statuses.add(status);
         if (status !== 200) break;
-        version++;
+        revision++;
         edits++;
       }
       const open = await call(url, 'GET', '/projects/p');
@@ -69,8 +69,8 @@ export const diskAttack: Attack = {
         },
         {
           promise: 'nothing acknowledged is lost',
-          figure: `${plates.length} plates, ${edits} edits; lost: ${lostPlates} plates, ${Math.max(version - held.version, 0)} edits`,
-          holds: lostPlates === 0 && held.version >= version,
+          figure: `${plates.length} plates, ${edits} edits; lost: ${lostPlates} plates, ${Math.max(revision - held.revision, 0)} edits`,
+          holds: lostPlates === 0 && held.revision >= revision,
         },
       ];
     } finally {

@@ -28,14 +28,14 @@ export const killAttack: Attack = {
       const target = await startTarget(folder);
       const { url } = target;
       // What was on its way when the last one died may have been written, though nobody was told.
-      const held = (await call(url, 'GET', '/looks/look')).body as { version: number };
-      if (held.version < acked.look || held.version > acked.look + 1)
-        troubles.push(`look at ${held.version}, ${acked.look} was acknowledged`);
-      acked.look = held.version;
+      const held = (await call(url, 'GET', '/looks/look')).body as { revision: number };
+      if (held.revision < acked.look || held.revision > acked.look + 1)
+        troubles.push(`look at ${held.revision}, ${acked.look} was acknowledged`);
+      acked.look = held.revision;
       const plates = (await call(url, 'GET', '/projects/p')).body as {
-        plates: { id: string; version: number }[];
+        plates: { id: string; revision: number }[];
       };
-      acked.plate = plates.plates.find((p) => p.id === 'plate')!.version;
+      acked.plate = plates.plates.find((p) => p.id === 'plate')!.revision;
       let alive = true;
       const until = async (work: () => Promise<void>) => {
         while (alive) await work().catch(() => {});
@@ -43,7 +43,7 @@ export const killAttack: Attack = {
       const edits = until(async () => {
         const { status } = await call(url, 'PUT', '/looks/look', {
           json: { ...look, notes: `${n}` },
-          version: acked.look,
+          revision: acked.look,
         });
         if (status === 200) acked.look++;
         if (status === 200) acked.edits++;
@@ -51,7 +51,7 @@ export const killAttack: Attack = {
       });
       const trims = until(async () => {
         const json = { shot: { exposure: 0, mired: n, duv: 0, black: 0 } };
-        const { status } = await call(url, 'PATCH', '/plates/plate', { json, version: acked.plate });
+        const { status } = await call(url, 'PATCH', '/plates/plate', { json, revision: acked.plate });
         if (status === 200) acked.plate++;
         if (status === 200) acked.edits++;
       });

@@ -23,20 +23,20 @@ export const loadAttack: Attack = {
     const client = async (i: number) => {
       const first = (await call(url, 'GET', `/looks/look-${i}`)).body as LookRecord;
       const { document } = first;
-      let { version } = first;
+      let { revision } = first;
       while (performance.now() < end) {
         const saved = await call(url, 'PUT', `/looks/look-${i}`, {
-          json: { ...document, notes: `${version}` },
-          version,
+          json: { ...document, notes: `${revision}` },
+          revision,
         });
         count(saved.status);
         times.documents.push(saved.ms);
         times.edits.push(saved.ms);
-        if (saved.status === 200) version++;
+        if (saved.status === 200) revision++;
         const read = await call(url, 'GET', `/looks/look-${i}`);
         count(read.status);
         times.documents.push(read.ms);
-        if ((read.body as LookRecord).version !== version) lost++;
+        if ((read.body as LookRecord).revision !== revision) lost++;
         const start = performance.now();
         const thumb = await fetch(`${url}/api/plates/plate/thumb.rgb16`);
         await thumb.arrayBuffer();

@@ -97,14 +97,14 @@ export async function call(
   url: string,
   method: string,
   path: string,
-  { json, bytes, version }: { json?: unknown; bytes?: Uint8Array; version?: number } = {},
+  { json, bytes, revision }: { json?: unknown; bytes?: Uint8Array; revision?: number } = {},
 ): Promise<{ status: number; body: unknown; ms: number }> {
   const start = performance.now();
   const answer = await fetch(`${url}/api${path}`, {
     method,
     headers: {
       ...(json === undefined ? {} : { 'content-type': 'application/json' }),
-      ...(version === undefined ? {} : { 'if-match': `"${version}"` }),
+      ...(revision === undefined ? {} : { 'if-match': `"${revision}"` }),
     },
     body: json === undefined ? (bytes ? new Blob([new Uint8Array(bytes)]) : null) : JSON.stringify(json),
   });

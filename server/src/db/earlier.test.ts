@@ -32,7 +32,7 @@ describe.each(releases)('a database of migration %s', (release) => {
     expect(project.name).toBe('Test');
     expect(project.profiles.map((p) => p.id)).toContain('heron');
     const [look] = project.looks;
-    expect(look.version).toBe(2);
+    expect(look.revision).toBe(2);
     expect(recipeHash(look.document)).toBe(recipeHash({ ...slackWater, strength: 0.8 }));
     const [plate] = project.plates;
     expect(plate).toMatchObject({ name: 'Tiny', kind: 'plate', profileId: 'heron', width: 40, height: 20 });

@@ -11,7 +11,7 @@ const document = (name: string) => json(name).notNull();
 export const projects = sqliteTable('projects', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
-  schools: json('schools').notNull().default({}),
+  practice: json('practice').notNull().default({}),
   /** The display that pictures are shown on. */
   viewing: json('viewing').notNull().default({}),
 });
@@ -19,7 +19,7 @@ export const projects = sqliteTable('projects', {
 export const profiles = sqliteTable('profiles', {
   id: text('id').primaryKey(),
   document: document('document'),
-  version: integer('version').notNull().default(1),
+  revision: integer('revision').notNull().default(1),
 });
 
 export const plates = sqliteTable(
@@ -53,7 +53,7 @@ export const plates = sqliteTable(
     facts: json('facts'),
     /** Set while the plate is deleted; it can be brought back. */
     deletedAt: text('deleted_at'),
-    version: integer('version').notNull().default(1),
+    revision: integer('revision').notNull().default(1),
   },
   (t) => [index('plates_by_project').on(t.projectId, t.position)],
 );
@@ -75,13 +75,13 @@ export const looks = sqliteTable('looks', {
     .notNull()
     .references(() => projects.id),
   document: document('document'),
-  version: integer('version').notNull().default(1),
+  revision: integer('revision').notNull().default(1),
   updatedAt: text('updated_at').notNull(),
 });
 
 /**
  * Looks as they were when somebody meant to keep them: by a name of its own, for a trial, an export or a release. A row is
- * never changed; `looks.version` counts saves and is something else.
+ * never changed; `looks.revision` counts saves and is something else.
  */
 export const lookVersions = sqliteTable(
   'look_versions',

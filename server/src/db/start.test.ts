@@ -196,7 +196,7 @@ describe('rows that cannot be read', () => {
       `UPDATE looks SET document = '{"name": "Torn", "st' WHERE id = 'look'`,
       `UPDATE plates SET shot = '{"exposure": "bright"}' WHERE id = 'plate'`,
       `INSERT INTO profiles (id, document) VALUES ('worn', '{"name": "Worn"}')`,
-      `UPDATE projects SET schools = 'nothing'`,
+      `UPDATE projects SET practice = 'nothing'`,
       `INSERT INTO jobs (id, kind, project_id, payload, state, created_at) VALUES ('j', 'export', 'p', '{', 'queued', '2026')`,
       `INSERT INTO jobs (id, kind, project_id, payload, state, created_at) VALUES ('k', 'unheard', 'p', '{}', 'queued', '2026')`,
     );

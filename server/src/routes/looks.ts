@@ -3,7 +3,7 @@ import { exportOrderSchema, newVersionSchema } from '@velvet-dusk/core/api/contr
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { notFound } from '../problem.ts';
 import type { Services } from '../services/index.ts';
-import { body, document, json, param, seenVersion } from './parse.ts';
+import { body, document, json, param, seenRevision } from './parse.ts';
 
 export function lookRoutes({ looks, projects, exports, versions }: Services): Router {
   const router = Router();
@@ -18,7 +18,7 @@ export function lookRoutes({ looks, projects, exports, versions }: Services): Ro
   });
   router.put('/looks/:id', json, async (req, res) => {
     const look = parseLook(document(req), 'look document');
-    res.json(await looks.save(param(req, 'id'), look, seenVersion(req)));
+    res.json(await looks.save(param(req, 'id'), look, seenRevision(req)));
   });
   router.get('/looks/:id/versions', async (req, res) => {
     res.json(await versions.list(param(req, 'id')));

@@ -72,10 +72,10 @@ export function body<S extends z.ZodType>(req: Request, schema: S): z.output<S> 
   return checkDocument(schema, document(req), 'request body');
 }
 
-/** The version the writer has seen, from `If-Match: "7"`. */
-export function seenVersion(req: Request): number {
+/** The revision the writer has seen, from `If-Match: "7"`. */
+export function seenRevision(req: Request): number {
   const match = /^"(\d{1,15})"$/.exec(req.get('if-match') ?? '');
   if (!match)
-    throw new Problem(428, 'Version needed', 'Send the version you have seen as If-Match: "number".');
+    throw new Problem(428, 'Revision needed', 'Send the revision you have seen as If-Match: "number".');
   return Number(match[1]);
 }

@@ -3,7 +3,7 @@ import { largestUpload, plateChangeSchema, plateKinds } from '@velvet-dusk/core/
 import type { PlateKind } from '@velvet-dusk/core/api/contract';
 import { notFound, Problem } from '../problem.ts';
 import type { Services } from '../services/index.ts';
-import { body, json, param, queried, seenVersion } from './parse.ts';
+import { body, json, param, queried, seenRevision } from './parse.ts';
 import { receiveFile } from './receiveFile.ts';
 
 /** Files are named by their checksum, so what was fetched once never changes. */
@@ -57,7 +57,7 @@ export function plateRoutes({ plates, projects, files, codes }: Services): Route
     else res.status(201).json(added);
   });
   router.patch('/plates/:id', json, async (req, res) => {
-    res.json(await plates.change(param(req, 'id'), body(req, plateChangeSchema), seenVersion(req)));
+    res.json(await plates.change(param(req, 'id'), body(req, plateChangeSchema), seenRevision(req)));
   });
   router.delete('/plates/:id', async (req, res) => {
     res.json(await plates.setDeleted(param(req, 'id'), true));

@@ -5,7 +5,7 @@ import { profileToClf } from '@velvet-dusk/core/camera/export/profileClf';
 import { Problem } from '../problem.ts';
 import { receiveFile } from './receiveFile.ts';
 import type { Services } from '../services/index.ts';
-import { document, json, param, queried, seenVersion } from './parse.ts';
+import { document, json, param, queried, seenRevision } from './parse.ts';
 
 export function profileRoutes({ profiles, files, pool }: Services): Router {
   const router = Router();
@@ -31,7 +31,7 @@ export function profileRoutes({ profiles, files, pool }: Services): Router {
   });
   router.put('/profiles/:id', json, async (req, res) => {
     const profile = parseProfile(document(req), 'profile document');
-    res.json(await profiles.save(param(req, 'id'), profile, seenVersion(req)));
+    res.json(await profiles.save(param(req, 'id'), profile, seenRevision(req)));
   });
   router.delete('/profiles/:id', async (req, res) => {
     res.json(await profiles.remove(param(req, 'id')));

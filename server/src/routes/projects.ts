@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { schoolsSchema } from '@velvet-dusk/core/readings/schools';
+import { practiceSchema } from '@velvet-dusk/core/readings/practice';
 import { displaySchema } from '@velvet-dusk/core/render/rendering';
 import type { Services } from '../services/index.ts';
 import { body, json, param } from './parse.ts';
@@ -12,8 +12,8 @@ export function projectRoutes({ projects }: Services): Router {
   router.get('/projects/:id', async (req, res) => {
     res.json(await projects.open(param(req, 'id')));
   });
-  router.put('/projects/:id/schools', json, async (req, res) => {
-    res.json(await projects.setSchools(param(req, 'id'), body(req, schoolsSchema)));
+  router.put('/projects/:id/practice', json, async (req, res) => {
+    res.json(await projects.setPractice(param(req, 'id'), body(req, practiceSchema)));
   });
   router.put('/projects/:id/viewing', json, async (req, res) => {
     res.json(await projects.setViewing(param(req, 'id'), body(req, displaySchema)));

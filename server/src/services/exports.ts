@@ -28,11 +28,11 @@ export class ExportService {
   async order(lookId: string, order: ExportOrder): Promise<Job> {
     const { jobs, looks, profiles, projects, versions } = this.parts;
     const look = await looks.get(lookId);
-    if (look.version !== order.revision)
+    if (look.revision !== order.revision)
       throw new Problem(
         409,
         'Look has changed',
-        `The look was saved ${look.version} times, the order is for save ${order.revision}. Save, then export again.`,
+        `The look was saved ${look.revision} times, the order is for save ${order.revision}. Save, then export again.`,
       );
     const profile = await profiles.get(order.profileId);
     const { role, grid } = order;

@@ -12,7 +12,7 @@ type Row = typeof looks.$inferSelect;
 
 function toRecord(row: Row): LookRecord {
   const document = parseLook(whole(row.document), `look ${row.id}`);
-  return { id: row.id, version: row.version, hash: recipeHash(document), updatedAt: row.updatedAt, document };
+  return { id: row.id, revision: row.revision, hash: recipeHash(document), updatedAt: row.updatedAt, document };
 }
 
 export class LookService {
@@ -42,19 +42,19 @@ export class LookService {
     return toRecord(row);
   }
 
-  /** Saves over exactly the version the writer has seen; any other is a conflict and nothing is written. */
-  async save(id: string, document: Look, seenVersion: number): Promise<LookRecord> {
+  /** Saves over exactly the revision the writer has seen; any other is a conflict and nothing is written. */
+  async save(id: string, document: Look, seenRevision: number): Promise<LookRecord> {
     const [row] = await this.db
       .update(looks)
-      .set({ document, version: seenVersion + 1, updatedAt: new Date().toISOString() })
-      .where(and(eq(looks.id, id), eq(looks.version, seenVersion)))
+      .set({ document, revision: seenRevision + 1, updatedAt: new Date().toISOString() })
+      .where(and(eq(looks.id, id), eq(looks.revision, seenRevision)))
       .returning();
     if (row) return toRecord(row);
     const { projectId: _, ...current } = await this.get(id);
     throw new Problem(
       412,
       'Changed elsewhere',
-      `Look "${current.document.name}" is at version ${current.version}; this edit was made on version ${seenVersion}. Nothing was overwritten.`,
+      `Look "${current.document.name}" is at revision ${current.revision}; this edit was made on revision ${seenRevision}. Nothing was overwritten.`,
       { current },
     );
   }

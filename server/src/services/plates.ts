@@ -25,10 +25,10 @@ const read = <S extends z.ZodType>(what: string, schema: S, value: unknown): z.o
 
 /** Throws where a document of the row is not as it must be. */
 function toPlate(row: Row): Plate {
-  const { id, name, kind, profileId, width, height, depth, format, sourceName, note, version } = row;
+  const { id, name, kind, profileId, width, height, depth, format, sourceName, note, revision } = row;
   const facts = row.facts ? read('facts', frameFactsSchema, row.facts) : null;
   return {
-    ...{ id, name, kind, profileId, width, height, depth, format, sourceName, note, version, facts },
+    ...{ id, name, kind, profileId, width, height, depth, format, sourceName, note, revision, facts },
     shot: read('shot', shotSchema, row.shot),
     marks: read('marks', marksSchema, row.marks),
     texture: read('texture', plateTextureSchema, row.texture),
@@ -188,19 +188,19 @@ export class PlateService {
     return toPlate(row);
   }
 
-  async change(id: string, change: PlateChange, seenVersion: number): Promise<Plate> {
+  async change(id: string, change: PlateChange, seenRevision: number): Promise<Plate> {
     if (change.profileId) await this.profiles.get(change.profileId);
     const [row] = await this.db
       .update(plates)
-      .set({ ...change, version: seenVersion + 1 })
-      .where(and(eq(plates.id, id), eq(plates.version, seenVersion)))
+      .set({ ...change, revision: seenRevision + 1 })
+      .where(and(eq(plates.id, id), eq(plates.revision, seenRevision)))
       .returning();
     if (row) return toPlate(row);
     const current = toPlate(await this.row(id));
     throw new Problem(
       412,
       'Changed elsewhere',
-      `Plate "${current.name}" is at version ${current.version}; this edit was made on version ${seenVersion}. Nothing was overwritten.`,
+      `Plate "${current.name}" is at revision ${current.revision}; this edit was made on revision ${seenRevision}. Nothing was overwritten.`,
       { current },
     );
   }

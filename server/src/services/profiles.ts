@@ -9,7 +9,7 @@ import { readRows, whole } from './unreadable.ts';
 type Row = typeof profiles.$inferSelect;
 
 const toRecord = (row: Row): ProfileRecord => ({
-  version: row.version,
+  revision: row.revision,
   document: parseProfile(whole(row.document), `profile ${row.id}`),
 });
 
@@ -53,8 +53,8 @@ export class ProfileService {
     return this.record(profile.id);
   }
 
-  /** Saves over exactly the version the writer has seen. */
-  async save(id: string, profile: Profile, seenVersion: number): Promise<ProfileRecord> {
+  /** Saves over exactly the revision the writer has seen. */
+  async save(id: string, profile: Profile, seenRevision: number): Promise<ProfileRecord> {
     if (profile.id !== id)
       throw new Problem(
         422,
@@ -63,15 +63,15 @@ export class ProfileService {
       );
     const [row] = await this.db
       .update(profiles)
-      .set({ document: profile, version: seenVersion + 1 })
-      .where(and(eq(profiles.id, id), eq(profiles.version, seenVersion)))
+      .set({ document: profile, revision: seenRevision + 1 })
+      .where(and(eq(profiles.id, id), eq(profiles.revision, seenRevision)))
       .returning();
     if (row) return toRecord(row);
     const current = await this.record(id);
     throw new Problem(
       412,
       'Changed elsewhere',
-      `Profile "${current.document.name}" is at version ${current.version}; this edit was made on version ${seenVersion}. Nothing was overwritten.`,
+      `Profile "${current.document.name}" is at revision ${current.revision}; this edit was made on revision ${seenRevision}. Nothing was overwritten.`,
       { current },
     );
   }

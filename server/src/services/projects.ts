@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import type { Project } from '@velvet-dusk/core/api/contract';
 import { checkDocument } from '@velvet-dusk/core/document';
-import { type Schools, schoolsSchema, usualSchools } from '@velvet-dusk/core/readings/schools';
+import { type PracticeSettings, practiceSchema, usualPractice } from '@velvet-dusk/core/readings/practice';
 import { type Display, displaySchema, standardDisplay } from '@velvet-dusk/core/render/rendering';
 import type { Database } from '../db/open.ts';
 import { projects } from '../db/schema.ts';
@@ -40,27 +40,27 @@ export class ProjectService {
       this.parts.looks.list(id),
     ]);
     const settings = readRows([project], 'settings', {
-      read: ({ schools, viewing }) => ({
-        schools: checkDocument(schoolsSchema, whole(schools), 'schools'),
+      read: ({ practice, viewing }) => ({
+        practice: checkDocument(practiceSchema, whole(practice), 'practice'),
         viewing: checkDocument(displaySchema, whole(viewing), 'viewing'),
       }),
       nameOf: ({ name }) => name,
     });
     return {
       ...{ id, name: project.name },
-      ...(settings.good[0] ?? { schools: usualSchools, viewing: standardDisplay }),
+      ...(settings.good[0] ?? { practice: usualPractice, viewing: standardDisplay }),
       profiles: records.good.map((r) => r.document),
-      profileVersions: Object.fromEntries(records.good.map((r) => [r.document.id, r.version])),
+      profileRevisions: Object.fromEntries(records.good.map((r) => [r.document.id, r.revision])),
       ...{ plates: plates.good, looks: looks.good },
       unreadable: [...settings.bad, ...records.bad, ...plates.bad, ...looks.bad],
     };
   }
 
   /** Sets the schools of practice. The last one to choose wins: they are a few switches, not a document. */
-  async setSchools(id: string, schools: Schools): Promise<Schools> {
-    const [row] = await this.db.update(projects).set({ schools }).where(eq(projects.id, id)).returning();
+  async setPractice(id: string, practice: PracticeSettings): Promise<PracticeSettings> {
+    const [row] = await this.db.update(projects).set({ practice }).where(eq(projects.id, id)).returning();
     if (!row) throw notFound('project', id);
-    return schoolsSchema.parse(row.schools);
+    return practiceSchema.parse(row.practice);
   }
 
   /** What pictures of a project are shown on; the standard where its row cannot be read. */

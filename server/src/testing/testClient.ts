@@ -8,7 +8,7 @@ export interface TestClient {
   url: string;
   services: Services;
   ask(path: string, init?: RequestInit): Promise<Response>;
-  send(method: string, path: string, body: unknown, version?: number): Promise<Response>;
+  send(method: string, path: string, body: unknown, revision?: number): Promise<Response>;
   /** Expects a refusal: status, RFC 9457 media type, and a sentence for the user; the server goes on after it. */
   expectProblem(answer: Response, status: number, detail: RegExp): Promise<void>;
   close(): Promise<void>;
@@ -23,11 +23,11 @@ export async function startAsker(dataFolder: string): Promise<TestClient> {
     url: server.url,
     services,
     ask,
-    send: (method, path, body, version) =>
+    send: (method, path, body, revision) =>
       ask(path, {
         method,
         body: JSON.stringify(body),
-        headers: { 'content-type': 'application/json', ...(version ? { 'if-match': `"${version}"` } : {}) },
+        headers: { 'content-type': 'application/json', ...(revision ? { 'if-match': `"${revision}"` } : {}) },
       }),
     async expectProblem(answer, status, detail) {
       expect(answer.status).toBe(status);

@@ -26,8 +26,8 @@ interface Ask {
   method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
   json?: unknown;
   file?: Blob;
-  /** The version the writer has seen. */
-  version?: number;
+  /** The revision the writer has seen. */
+  revision?: number;
   signal?: AbortSignal;
 }
 
@@ -37,11 +37,11 @@ export async function ask<S extends z.ZodType>(
   schema: S,
   options: Ask = {},
 ): Promise<z.output<S>> {
-  const { method = 'GET', json, file, version, signal } = options;
+  const { method = 'GET', json, file, revision, signal } = options;
   const headers: Record<string, string> = {};
   if (json !== undefined) headers['content-type'] = 'application/json';
   if (file) headers['content-type'] = file.type || 'application/octet-stream';
-  if (version !== undefined) headers['if-match'] = `"${version}"`;
+  if (revision !== undefined) headers['if-match'] = `"${revision}"`;
   let answer: Response;
   try {
     const early = method === 'GET' ? takeEarly(`/api${path}`) : undefined;

@@ -1,11 +1,11 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { Project } from '@velvet-dusk/core/api/contract';
-import { schoolsSchema } from '@velvet-dusk/core/readings/schools';
+import { practiceSchema } from '@velvet-dusk/core/readings/practice';
 import { displaySchema } from '@velvet-dusk/core/render/rendering';
 import { useOpenProject } from '../bench/useBench.ts';
 import { ask } from './client.ts';
 
-const schemas = { schools: schoolsSchema, viewing: displaySchema };
+const schemas = { practice: practiceSchema, viewing: displaySchema };
 
 /** Sets one of the open project's settings; shown at once, and put back where the server refuses. */
 export function useSetSetting<K extends keyof typeof schemas>(name: K) {

@@ -10,7 +10,7 @@ import { ask } from './client.ts';
  */
 export function useExportedVersion(): { number: number; isNew: boolean } | undefined {
   const lookId = useDocument((s) => s.lookId);
-  const { version: revision, status } = useSaveStatus();
+  const { revision, status } = useSaveStatus();
   const { data } = useQuery({
     queryKey: ['versions', lookId, revision],
     queryFn: () => ask(`/looks/${lookId}/versions`, lookVersionsSchema),

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
-import type { Schools } from '@velvet-dusk/core/readings/schools';
+import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
 import { setMeasured, useMeasured } from '../state/measured.ts';
 import { useView } from '../state/view.ts';
 import type { AnalysisOrder } from '../workers/analysis.ts';
@@ -24,17 +24,17 @@ async function analyse(order: AnalysisOrder) {
 interface StackOrder {
   look: ShownLook;
   plates: PlateOrder[];
-  schools: Schools;
+  practice: PracticeSettings;
   /** True once the look has moved on: what is left of the order is not worth doing. */
   isStale(): boolean;
 }
 
-async function paintThumbs({ look, plates, schools, isStale }: StackOrder) {
+async function paintThumbs({ look, plates, practice, isStale }: StackOrder) {
   try {
     // One by one, so that the scopes of the plate on the viewer never wait for the whole stack.
     for (const plate of plates) {
       if (isStale()) return;
-      const [thumb] = await analysisEngine.thumbnails(look, [plate], schools);
+      const [thumb] = await analysisEngine.thumbnails(look, [plate], practice);
       const bitmap = await createImageBitmap(new ImageData(thumb.rgba, thumb.width, thumb.height));
       const entry = { bitmap, verdict: thumb.verdict };
       useMeasured.setState((s) => ({ thumbs: { ...s.thumbs, [plate.id]: entry } }));
@@ -61,9 +61,9 @@ const follow = { quiet: 150, most: 450 };
  */
 const quiet = { fine: 250, thumbs: 300, effects: 400, proposals: 700, strengths: 1500, outOfSight: 3000 };
 
-async function proposeFor(plate: PlateOrder, { look, schools, isStale }: StackOrder) {
+async function proposeFor(plate: PlateOrder, { look, practice, isStale }: StackOrder) {
   try {
-    const proposals = await judge.propose(plate, look, schools);
+    const proposals = await judge.propose(plate, look, practice);
     // Taken now they would put the look back to what it was when they were asked for.
     if (!isStale()) setMeasured({ proposals });
   } catch (error) {
@@ -71,11 +71,11 @@ async function proposeFor(plate: PlateOrder, { look, schools, isStale }: StackOr
   }
 }
 
-async function suitStrengths({ look, plates, schools, isStale }: StackOrder) {
+async function suitStrengths({ look, plates, practice, isStale }: StackOrder) {
   try {
     for (const plate of plates) {
       if (isStale()) return;
-      const suited = await judge.strength(plate, look, schools);
+      const suited = await judge.strength(plate, look, practice);
       useMeasured.setState((s) => ({ strengths: { ...s.strengths, [plate.id]: suited } }));
     }
   } catch (error) {
@@ -85,7 +85,7 @@ async function suitStrengths({ look, plates, schools, isStale }: StackOrder) {
 
 /** Keeps scopes, readings, effects, thumbnails, proposals and suited strengths in step with the look. */
 export function useAnalysis(): void {
-  const { profiles, schools } = useOpenProject();
+  const { profiles, practice } = useOpenProject();
   const plates = usePlates();
   const current = useCurrentPlate();
   const look = useMeasuredLook();
@@ -111,7 +111,7 @@ export function useAnalysis(): void {
     if (!plate) return;
     const go = (moving: boolean) => {
       lastAnalysed.current = performance.now();
-      runners.current.analyse({ look, plate, view, schools, moving, stepId, readingId: readingId ?? '' });
+      runners.current.analyse({ look, plate, view, practice, moving, stepId, readingId: readingId ?? '' });
     };
     if (performance.now() - lastAnalysed.current > follow.most + follow.quiet)
       lastAnalysed.current = performance.now();
@@ -122,13 +122,13 @@ export function useAnalysis(): void {
     ];
     return () => timers.forEach(clearTimeout);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
-  }, [look, view, currentId, plates, profiles, schools, stepId, readingId]);
+  }, [look, view, currentId, plates, profiles, practice, stepId, readingId]);
 
   useEffect(() => {
     let stale = false;
     const paint = (seen: boolean) =>
       runners.current[seen ? 'paintThumbs' : 'paintOutOfSight']({
-        ...{ look, schools, isStale: () => stale },
+        ...{ look, practice, isStale: () => stale },
         plates: orders().filter((o) => isInSight(o.id) === seen),
       });
     const timers = [
@@ -140,7 +140,7 @@ export function useAnalysis(): void {
       timers.forEach(clearTimeout);
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
-  }, [look, plates, profiles, schools]);
+  }, [look, plates, profiles, practice]);
 
   useEffect(() => {
     const plate = orders().find((o) => o.id === currentId);
@@ -155,7 +155,7 @@ export function useAnalysis(): void {
     let stale = false;
     setMeasured({ proposals: null });
     const order = (chosen: (plate: PlateOrder) => boolean): StackOrder => ({
-      ...{ look, schools, isStale: () => stale },
+      ...{ look, practice, isStale: () => stale },
       plates: orders().filter(chosen),
     });
     const shown = order((o) => o.id === currentId);
@@ -171,5 +171,5 @@ export function useAnalysis(): void {
       timers.forEach(clearTimeout);
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
-  }, [look, currentId, plates, profiles, schools]);
+  }, [look, currentId, plates, profiles, practice]);
 }

@@ -9,7 +9,7 @@ interface PlateView {
   mode: WallMode;
   search: string;
   profileId: string;
-  doubtedOnly: boolean;
+  questionedOnly: boolean;
   selected: readonly string[];
   /** The plate whose frame is open; empty on the wall. */
   openId: string;
@@ -26,7 +26,7 @@ export const usePlateView = create<PlateView>(() => ({
   mode: 'wall',
   search: '',
   profileId: '',
-  doubtedOnly: false,
+  questionedOnly: false,
   selected: [],
   openId: '',
   tool: 'select',

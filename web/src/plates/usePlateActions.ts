@@ -5,7 +5,7 @@ import {
   type ImportedPlate,
   type PlateKind,
 } from '@velvet-dusk/core/api/contract';
-import { suspectProfiles } from '@velvet-dusk/core/plate/suspicion';
+import { rankProfiles } from '@velvet-dusk/core/plate/rankProfiles';
 import { ask } from '../api/client.ts';
 import { useOpenProject } from '../bench/useBench.ts';
 import { importFiles } from './imports.ts';
@@ -23,12 +23,12 @@ export function usePlateActions() {
   /** Gives a fresh plate the profile its codes are likeliest in, where that was asked for. */
   const settle = async ({ plate }: ImportedPlate, chosen: string) => {
     const guessed = chosen === guess && plate.kind === 'plate' && plate.facts && plate.format !== 'exr';
-    const best = guessed ? suspectProfiles(plate.facts!, project.profiles)[0] : undefined;
+    const best = guessed ? rankProfiles(plate.facts!, project.profiles)[0] : undefined;
     if (best && best.profileId !== plate.profileId) {
       const options = {
         method: 'PATCH',
         json: { profileId: best.profileId },
-        version: plate.version,
+        revision: plate.revision,
       } as const;
       await ask(`/plates/${plate.id}`, plateSchema, options);
     }

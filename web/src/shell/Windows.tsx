@@ -1,4 +1,4 @@
-import { SchoolsWindow } from '../bench/gauges/SchoolsWindow.tsx';
+import { PracticeWindow } from '../bench/gauges/PracticeWindow.tsx';
 import { ExportWindow } from '../exports/ExportWindow.tsx';
 import { ConflictWindow } from './conflict/ConflictWindow.tsx';
 import { HelpWindow } from './HelpWindow.tsx';
@@ -9,7 +9,7 @@ export function Windows() {
     <>
       <ExportWindow />
       <HelpWindow />
-      <SchoolsWindow />
+      <PracticeWindow />
       <ConflictWindow />
     </>
   );

@@ -48,8 +48,8 @@ function isTyping({ target, key }: KeyboardEvent): boolean {
 }
 
 const otherWindowOpen = () => {
-  const { exporting, help, schoolsOpen } = useView.getState();
-  return exporting || help || schoolsOpen;
+  const { exporting, help, practiceOpen } = useView.getState();
+  return exporting || help || practiceOpen;
 };
 
 function onPlainKey(key: string, plateIds: string[]): boolean {

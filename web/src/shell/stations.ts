@@ -1,4 +1,4 @@
-import { doubtOf } from '../plates/doubt.ts';
+import { betterProfileOf } from '../plates/betterProfile.ts';
 import type { Project } from '@velvet-dusk/core/api/contract';
 
 export interface Station {
@@ -33,7 +33,7 @@ export const stations: readonly Station[] = [
     label: 'Plates',
     status: ({ project, isCalm }) => {
       const plates = project.plates.filter((p) => p.kind === 'plate');
-      const doubted = isCalm ? plates.filter((p) => doubtOf(p, project.profiles)).length : 0;
+      const doubted = isCalm ? plates.filter((p) => betterProfileOf(p, project.profiles)).length : 0;
       return `${plates.length} in${doubted ? `, ${doubted} in doubt` : ''}`;
     },
     purpose: '',

@@ -30,12 +30,12 @@ const retryAfter = 1500;
 const noteAfter = 200;
 
 interface Saved<T> {
-  version: number;
+  revision: number;
   content: T;
 }
 
 /**
- * Keeps the server's copy of one look and its plates true to the bench. Each is a document with a version, a draft and
+ * Keeps the server's copy of one look and its plates true to the bench. Each is a document with a revision, a draft and
  * conflicts of its own: one that was changed elsewhere is not sent until somebody has chosen, and holds no other up.
  */
 class Autosave {
@@ -54,33 +54,33 @@ class Autosave {
     this.lookId = lookId;
     this.drafts ??= await DraftKeeper.start();
     endConflicts(['look', 'plate']);
-    this.look = { version: record.version, content: record.document };
+    this.look = { revision: record.revision, content: record.document };
     this.plates = Object.fromEntries(
-      project.plates.map((p) => [p.id, { version: p.version, content: editsOf(p) }]),
+      project.plates.map((p) => [p.id, { revision: p.revision, content: editsOf(p) }]),
     );
-    useSaveStatus.setState({ version: record.version });
+    useSaveStatus.setState({ revision: record.revision });
     useDocument.getState().replace(lookId, this.withDrafts(project, record.document));
-    const { past, future } = readHistory(lookId, record.version);
+    const { past, future } = readHistory(lookId, record.revision);
     useDocument.temporal.setState({ pastStates: past, futureStates: future });
     setStatus({ kind: 'saved', at: new Date(record.updatedAt) });
     this.note();
   }
 
-  /** The saved documents with drafts on top; a draft on an older version that cannot be put on top is a conflict. */
+  /** The saved documents with drafts on top; a draft on an older revision that cannot be put on top is a conflict. */
   private withDrafts(project: Project, saved: Look): BenchDocument {
     const document = fromProject(project, saved);
     const draft = this.drafts!.read('look', this.lookId);
-    if (draft && draft.base === this.look!.version) document.look = draft.mine;
+    if (draft && draft.base === this.look!.revision) document.look = draft.mine;
     else if (draft && same(draft.mine, saved)) this.drafts!.drop('look', this.lookId);
-    else if (draft) this.lookClashes(draft.mine, saved, this.look!.version);
-    for (const { id, name, version } of project.plates) {
+    else if (draft) this.lookClashes(draft.mine, saved, this.look!.revision);
+    for (const { id, name, revision } of project.plates) {
       const change = this.drafts!.read('plate', id);
       if (!change) continue;
       const theirs = this.plates[id].content;
-      const before = change.base === version ? theirs : change.before;
+      const before = change.base === revision ? theirs : change.before;
       const merged = onTop(theirs, change.mine, before);
       if (merged) document.plates[id] = merged;
-      else this.plateClashes({ id, name, mine: { ...theirs, ...change.mine }, theirs, version });
+      else this.plateClashes({ id, name, mine: { ...theirs, ...change.mine }, theirs, revision });
     }
     return document;
   }
@@ -90,7 +90,7 @@ class Autosave {
     const known = useDocument.getState().plates;
     const fresh = project.plates.filter((p) => !(p.id in known));
     if (fresh.length === 0 || !this.look) return;
-    for (const plate of fresh) this.plates[plate.id] = { version: plate.version, content: editsOf(plate) };
+    for (const plate of fresh) this.plates[plate.id] = { revision: plate.revision, content: editsOf(plate) };
     quietly(() =>
       useDocument.setState((s) => ({
         plates: { ...s.plates, ...Object.fromEntries(fresh.map((p) => [p.id, editsOf(p)])) },
@@ -125,20 +125,20 @@ class Autosave {
 
   /** Whether the look is unsaved. */
   private noteLook(mine: Look): boolean {
-    const { version, content } = this.look!;
+    const { revision, content } = this.look!;
     if (same(mine, content)) this.drafts!.drop('look', this.lookId);
-    else this.drafts!.write('look', this.lookId, { base: version, mine });
+    else this.drafts!.write('look', this.lookId, { base: revision, mine });
     return !same(mine, content);
   }
 
   /** Whether the plate is unsaved. */
   private notePlate(id: string, edits: PlateEdits): boolean {
-    const { version, content } = this.plates[id];
+    const { revision, content } = this.plates[id];
     const mine = edits === content ? {} : changedFields(content, edits);
     const keys = Object.keys(mine) as (keyof PlateEdits)[];
     const before = Object.fromEntries(keys.map((k) => [k, content[k]])) as Partial<PlateEdits>;
     if (keys.length === 0) this.drafts!.drop('plate', id);
-    else this.drafts!.write('plate', id, { base: version, mine, before });
+    else this.drafts!.write('plate', id, { base: revision, mine, before });
     return keys.length > 0;
   }
 
@@ -150,7 +150,7 @@ class Autosave {
     const conflict = conflicts.find((c) => c.kind !== 'profile');
     if (conflict) throw new Error(`"${conflict.name}" was changed elsewhere. Choose a side first.`);
     if (status.kind !== 'saved') throw new Error('why' in status ? status.why : 'The look is not saved yet.');
-    return this.look!.version;
+    return this.look!.revision;
   }
 
   private later(after: number): void {
@@ -179,27 +179,27 @@ class Autosave {
       return this.later(quiet);
     }
     const { pastStates, futureStates } = history();
-    writeHistory(this.lookId, this.look.version, pastStates, futureStates);
+    writeHistory(this.lookId, this.look.revision, pastStates, futureStates);
     setStatus({ kind: 'saved', at: new Date() });
   }
 
   private async sendLook(mine: Look): Promise<void> {
     if (same(mine, this.look!.content) || hasConflict('look', this.lookId)) return;
-    const options = { method: 'PUT', json: mine, version: this.look!.version } as const;
+    const options = { method: 'PUT', json: mine, revision: this.look!.revision } as const;
     try {
-      const { version } = await ask(`/looks/${this.lookId}`, lookRecordSchema, options);
-      this.lookIs(version, mine);
+      const { revision } = await ask(`/looks/${this.lookId}`, lookRecordSchema, options);
+      this.lookIs(revision, mine);
       this.drafts!.drop('look', this.lookId);
     } catch (error) {
       const current = lookRecordSchema.safeParse(conflictBody(error));
       if (!current.success) throw error;
-      this.lookClashes(mine, current.data.document, current.data.version);
+      this.lookClashes(mine, current.data.document, current.data.revision);
     }
   }
 
-  private lookIs(version: number, content: Look): void {
-    this.look = { version, content };
-    useSaveStatus.setState({ version });
+  private lookIs(revision: number, content: Look): void {
+    this.look = { revision, content };
+    useSaveStatus.setState({ revision });
   }
 
   /** Sends what has changed of a plate, if anything has. */
@@ -208,10 +208,10 @@ class Autosave {
     if (!saved || mine === saved.content || hasConflict('plate', id)) return;
     const change = changedFields(saved.content, mine);
     if (Object.keys(change).length === 0) return;
-    const options = { method: 'PATCH', json: change, version: saved.version } as const;
+    const options = { method: 'PATCH', json: change, revision: saved.revision } as const;
     try {
       const plate = await ask(`/plates/${id}`, plateSchema, options);
-      this.plates[id] = { version: plate.version, content: mine };
+      this.plates[id] = { revision: plate.revision, content: mine };
       this.drafts!.drop('plate', id);
     } catch (error) {
       const current = plateSchema.safeParse(conflictBody(error));
@@ -223,24 +223,24 @@ class Autosave {
   /** A plate was saved elsewhere: what was changed there and here lies side by side, or clashes. */
   private plateMoved(plate: Plate, mine: PlateEdits, before: PlateEdits): void {
     const theirs = editsOf(plate);
-    const { id, name, version } = plate;
+    const { id, name, revision } = plate;
     const merged = onTop(theirs, changedFields(before, mine), before);
-    if (!merged) return this.plateClashes({ id, name, mine, theirs, version });
-    this.plates[id] = { version, content: theirs };
+    if (!merged) return this.plateClashes({ id, name, mine, theirs, revision });
+    this.plates[id] = { revision, content: theirs };
     quietly(() => useDocument.setState((s) => ({ plates: { ...s.plates, [id]: merged } })));
     rebaseHistory(id, before, theirs);
   }
 
-  private lookClashes(mine: Look, theirs: Look, version: number): void {
+  private lookClashes(mine: Look, theirs: Look, revision: number): void {
     const id = this.lookId;
-    if (same(mine, theirs)) return this.lookIs(version, theirs);
+    if (same(mine, theirs)) return this.lookIs(revision, theirs);
     addConflict({
-      ...{ kind: 'look', id, name: mine.name, mine, theirs, theirsVersion: version },
+      ...{ kind: 'look', id, name: mine.name, mine, theirs, theirsRevision: revision },
       resolve: (side) => {
         endConflict('look', id);
         this.drafts!.drop('look', id);
         // Theirs is what the server has; whatever is on the bench after this is a change on top of it.
-        this.lookIs(version, theirs);
+        this.lookIs(revision, theirs);
         if (!same(useDocument.getState().look, mine)) useDocument.setState({ look: mine });
         if (side === 'theirs') useDocument.setState({ look: theirs });
         this.note();
@@ -254,15 +254,15 @@ class Autosave {
     name: string;
     mine: PlateEdits;
     theirs: PlateEdits;
-    version: number;
+    revision: number;
   }): void {
-    const { id, name, mine, theirs, version } = clash;
+    const { id, name, mine, theirs, revision } = clash;
     addConflict({
-      ...{ kind: 'plate', id, name, mine, theirs, theirsVersion: version },
+      ...{ kind: 'plate', id, name, mine, theirs, theirsRevision: revision },
       resolve: (side) => {
         endConflict('plate', id);
         this.drafts!.drop('plate', id);
-        this.plates[id] = { version, content: theirs };
+        this.plates[id] = { revision, content: theirs };
         const put = (edits: PlateEdits) =>
           useDocument.setState((s) => ({ plates: { ...s.plates, [id]: edits } }));
         if (!same(useDocument.getState().plates[id], mine)) put(mine);

@@ -18,7 +18,7 @@ interface Sides<T> {
 export type Conflict = {
   id: string;
   name: string;
-  theirsVersion: number;
+  theirsRevision: number;
   resolve(side: 'mine' | 'theirs'): void;
 } & (
   | ({ kind: 'look' } & Sides<Look>)
@@ -29,13 +29,13 @@ export type Conflict = {
 interface Saving {
   status: SaveStatus;
   /** Of the look on the bench. */
-  version: number;
+  revision: number;
   conflicts: Conflict[];
 }
 
 export const useSaveStatus = create<Saving>(() => ({
   status: { kind: 'saved', at: null },
-  version: 0,
+  revision: 0,
   conflicts: [],
 }));
 export const setStatus = (status: SaveStatus) => useSaveStatus.setState({ status });

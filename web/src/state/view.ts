@@ -72,7 +72,7 @@ interface ViewStore {
   readingId: string | null;
   exporting: boolean;
   help: boolean;
-  schoolsOpen: boolean;
+  practiceOpen: boolean;
 }
 
 export const useView = create<ViewStore>(() => ({
@@ -104,7 +104,7 @@ export const useView = create<ViewStore>(() => ({
   readingId: null,
   exporting: false,
   help: false,
-  schoolsOpen: false,
+  practiceOpen: false,
 }));
 
 export const setView = useView.setState;

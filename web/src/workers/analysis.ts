@@ -7,7 +7,7 @@ import { stepEffects } from '@velvet-dusk/core/look/effect';
 import { takeReadings } from '@velvet-dusk/core/readings/index';
 import { luminanceMoved } from '@velvet-dusk/core/readings/luminanceMoved';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
-import type { Schools } from '@velvet-dusk/core/readings/schools';
+import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
 import { type Verdict, worstVerdict } from '@velvet-dusk/core/numeric/verdict';
 import { type ColourDistribution, colourDistribution } from '@velvet-dusk/core/scopes/colourDistribution';
 import { type StopHistogram, stopHistogram } from '@velvet-dusk/core/scopes/stopHistogram';
@@ -38,7 +38,7 @@ export interface AnalysisOrder {
   look: ShownLook;
   plate: PlateOrder;
   view: AnalysedView;
-  schools: Schools;
+  practice: PracticeSettings;
   /** True while a control moves: quick and a little coarser. */
   moving: boolean;
   /** The chosen step and reading; empty for none. */
@@ -72,10 +72,10 @@ export const analysis = {
   /** Single changes under which a maker's table agrees. */
   diagnose: (profile: Profile) => diagnose(profile),
 
-  async analyse({ look, plate, view, schools, moving, stepId, readingId }: AnalysisOrder): Promise<Analysis> {
+  async analyse({ look, plate, view, practice, moving, stepId, readingId }: AnalysisOrder): Promise<Analysis> {
     const luts = await lutMapFor(look);
     const baked = bakeFor(
-      { look, view, luts, monitorOffsetStops: schools.monitorDarker, moving },
+      { look, view, luts, monitorOffsetStops: practice.monitorOffsetStops, moving },
       plate.profile,
     );
     const { pipeline } = baked;
@@ -83,7 +83,7 @@ export const analysis = {
     const shown = view === 'recorded' ? (await frames.frame(plate.url)).rgb : picture.signal;
     // At rest readings are of the recipe, as proposals are; the coarse cube serves while a control moves.
     const signal = view === 'look' && !moving ? recipeSignal(picture.scene, pipeline) : picture.signal;
-    const context = { ...picture, signal, pipeline, marks: plate.marks, schools };
+    const context = { ...picture, signal, pipeline, marks: plate.marks, practice };
     const at = look.steps.findIndex((s) => s.id === stepId);
     const before = thin(picture.scene, distributionPixels);
     const steps = look.steps.slice(0, Math.max(at, 0));
@@ -120,17 +120,17 @@ export const analysis = {
   async thumbnails(
     look: ShownLook,
     plates: PlateOrder[],
-    schools: Schools,
+    practice: PracticeSettings,
     view: AnalysedView = 'look',
   ): Promise<Thumbnail[]> {
-    const viewed = { look, view, luts: await lutMapFor(look), monitorOffsetStops: schools.monitorDarker };
+    const viewed = { look, view, luts: await lutMapFor(look), monitorOffsetStops: practice.monitorOffsetStops };
     const out: Thumbnail[] = [];
     for (const plate of plates) {
       const baked = bakeFor(viewed, plate.profile);
       const picture = await develop(frames, plate, view, baked);
       const { pipeline } = baked;
       const exact = view === 'look' ? recipeSignal(picture.scene, pipeline) : picture.signal;
-      const context = { ...picture, signal: exact, pipeline, marks: plate.marks, schools };
+      const context = { ...picture, signal: exact, pipeline, marks: plate.marks, practice };
       const readings = takeReadings(context);
       const { width, height } = picture;
       const signal = view === 'recorded' ? (await frames.frame(plate.url)).rgb : picture.signal;

@@ -5,7 +5,7 @@ import { simulatePlacement } from '@velvet-dusk/core/look/placement';
 import { type Proposal, propose } from '@velvet-dusk/core/proposals/index';
 import { type SuitedStrength, suitedStrength } from '@velvet-dusk/core/proposals/strength';
 import { sparse, PlateEvaluator } from '@velvet-dusk/core/proposals/plateEvaluator';
-import type { Schools } from '@velvet-dusk/core/readings/schools';
+import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
 import { bakeFor, type PlateOrder, trimmedCode } from './develop.ts';
 import { cachedPixels, FrameCache } from './frameCache.ts';
 import { lutMapFor } from './lutMap.ts';
@@ -20,7 +20,7 @@ const trialPixels = { proposals: Infinity, search: 14_400, strength: 6400 };
 async function trialOf(
   plate: PlateOrder,
   look: ShownLook,
-  schools: Schools,
+  practice: PracticeSettings,
   pixels: number,
   searchPixels = pixels,
 ): Promise<PlateEvaluator> {
@@ -32,7 +32,7 @@ async function trialOf(
   const { display } = apart(look);
   return new PlateEvaluator(
     { width: small.width, height: small.height, scene: small.rgb, profile, display, marks },
-    schools,
+    practice,
     luts,
     searchPixels,
   );
@@ -48,13 +48,13 @@ function toImage(signal: Float32Array, width: number, height: number): ImageData
 }
 
 export const judge = {
-  async propose(plate: PlateOrder, look: ShownLook, schools: Schools): Promise<Proposal[]> {
-    const trial = await trialOf(plate, look, schools, trialPixels.proposals, trialPixels.search);
+  async propose(plate: PlateOrder, look: ShownLook, practice: PracticeSettings): Promise<Proposal[]> {
+    const trial = await trialOf(plate, look, practice, trialPixels.proposals, trialPixels.search);
     return propose(trial, apart(look).look);
   },
 
-  async strength(plate: PlateOrder, look: ShownLook, schools: Schools): Promise<SuitedStrength> {
-    return suitedStrength(await trialOf(plate, look, schools, trialPixels.strength), apart(look).look);
+  async strength(plate: PlateOrder, look: ShownLook, practice: PracticeSettings): Promise<SuitedStrength> {
+    return suitedStrength(await trialOf(plate, look, practice, trialPixels.strength), apart(look).look);
   },
 
   matchTable: (order: Parameters<typeof matchTable>[1]) => matchTable(frames, order),

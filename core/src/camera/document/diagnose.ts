@@ -3,7 +3,7 @@ import { makeCodec } from '../codec.ts';
 import type { CheckRow, Profile } from '../profile.ts';
 import { printedValue, rowLinear, rowTolerance } from './checkTable.ts';
 import { typedConstants } from './constants.ts';
-import { slipsOf } from './slips.ts';
+import { typoCandidates } from './typoCandidates.ts';
 
 /** One single change under which the table agrees. */
 export interface Diagnosis {
@@ -46,7 +46,7 @@ const shown = (x: number) => String(Number(x.toPrecision(8)));
 /** Every typed constant with every slip of one finger undone. */
 function* slips(profile: Profile, rows: readonly CheckRow[]): Generator<Candidate> {
   for (const { key, label, value } of typedConstants(profile.curve))
-    for (const meant of slipsOf(value))
+    for (const meant of typoCandidates(value))
       yield {
         kind: 'slip',
         constant: key,

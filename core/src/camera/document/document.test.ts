@@ -7,7 +7,7 @@ import { seeded } from '../../numeric/random.ts';
 import { judgeTable, printedValue, rowLinear } from './checkTable.ts';
 import { constantFields, typedConstants } from './constants.ts';
 import { diagnose } from './diagnose.ts';
-import { slipsOf } from './slips.ts';
+import { typoCandidates } from './typoCandidates.ts';
 
 const read = (id: string): Profile =>
   parseProfile(
@@ -142,8 +142,8 @@ test('the demo’s own tables hold', () => {
 });
 
 test('slips hold wrong, missing, doubled and swapped digits, a moved point and a lost sign', () => {
-  expect(slipsOf(0.0836)).toEqual(expect.arrayContaining([0.0839, 0.086, 0.08836, 0.0863, 0.836, -0.0836]));
-  expect(slipsOf(2)).toEqual(expect.arrayContaining([10 * 2, 3, 0.2, 12]));
+  expect(typoCandidates(0.0836)).toEqual(expect.arrayContaining([0.0839, 0.086, 0.08836, 0.0863, 0.836, -0.0836]));
+  expect(typoCandidates(2)).toEqual(expect.arrayContaining([10 * 2, 3, 0.2, 12]));
 });
 
 test('the form of a family is read from its schema', () => {

@@ -33,7 +33,7 @@ export const settings: Record<string, fc.Arbitrary<unknown>> = {
     toeAt: amount(-8, -0.5),
     shoulderAt: amount(0.5, 6),
   }),
-  fade: fc.record({ black: amount(-1, 5), ceiling: amount(1, 12) }),
+  blackWhitePoint: fc.record({ black: amount(-1, 5), ceiling: amount(1, 12) }),
   colourDensity: fc.record({ amount: amount(-2, 2) }),
   channelMix: fc.record(
     Object.fromEntries(

@@ -6,7 +6,7 @@ import { colourDensity } from './colourDensity.ts';
 import { contrast } from './contrast.ts';
 import { curves } from './curves.ts';
 import { exposure } from './exposure.ts';
-import { fade } from './fade.ts';
+import { blackWhitePoint } from './blackWhitePoint.ts';
 import { gamutCompression } from './gamutCompression.ts';
 import { hueBelt } from './hueBelt.ts';
 import { negative } from './negative.ts';
@@ -44,7 +44,7 @@ export const stepDefinitions = [
   print,
   placedLut,
   cleanEnds,
-  fade,
+  blackWhitePoint,
   gamutCompression,
 ] as const;
 

@@ -30,7 +30,7 @@ export const shadowColour: Remedy = {
   problem: ({ detail }) => `There is colour in the deep shadows. ${detail}`,
   solve(trial, now, { value }) {
     // Just enough: the end of the band, with a little room.
-    const aim = trial.schools.shadows === 'neutral' ? 1.1 : 2.8;
+    const aim = trial.practice.shadows === 'neutral' ? 1.1 : 2.8;
     const dark = ['blacks', 'shadows'] as const;
     if (isTinted(now, dark)) {
       const make = (share: number) => withTints(now, dark, share);

@@ -1,30 +1,30 @@
 import { paramsOf, withParams } from '../../look/edit.ts';
-import { fade, noCeiling } from '../../look/steps/fade.ts';
+import { blackWhitePoint, noCeiling } from '../../look/steps/blackWhitePoint.ts';
 import type { ZonesParams } from '../../look/steps/zones.ts';
 import { numberField } from '../../numberField.ts';
-import { blackBands } from '../../readings/schools.ts';
+import { blackBands } from '../../readings/practice.ts';
 import { signed } from '../../numeric/signed.ts';
 import { type Remedy, rounded, search } from '../remedy.ts';
 import type { Change, PlateEvaluator } from '../plateEvaluator.ts';
 
-const lifts = numberField(fade.schema.shape.black);
+const lifts = numberField(blackWhitePoint.schema.shape.black);
 
 const withBlack = (now: Change, black: number): Change => ({
   ...now,
-  look: withParams(now.look, 'fade', () => ({ black: rounded(black, 3) })),
+  look: withParams(now.look, 'blackWhitePoint', () => ({ black: rounded(black, 3) })),
 });
 const withCeiling = (now: Change, ceiling: number): Change => ({
   ...now,
-  look: withParams(now.look, 'fade', () => ({ ceiling: rounded(ceiling, 2) })),
+  look: withParams(now.look, 'blackWhitePoint', () => ({ ceiling: rounded(ceiling, 2) })),
 });
 
-/** Black is moved by the fade: light added to or taken from everything. */
+/** Black is moved by the step of black and white point: light added to or taken from everything. */
 export const black: Remedy = {
   reading: 'black',
   problem: ({ value, text, target }) =>
     `The darkest tones ${value! > 2 ? 'are lifted' : 'lie too low'}: ${text}, where ${target.split(',')[0]} is asked for.`,
   solve(trial, now) {
-    const { low, high } = blackBands[trial.schools.blackPoint];
+    const { low, high } = blackBands[trial.practice.blackPoint];
     const make = (lift: number) => withBlack(now, lift);
     const range = { low: lifts.min, high: lifts.max };
     const lift = search({ trial, reading: 'black', make, ...range, aim: (low + high) / 2, within: 0.15 });
@@ -38,7 +38,7 @@ export const crushed: Remedy = {
   reading: 'crushed',
   problem: ({ text }) => `${text} of the picture is black in every channel, and holds no detail any more.`,
   solve(trial, now) {
-    const from = paramsOf(now.look, 'fade').black as number;
+    const from = paramsOf(now.look, 'blackWhitePoint').black as number;
     const make = (lift: number) => withBlack(now, lift);
     const range = { low: from, high: Math.min(from + 1.5, lifts.max) };
     const lift = search({ trial, reading: 'crushed', make, ...range, aim: 0.3, within: 0.15 });
@@ -52,7 +52,7 @@ export const clipped: Remedy = {
   reading: 'clipped',
   problem: ({ text }) => `${text} of the picture is at the top in a channel, and holds no detail any more.`,
   solve(trial, now) {
-    const from = paramsOf(now.look, 'fade').ceiling as number;
+    const from = paramsOf(now.look, 'blackWhitePoint').ceiling as number;
     const make = (ceiling: number) => withCeiling(now, ceiling);
     const range = { low: 2.5, high: Math.min(from, noCeiling) };
     if (range.high <= range.low) return null;

@@ -55,7 +55,7 @@ export const skinHue: Remedy = {
     const limits = numberField(colourBox.schema.shape.turn);
     const turned = (turn: number) => make({ turn: rounded(turn, 1) });
     const range = { low: Math.max(from.turn - 30, limits.min), high: Math.min(from.turn + 30, limits.max) };
-    const aim = trial.schools.skinLean;
+    const aim = trial.practice.skinLean;
     const turn = search({ trial, reading: 'skinHue', make: turned, ...range, aim, within: 0.4 });
     if (turn === null) return null;
     return { change: turned(turn), does: `Turn skin ${signed(turn - from.turn, 1)}°` };
@@ -91,7 +91,7 @@ export const skinLevel: Remedy = {
   reading: 'skinLevel',
   problem: ({ value, text }) => `Skin lies ${value! < 50 ? 'low' : 'high'} on this plate: ${text}.`,
   solve(trial, now, { value }) {
-    const { skinLevel: middle } = trial.schools;
+    const { skinLevel: middle } = trial.practice;
     // The near edge of the band: night scenes are not to be made day.
     const aim = value! < middle ? middle - 13 : middle + 13;
     const make = (exposure: number) => ({ ...now, exposure: rounded(exposure, 2) });

@@ -8,7 +8,7 @@ export const dockOf: Readonly<Record<StepType, DockId>> = {
   contrast: 'tone',
   toeShoulder: 'tone',
   zones: 'tone',
-  fade: 'tone',
+  blackWhitePoint: 'tone',
   cleanEnds: 'tone',
   curves: 'curves',
   satByLuminance: 'curves',

@@ -48,7 +48,7 @@ export function Readings() {
         <button
           type="button"
           className="text-violet hover:underline text-[11.5px]"
-          onClick={() => setView({ schoolsOpen: true })}
+          onClick={() => setView({ practiceOpen: true })}
         >
           Schools
         </button>

@@ -34,7 +34,7 @@ function boxOf(kind: ScopeKind, { width, height: whole }: { width: number; heigh
 /** One scope of the picture as it is shown. */
 export function ScopeView({ kind, height }: { kind: ScopeKind; height: number }) {
   const { levelScale, view } = useView();
-  const { schools } = useOpenProject();
+  const { practice } = useOpenProject();
   const analysis = useMeasured((s) => s.analysis);
   const [ref, size] = useSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -62,7 +62,7 @@ export function ScopeView({ kind, height }: { kind: ScopeKind; height: number })
         <svg width={size.width} height={size.height} className="absolute inset-0" aria-hidden>
           {isLevels && <LevelLines box={box} waveform={analysis.waveform} scale={levelScale} />}
           {isLevels && view !== 'recorded' && (
-            <TargetBands box={box} waveform={analysis.waveform} schools={schools} />
+            <TargetBands box={box} waveform={analysis.waveform} practice={practice} />
           )}
           {kind === 'vector' && <VectorLines box={box} />}
           {kind === 'stops' && <StopLines box={box} histogram={analysis.histogram} />}

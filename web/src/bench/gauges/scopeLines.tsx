@@ -1,5 +1,5 @@
 import { chromaOf } from '@velvet-dusk/core/colour/ycbcr';
-import { blackBands, type Schools } from '@velvet-dusk/core/readings/schools';
+import { blackBands, type PracticeSettings } from '@velvet-dusk/core/readings/practice';
 import { skinLineEnd } from '../../scopes/paint.ts';
 import type { LevelScale } from '../../state/view.ts';
 import type { Analysis } from '../../workers/analysis.ts';
@@ -97,18 +97,18 @@ export function StopLines({ box, histogram: { low, high } }: { box: Box; histogr
 export function TargetBands({
   box,
   waveform,
-  schools,
+  practice,
 }: {
   box: Box;
   waveform: Analysis['waveform'];
-  schools: Schools;
+  practice: PracticeSettings;
 }) {
   const y = (percent: number) =>
     box.y + box.height * (1 - (percent / 100 - waveform.low) / (waveform.high - waveform.low));
-  const black = blackBands[schools.blackPoint];
+  const black = blackBands[practice.blackPoint];
   const bands = [
     { name: 'black', low: black.low, high: black.high },
-    { name: 'skin', low: schools.skinLevel - 15, high: schools.skinLevel + 15 },
+    { name: 'skin', low: practice.skinLevel - 15, high: practice.skinLevel + 15 },
     { name: 'white', low: 90, high: 100 },
   ];
   const right = box.x + box.width;

@@ -17,12 +17,12 @@ import { WipeEdge } from './WipeEdge.tsx';
 export function Viewer(current: CurrentPlate) {
   const { plate, profile } = current;
   const look = useShownLook();
-  const { schools } = useOpenProject();
+  const { practice } = useOpenProject();
   const { view, compare, wipeAt, before, castLens, overlay: kind, stepId, soloId, pick } = useView();
   const [hover, setHover] = useState<Probe | null>(null);
   const cubes = useViewCubes(look, profile, {
     wanted: view === 'monitor',
-    monitorOffsetStops: schools.monitorDarker,
+    monitorOffsetStops: practice.monitorOffsetStops,
   });
   const overlay = useOverlay({ look, profile, kind, stepId });
   const samples = useSamples(current, look, hover);
@@ -30,7 +30,7 @@ export function Viewer(current: CurrentPlate) {
   const texture = useShownTexture(look, plate);
 
   const nameOf = (v: View) => {
-    if (v === 'monitor') return `Camera screen, ${schools.monitorDarker.toFixed(1)} st darker`;
+    if (v === 'monitor') return `Camera screen, ${practice.monitorOffsetStops.toFixed(1)} st darker`;
     if (v !== 'look') return viewNames[v];
     const alone = look.steps.some((s) => s.id === soloId);
     const also = alone ? ', one step alone' : texture ? ', with texture' : '';

@@ -40,7 +40,7 @@ const retryAfter = 1500;
 
 /** Keeps the server's copy of each profile true to its draft, by versions. */
 class ProfileSaver {
-  private saved: Record<string, { version: number; document: Profile }> = {};
+  private saved: Record<string, { revision: number; document: Profile }> = {};
   private timers: Record<string, ReturnType<typeof setTimeout>> = {};
   private onSaved: () => void = () => {};
 
@@ -57,7 +57,7 @@ class ProfileSaver {
       const draft = drafts[document.id];
       const edited = known && draft && !same(draft, known.document);
       if (!edited) drafts[document.id] = document;
-      this.saved[document.id] = { version: project.profileVersions[document.id], document };
+      this.saved[document.id] = { revision: project.profileRevisions[document.id], document };
     }
     for (const id of Object.keys(drafts)) if (!project.profiles.some((p) => p.id === id)) delete drafts[id];
     const history = useProfiles.temporal.getState();
@@ -83,15 +83,15 @@ class ProfileSaver {
   }
 
   /** Somebody saved first: both sides are kept until one is chosen. */
-  private clashes(id: string, mine: Profile, { document: theirs, version }: ProfileRecord): void {
+  private clashes(id: string, mine: Profile, { document: theirs, revision }: ProfileRecord): void {
     const put = (profile: Profile) =>
       useProfiles.setState(({ drafts }) => ({ drafts: { ...drafts, [id]: profile } }));
     setState(id, { kind: 'refused', why: `"${theirs.name}" was changed elsewhere.` });
     addConflict({
-      ...{ kind: 'profile', id, name: mine.name, mine, theirs, theirsVersion: version },
+      ...{ kind: 'profile', id, name: mine.name, mine, theirs, theirsRevision: revision },
       resolve: (side) => {
         endConflict('profile', id);
-        this.saved[id] = { version, document: theirs };
+        this.saved[id] = { revision, document: theirs };
         setState(id, { kind: 'saved' });
         if (side === 'theirs') put(theirs);
         this.changed();
@@ -105,7 +105,7 @@ class ProfileSaver {
     const draft = useProfiles.getState().drafts[id];
     if (!draft || problemsOf(draft).length > 0) return;
     try {
-      const options = { method: 'PUT', json: draft, version: this.saved[id].version } as const;
+      const options = { method: 'PUT', json: draft, revision: this.saved[id].revision } as const;
       this.saved[id] = await ask(`/profiles/${id}`, profileRecordSchema, options);
       setState(id, { kind: 'saved' });
       this.onSaved();

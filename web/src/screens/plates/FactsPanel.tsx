@@ -3,7 +3,7 @@ import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { linearToStops } from '@velvet-dusk/core/colour/exposure';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { useOpenProject } from '../../bench/useBench.ts';
-import { doubtOf, suspicionsOf } from '../../plates/doubt.ts';
+import { betterProfileOf, rankedProfilesOf } from '../../plates/betterProfile.ts';
 import { editPlates } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
@@ -67,8 +67,8 @@ function Histogram({ plate, profile }: { plate: Plate; profile: Profile }) {
 /** What the frame says about itself, and which profile it looks like. */
 export function FactsPanel({ plate, profile }: { plate: Plate; profile: Profile }) {
   const { profiles } = useOpenProject();
-  const ranked = suspicionsOf(plate, profiles);
-  const doubted = doubtOf(plate, profiles);
+  const ranked = rankedProfilesOf(plate, profiles);
+  const doubted = betterProfileOf(plate, profiles);
   const give = (profileId: string) => editPlates([plate.id], () => ({ profileId }));
   return (
     <section aria-label="What the frame says" className="px-3 py-2 text-[12px]">

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { useOpenProject } from '../../bench/useBench.ts';
 import { useUndoKeys } from '../../shell/keys.ts';
-import { doubtOf } from '../../plates/doubt.ts';
+import { betterProfileOf } from '../../plates/betterProfile.ts';
 import { setPlateView, usePlateView, type WallMode } from '../../plates/plateView.ts';
 import { usePlateActions } from '../../plates/usePlateActions.ts';
 import { redo, undo } from '../../state/document.ts';
@@ -23,21 +23,21 @@ const modes: { value: WallMode; label: string; hint: string }[] = [
 
 function useFiltered(): Plate[] {
   const { plates, profiles } = useOpenProject();
-  const { search, profileId, doubtedOnly } = usePlateView();
+  const { search, profileId, questionedOnly } = usePlateView();
   return useMemo(() => {
     const words = search.toLowerCase().split(/\s+/).filter(Boolean);
     return plates.filter((p) => {
       const text = `${p.name} ${p.note} ${p.sourceName} ${p.profileId}`.toLowerCase();
       if (!words.every((w) => text.includes(w))) return false;
       if (profileId && p.profileId !== profileId) return false;
-      return !doubtedOnly || doubtOf(p, profiles) !== undefined;
+      return !questionedOnly || betterProfileOf(p, profiles) !== undefined;
     });
-  }, [plates, profiles, search, profileId, doubtedOnly]);
+  }, [plates, profiles, search, profileId, questionedOnly]);
 }
 
 function FilterBar({ shown, all }: { shown: number; all: number }) {
   const { profiles, plates } = useOpenProject();
-  const { mode, search, profileId, doubtedOnly } = usePlateView();
+  const { mode, search, profileId, questionedOnly } = usePlateView();
   const used = profiles.filter((p) => plates.some((q) => q.profileId === p.id));
   return (
     <div className="h-10 shrink-0 flex items-center gap-4 px-4 border-b border-g0 text-[12.5px]">
@@ -67,8 +67,8 @@ function FilterBar({ shown, all }: { shown: number; all: number }) {
         <input
           type="checkbox"
           className="accent-violet"
-          checked={doubtedOnly}
-          onChange={(e) => setPlateView({ doubtedOnly: e.currentTarget.checked })}
+          checked={questionedOnly}
+          onChange={(e) => setPlateView({ questionedOnly: e.currentTarget.checked })}
         />
         profile in doubt
       </label>

@@ -1,7 +1,7 @@
 import type { KeyboardEvent } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { useOpenProject } from '../../bench/useBench.ts';
-import { doubtOf } from '../../plates/doubt.ts';
+import { betterProfileOf } from '../../plates/betterProfile.ts';
 import { openFrame, selectPlate, usePlateView } from '../../plates/plateView.ts';
 import { shotText } from './readingsOf.ts';
 import { Thumb } from './Thumb.tsx';
@@ -9,7 +9,7 @@ import { Thumb } from './Thumb.tsx';
 function Tile({ plate, selected }: { plate: Plate; selected: boolean }) {
   const { profiles } = useOpenProject();
   const profile = profiles.find((p) => p.id === plate.profileId);
-  const doubted = doubtOf(plate, profiles);
+  const doubted = betterProfileOf(plate, profiles);
   const shot = shotText(plate);
   const onKeyDown = (e: KeyboardEvent) => {
     if (e.key !== 'Enter') return;

@@ -1,7 +1,7 @@
 import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { doubtOf } from '../../plates/doubt.ts';
+import { betterProfileOf } from '../../plates/betterProfile.ts';
 
 /** One column of the table, and a line of the frame's own page. */
 export interface FrameColumn {
@@ -69,5 +69,5 @@ export const frameColumns: readonly FrameColumn[] = [
     number: (p) => p.facts?.noise10 ?? 0,
   },
   { id: 'shot', label: 'Shot', text: shotText, number: (p) => p.shot.exposure },
-  { id: 'doubt', label: 'In doubt', text: (p, profiles) => doubtOf(p, profiles)?.name ?? '–' },
+  { id: 'doubt', label: 'In doubt', text: (p, profiles) => betterProfileOf(p, profiles)?.name ?? '–' },
 ];

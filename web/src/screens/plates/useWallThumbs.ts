@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { Rendering } from '@velvet-dusk/core/render/rendering';
-import type { Schools } from '@velvet-dusk/core/readings/schools';
+import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
 import { plateOrder, useOpenProject, useRendering } from '../../bench/useBench.ts';
 import { useDocument } from '../../state/document.ts';
 import { analysisEngine } from '../../workers/index.ts';
@@ -18,12 +18,12 @@ export const useWallThumb = create<Record<string, WallThumb>>(() => ({}));
 interface Order {
   plates: readonly Plate[];
   profiles: readonly Profile[];
-  schools: Schools;
+  practice: PracticeSettings;
   rendering: Rendering;
 }
 
 /** Paints the thumbnails whose plate, profile or shot has changed: normalised, since a wall is for seeing what came. */
-async function paint({ plates, profiles, schools, rendering }: Order): Promise<void> {
+async function paint({ plates, profiles, practice, rendering }: Order): Promise<void> {
   const look = { ...useDocument.getState().look, rendering };
   for (const plate of plates) {
     const profile = profiles.find((p) => p.id === plate.profileId);
@@ -34,7 +34,7 @@ async function paint({ plates, profiles, schools, rendering }: Order): Promise<v
     const [{ rgba, width, height }] = await analysisEngine.thumbnails(
       look,
       [plateOrder(plate, profile)],
-      schools,
+      practice,
       view,
     );
     const bitmap = await createImageBitmap(new ImageData(rgba, width, height));
@@ -44,12 +44,12 @@ async function paint({ plates, profiles, schools, rendering }: Order): Promise<v
 
 /** Keeps thumbnails true: of all frames, or of the references only where the look is on the others anyway. */
 export function useWallThumbs(only?: Plate['kind']): void {
-  const { plates, profiles, schools } = useOpenProject();
+  const { plates, profiles, practice } = useOpenProject();
   const rendering = useRendering();
   const run = useRef<((o: Order) => void) | null>(null);
   run.current ??= latestOnly(paint);
   useEffect(() => {
     const wanted = only ? plates.filter((p) => p.kind === only) : plates;
-    run.current!({ plates: wanted, profiles, schools, rendering });
-  }, [plates, profiles, schools, rendering, only]);
+    run.current!({ plates: wanted, profiles, practice, rendering });
+  }, [plates, profiles, practice, rendering, only]);
 }

@@ -96,10 +96,10 @@ export function ConflictWindow() {
     <Window
       open
       title={`The ${words[conflict.kind]} "${conflict.name}" was changed elsewhere`}
-      about={`Version ${conflict.theirsVersion} was saved in another window. Nothing was overwritten, and nothing of it is sent until you choose.${more > 0 ? ` ${more} more to choose after it.` : ''}`}
+      about={`It was saved in another window too (save ${conflict.theirsRevision}). Nothing was overwritten, and nothing of it is sent until you choose.${more > 0 ? ` ${more} more to choose after it.` : ''}`}
       width={660}
     >
-      <Sides key={`${conflict.kind} ${conflict.id} ${conflict.theirsVersion}`} conflict={conflict} />
+      <Sides key={`${conflict.kind} ${conflict.id} ${conflict.theirsRevision}`} conflict={conflict} />
     </Window>
   );
 }

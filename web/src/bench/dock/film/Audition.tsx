@@ -29,7 +29,7 @@ interface AuditionProps extends CurrentPlate {
 /** The plate under every stock, at the strengths of the look; a click loads one, comma and full stop go through them. */
 export function Audition({ plate, profile, steps, kind }: AuditionProps) {
   const look = useWholeLook();
-  const { schools } = useOpenProject();
+  const { practice } = useOpenProject();
   const [pictures, setPictures] = useState<Record<string, ImageBitmap>>({});
   const step = steps[kind];
   const loaded = stockOf(step)?.id;
@@ -52,7 +52,7 @@ export function Audition({ plate, profile, steps, kind }: AuditionProps) {
         const [thumb] = await analysisEngine.thumbnails(
           under(look, kind, step?.id, stock),
           [plateOrder(plate, profile)],
-          schools,
+          practice,
         );
         const bitmap = await createImageBitmap(new ImageData(thumb.rgba, thumb.width, thumb.height));
         if (!stale) setPictures((all) => ({ ...all, [stock.id]: bitmap }));

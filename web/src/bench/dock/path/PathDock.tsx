@@ -1,4 +1,4 @@
-import { doubtOf } from '../../../plates/doubt.ts';
+import { betterProfileOf } from '../../../plates/betterProfile.ts';
 import { useMarkReadings } from '../../../screens/plates/useMarkReadings.ts';
 import { useMeasured } from '../../../state/measured.ts';
 import { setView } from '../../../state/view.ts';
@@ -64,7 +64,7 @@ function Path(current: CurrentPlate) {
   const plates = usePlates();
   const { analysis, effects, thumbs, strengths } = useMeasured();
   const neutralSpread = useNeutralSpread(current);
-  const likelier = doubtOf(plate, profiles);
+  const likelier = betterProfileOf(plate, profiles);
   const items = pathItems({
     profileName: profile.name,
     doubt: likelier ? `the frame looks more like ${likelier.name} than ${profile.name}` : '',

@@ -87,7 +87,7 @@ export const responseKinds: Partial<Record<StepType, readonly ResponseView[]>> =
       ],
     },
   ],
-  fade: [{ ...overStops('light', 4), handles: [upAt('black', () => -6), along('ceiling')] }],
+  blackWhitePoint: [{ ...overStops('light', 4), handles: [upAt('black', () => -6), along('ceiling')] }],
   cleanEnds: [
     {
       ...{ id: 'saturation', label: 'Saturation kept', axis: 'stops', quantity: 'saturation' },

@@ -1,5 +1,5 @@
 /** What a typed number may have been meant to be: every slip of one finger, undone. */
-export function slipsOf(value: number): number[] {
+export function typoCandidates(value: number): number[] {
   const text = plainText(value);
   const found = new Set<number>();
   const add = (candidate: string) => {

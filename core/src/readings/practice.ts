@@ -1,7 +1,7 @@
 import { z } from 'zod';
 
 /** The schools of practice a project follows: they decide the bands that readings are judged by. */
-export const schoolsSchema = z.strictObject({
+export const practiceSchema = z.strictObject({
   /** What a creative LUT may touch. */
   touch: z.enum(['fullLook', 'colourOnly']).default('fullLook'),
   blackPoint: z.enum(['clean', 'lifted', 'faded']).default('clean'),
@@ -11,10 +11,10 @@ export const schoolsSchema = z.strictObject({
   /** Level skin is aimed at, % of the signal: half scale by day (common practice). */
   skinLevel: z.number().min(20).max(80).default(50),
   /** Stops the camera's own screen shows the picture darker. */
-  monitorDarker: z.number().min(0).max(4).default(0),
+  monitorOffsetStops: z.number().min(0).max(4).default(0),
 });
-export type Schools = z.output<typeof schoolsSchema>;
-export const usualSchools: Schools = schoolsSchema.parse({});
+export type PracticeSettings = z.output<typeof practiceSchema>;
+export const usualPractice: PracticeSettings = practiceSchema.parse({});
 
 interface Choice {
   question: string;
@@ -22,7 +22,7 @@ interface Choice {
 }
 
 /** The questions with more than one school, in words. */
-export const schoolChoices: Readonly<Record<'touch' | 'blackPoint' | 'shadows', Choice>> = {
+export const practiceChoices: Readonly<Record<'touch' | 'blackPoint' | 'shadows', Choice>> = {
   touch: {
     question: 'A look may touch',
     options: { fullLook: 'colour and contrast', colourOnly: 'colour only' },
@@ -39,7 +39,7 @@ export const schoolChoices: Readonly<Record<'touch' | 'blackPoint' | 'shadows', 
 
 /** Black level in % each school asks for (product facts: common practice). */
 export const blackBands: Readonly<
-  Record<Schools['blackPoint'], { low: number; high: number; slack: number }>
+  Record<PracticeSettings['blackPoint'], { low: number; high: number; slack: number }>
 > = {
   clean: { low: 0, high: 3, slack: 2 },
   lifted: { low: 1, high: 3, slack: 1.5 },

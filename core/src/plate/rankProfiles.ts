@@ -4,7 +4,7 @@ import type { Profile } from '../camera/profile.ts';
 import type { FrameFacts } from './facts.ts';
 
 /** How well a frame's codes suit a profile. */
-export interface Suspicion {
+export interface RankedProfile {
   profileId: string;
   name: string;
   /** 0–1; 1 where nothing speaks against it. */
@@ -91,7 +91,7 @@ const camerasFirst = ({ profile }: Codec): Evidence => ({
 const sources = [floorEvidence, ceilingEvidence, middleEvidence, depthEvidence, rangeEvidence, camerasFirst];
 
 /** Profiles by how well a frame's floor, ceiling, middle, depth and range suit them, the likeliest first. */
-export function suspectProfiles(facts: FrameFacts, profiles: readonly Profile[]): Suspicion[] {
+export function rankProfiles(facts: FrameFacts, profiles: readonly Profile[]): RankedProfile[] {
   return profiles
     .map((profile) => {
       const codec = makeCodec(profile);
@@ -106,12 +106,12 @@ export function suspectProfiles(facts: FrameFacts, profiles: readonly Profile[])
 }
 
 /** A profile is doubted when another is this many times as likely. */
-const doubtFrom = 3;
+const likelierFrom = 3;
 
 /** The likelier profile where the one given is doubted. */
-export function doubt(given: string, ranked: readonly Suspicion[]): Suspicion | undefined {
+export function betterProfile(given: string, ranked: readonly RankedProfile[]): RankedProfile | undefined {
   const own = ranked.find((s) => s.profileId === given);
   const [best] = ranked;
   if (!own || !best || best === own) return undefined;
-  return best.likelihood > doubtFrom * own.likelihood ? best : undefined;
+  return best.likelihood > likelierFrom * own.likelihood ? best : undefined;
 }

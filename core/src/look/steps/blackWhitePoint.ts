@@ -9,8 +9,8 @@ export const noCeiling = 12;
 const sharpness = 2;
 
 /** Black and white point: light added to everything, which fades blacks, and a ceiling that whites lean against. */
-export const fade = defineStep({
-  id: 'fade',
+export const blackWhitePoint = defineStep({
+  id: 'blackWhitePoint',
   label: 'Black and white point',
   schema: z.strictObject({
     black: z.number().min(-1).max(5).default(0).meta({ label: 'Black', unit: '%', step: 0.05 }),

@@ -1,4 +1,4 @@
-import { schoolChoices, schoolsSchema } from '@velvet-dusk/core/readings/schools';
+import { practiceChoices, practiceSchema } from '@velvet-dusk/core/readings/practice';
 import { useSetSetting } from '../../api/settings.ts';
 import { setView, useView } from '../../state/view.ts';
 import { Choice } from '../../ui/Choice.tsx';
@@ -30,7 +30,7 @@ const numbers = [
     signed: false,
   },
   {
-    key: 'monitorDarker',
+    key: 'monitorOffsetStops',
     label: 'Camera screen darker by',
     unit: 'st',
     min: 0,
@@ -43,26 +43,26 @@ const numbers = [
 ] as const;
 
 /** Where practitioners differ, the project says which way it goes; the bands of the readings follow. */
-export function SchoolsWindow() {
-  const open = useView((s) => s.schoolsOpen);
-  const { schools } = useOpenProject();
-  const set = useSetSetting('schools');
+export function PracticeWindow() {
+  const open = useView((s) => s.practiceOpen);
+  const { practice } = useOpenProject();
+  const set = useSetSetting('practice');
   return (
     <Window
       open={open}
-      onClose={() => setView({ schoolsOpen: false })}
+      onClose={() => setView({ practiceOpen: false })}
       title="Schools of practice"
       about="Where practitioners differ. The bands of the readings, and with them the proposals, follow what is chosen here."
       width={520}
     >
       <div className="px-5 pb-5 flex flex-col gap-3 text-[13px]">
-        {Object.entries(schoolChoices).map(([key, { question, options }]) => (
+        {Object.entries(practiceChoices).map(([key, { question, options }]) => (
           <Choice
             key={key}
             label={question}
-            value={schools[key as keyof typeof schoolChoices]}
+            value={practice[key as keyof typeof practiceChoices]}
             options={Object.entries(options).map(([value, label]) => ({ value, label }))}
-            onChange={(value) => set.mutate(schoolsSchema.parse({ ...schools, [key]: value }))}
+            onChange={(value) => set.mutate(practiceSchema.parse({ ...practice, [key]: value }))}
           />
         ))}
         {numbers.map(({ key, ...field }) => (
@@ -70,8 +70,8 @@ export function SchoolsWindow() {
             key={key}
             {...field}
             wide
-            value={schools[key]}
-            onChange={(value) => set.mutate({ ...schools, [key]: value })}
+            value={practice[key]}
+            onChange={(value) => set.mutate({ ...practice, [key]: value })}
           />
         ))}
         {set.error && (
