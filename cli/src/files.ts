@@ -3,6 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
+import { standardProfiles } from '@velvet-dusk/core/camera/standard/index';
 import { type Look, parseLook } from '@velvet-dusk/core/look/document';
 import type { Cube } from '@velvet-dusk/core/lut/cube';
 import { parseLut } from '@velvet-dusk/core/formats/lut';
@@ -14,7 +15,7 @@ import { destinationOf } from '@velvet-dusk/core/look/migrations';
 import { type Display, standardDisplay } from '@velvet-dusk/core/render/rendering';
 import { UsageError } from './errors.ts';
 
-/** Where profiles named by ID are found. */
+/** Where profiles named by ID are found, besides those of the standards. */
 export const profileFolder = fileURLToPath(new URL('../../demo/profiles/', import.meta.url));
 
 /** What a system says about a file, in words. */
@@ -83,12 +84,15 @@ export async function readLuts(look: Look, lookFile: string, folder?: string): P
   return shelf;
 }
 
-/** A profile by file name or by ID; an ID is the name of a file in the profile folder. */
+/** A profile by file name or by ID: of a standard, or the name of a file in the profile folder. */
 export async function readProfile(nameOrPath: string): Promise<Profile> {
   const isPath = nameOrPath.endsWith('.json') || nameOrPath.includes('/');
+  const standard = isPath ? undefined : standardProfiles.find((p) => p.id === nameOrPath);
+  if (standard) return standard;
   const path = isPath ? nameOrPath : join(profileFolder, `${nameOrPath}.json`);
   if (!isPath && !existsSync(path)) {
-    const known = readdirSync(profileFolder).map((f) => basename(f, '.json'));
+    const inFolder = readdirSync(profileFolder).map((f) => basename(f, '.json'));
+    const known = [...standardProfiles.map((p) => p.id), ...inFolder];
     throw new UsageError(`--profile: no profile "${nameOrPath}"; known are ${known.sort().join(', ')}`);
   }
   return parseProfile(parseJson(await readText(path), path), path);

@@ -1,4 +1,7 @@
 import { serve } from '@velvet-dusk/server/serve';
-import { seedDemo } from './seed.ts';
+import { demoProjectId, seedDemo } from './seed.ts';
 
-await serve(seedDemo);
+await serve(async (services, say) => {
+  await seedDemo(services, say);
+  return `/${demoProjectId}`;
+});

@@ -19,7 +19,8 @@ import { shownOn } from '@velvet-dusk/core/look/shown';
 import { standardDisplay } from '@velvet-dusk/core/render/rendering';
 
 const demoFolder = fileURLToPath(new URL('..', import.meta.url));
-const projectId = 'saltmarsh-line';
+export const demoProjectId = 'saltmarsh-line';
+const projectId = demoProjectId;
 
 /** The looks in the order of the project; the first is on the bench when it is opened. */
 const lookOrder = ['slack-water', 'sodium-quay', 'oilskin', 'lamplight-negative'];
@@ -37,9 +38,9 @@ function documents(folder: string) {
 /** Makes the demo project where it is missing; what a user has changed in it since is left alone. */
 export async function seedDemo(services: Services, say: (line: string) => void): Promise<void> {
   for (const { path, value } of documents('profiles'))
-    await services.profiles.addMissing(parseProfile(value, path));
+    await services.profiles.addMissing(parseProfile(value, path), { projectId });
   if (!(await services.projects.exists(projectId))) {
-    await services.projects.create(projectId, 'Saltmarsh Line');
+    await services.projects.create(projectId, 'Saltmarsh Line', { isDemo: true });
     // The looks of this show lean on their shadows.
     await services.projects.setPractice(projectId, { ...usualPractice, shadows: 'tinted' });
   }

@@ -22,7 +22,7 @@ export async function startDemo(dataFolder: string, port: number): Promise<DemoS
   });
   const url = await new Promise<string>((resolve, reject) => {
     child.stdout.on('data', (text: Buffer) => {
-      const match = /is at (http:\S+)/.exec(text.toString());
+      const match = /is at (http:\/\/[^/\s]+)/.exec(text.toString());
       if (match) resolve(match[1]);
     });
     child.on('exit', (code) => reject(new Error(`the demo server ended with ${code}`)));

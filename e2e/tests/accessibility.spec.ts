@@ -84,7 +84,7 @@ test('a new look is made from a starting point, steps are added and moved, and t
   const names = () => lane.getByRole('listitem').getByRole('button', { expanded: true }).allInnerTexts();
   await expect.poll(names).toEqual(['Printer lights']);
   await expect(lane.getByRole('listitem').first()).toContainText('Printer lights');
-  await lane.getByRole('button', { name: 'Printer lights later' }).click();
+  await lane.getByRole('button', { name: 'Move Printer lights down' }).click();
   await expect(lane.getByRole('listitem').nth(1)).toContainText('Printer lights');
   await page.keyboard.press('Control+z');
   await expect(lane.getByRole('listitem').first()).toContainText('Printer lights');

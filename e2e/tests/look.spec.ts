@@ -120,7 +120,10 @@ test('placed LUT: a file is brought, baked in, survives a reload; a wrong one is
   page,
   bench,
 }) => {
-  const heron = parseProfile(JSON.parse(readFileSync('demo/profiles/acescct.json', 'utf8')), 'acescct');
+  const heron = parseProfile(
+    JSON.parse(readFileSync('core/src/camera/standard/acescct.json', 'utf8')),
+    'acescct',
+  );
   const look = { ...lookFrom('amber-street', 'Amber'), rendering: { ...lookFrom('neutral', 'n').rendering } };
   const file = temporary('amber street.cube');
   writeFileSync(
@@ -219,7 +222,7 @@ test('schools of practice move the bands, and stay', async ({ page, bench }) => 
 
 test('a step is heard alone, and copied to another look', async ({ page, bench }) => {
   await step(page, 'Saturation').getByRole('button', { name: 'Saturation', exact: true }).click();
-  await bench.button('Saturation alone').click();
+  await bench.button('Only Saturation').click();
   await expect(bench.canvas).toHaveAttribute('aria-label', /one step alone/);
   await page.keyboard.press('s');
   await expect(bench.canvas).not.toHaveAttribute('aria-label', /one step alone/);

@@ -159,7 +159,8 @@ test('profile against profile: nothing is sent before the choice', async ({ benc
       .click();
   }
   const name = (page: Page) => page.getByRole('textbox', { name: 'Name', exact: true });
-  const served = async () => (await held(bench)).project.profiles.find((p) => p.id === 'heron')!.name;
+  const served = async () =>
+    (await held(bench)).project.profiles.find((p) => p.document.id === 'heron')!.document.name;
   await name(pages[0]).fill('Heron here');
   await expect.poll(served).toBe('Heron here');
   await name(pages[1]).fill('Heron there');

@@ -46,7 +46,7 @@ describe('pages of other origins', () => {
     ])
       expect(await raw(method, path, headers, method === 'DELETE' ? '' : 'x')).toMatchObject({ status: 403 });
     const plates = await testClient.services.plates.list('p');
-    expect(plates.good).toHaveLength(1);
+    expect(plates.items).toHaveLength(1);
   });
 
   test('this server’s own pages, and tools that are no page, may', async () => {

@@ -1,4 +1,4 @@
 import { serve } from './serve.ts';
 
 /** Serves what is in the data folder, without the demo. */
-await serve(async () => {});
+await serve(() => Promise.resolve('/'));

@@ -17,19 +17,22 @@ const sentenceOf = (error: Error) =>
     ? error.message
     : `The server could not start: ${error.message.split('\n')[0].slice(0, longestError)}`;
 
-/** The whole life of a server process: open, prepare, serve, print the address, close on a signal. */
+/**
+ * The whole life of a server process: open, prepare, serve, print the address, close on a signal.
+ * @param prepare gives the path that is opened first.
+ */
 export async function serve(
-  prepare: (services: Services, say: (line: string) => void) => Promise<void>,
+  prepare: (services: Services, say: (line: string) => void) => Promise<string>,
 ): Promise<void> {
   const port = Number(process.env.DUSK_PORT ?? defaultPort);
   let services: Services | undefined;
   try {
     services = await openServices(process.env.DUSK_DATA ?? defaultData);
-    await prepare(services, say);
+    const path = await prepare(services, say);
     const server = await startServer(services, port);
     for (const signal of ['SIGINT', 'SIGTERM'] as const)
       process.on(signal, () => void server.close().then(() => process.exit(0)));
-    say(`Velvet Dusk is at ${server.url}`);
+    say(`Velvet Dusk is at ${server.url}${path}`);
   } catch (error) {
     const taken = (error as NodeJS.ErrnoException).code === 'EADDRINUSE';
     const message = taken

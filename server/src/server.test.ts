@@ -5,12 +5,11 @@ import { pathToFileURL } from 'node:url';
 import { createClient } from '@libsql/client';
 import { describe, expect, test } from 'vitest';
 import { largestUpload, type LookRecord } from '@velvet-dusk/core/api/contract';
-import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { parseRgb16 } from '@velvet-dusk/core/formats/rgb16';
 import { parsePng } from '@velvet-dusk/core/formats/png';
 import { encodePng } from './frames/raster.ts';
 import { startTestClient } from './testing/testClient.ts';
-import { demoDocument, slackWater, tinyFrame } from './testing/fixture.ts';
+import { slackWater, tinyFrame } from './testing/fixture.ts';
 
 const testClient = startTestClient();
 const { dataFolder, ask, send, expectProblem } = testClient;
@@ -146,30 +145,24 @@ describe('plates', () => {
   });
 
   test('a deleted plate is gone from the project and can be brought back', async () => {
-    const ids = async () => (await testClient.services.plates.list('p')).good.map((p) => p.id);
+    const ids = async () => (await testClient.services.plates.list('p')).items.map((p) => p.id);
     expect((await ask('/plates/plate', { method: 'DELETE' })).status).toBe(200);
     expect(await ids()).not.toContain('plate');
     expect((await ask('/plates/plate/restore', { method: 'POST' })).status).toBe(200);
     expect(await ids()).toContain('plate');
   });
 
-  test('an EXR becomes ACEScct whatever profile was named, also where there is no such profile yet', async () => {
+  test('an EXR becomes ACEScct whatever profile was named', async () => {
     const exr = readFileSync(new URL('../../demo/plates/wheelhouse-overcast.exr', import.meta.url));
     const answer = await upload(exr, 'scene.exr');
     expect(await answer.json()).toMatchObject({
       plate: { profileId: 'acescct', format: 'exr' },
       notes: expect.arrayContaining([expect.stringMatching(/kept as ACEScct/)]) as string[],
     });
-    const demo = parseProfile(demoDocument('profiles/acescct.json'), 'acescct');
-    const { curve, primaries, white, range } = await testClient.services.profiles.get('acescct');
-    expect({ primaries, white, range }).toEqual({
-      ...{ primaries: demo.primaries, white: demo.white, range: demo.range },
-    });
-    expect(curve).toEqual({ ...demo.curve, logSideSlope: expect.closeTo(1 / 17.52, 12) as number });
   });
 
   test('an import that is cancelled leaves no plate and no file behind', async () => {
-    const before = (await testClient.services.plates.list('p')).good.length;
+    const before = (await testClient.services.plates.list('p')).items.length;
     const stored = () =>
       readdirSync(filesFolder, { recursive: true, withFileTypes: true }).filter((f) => f.isFile()).length;
     const files = stored();
@@ -183,7 +176,7 @@ describe('plates', () => {
       await expect(sent).rejects.toThrow(/abort/i);
     }
     await expect.poll(stored, { timeout: 10_000, interval: 200 }).toBe(files);
-    expect((await testClient.services.plates.list('p')).good.length).toBe(before);
+    expect((await testClient.services.plates.list('p')).items.length).toBe(before);
   });
 
   test('an import that cannot be written down leaves no file that nothing names', async () => {
@@ -204,7 +197,7 @@ describe('plates', () => {
   });
 
   test('bad frames are refused by name and place, and leave no plate behind', async () => {
-    const count = (await testClient.services.plates.list('p')).good.length;
+    const count = (await testClient.services.plates.list('p')).items.length;
     await expectProblem(
       await upload(tinyFrame.slice(0, 600), 'cut.png'),
       422,
@@ -214,7 +207,7 @@ describe('plates', () => {
     await expectProblem(await upload('', 'empty.png'), 400, /empty\.png: the file has no bytes/);
     await expectProblem(await upload(tinyFrame, 'x.png', 'gannet'), 404, /no profile "gannet"/);
     await expectProblem(await ask('/projects/p/plates', { method: 'POST', body: 'x' }), 400, /name=FILE/);
-    expect((await testClient.services.plates.list('p')).good).toHaveLength(count);
+    expect((await testClient.services.plates.list('p')).items).toHaveLength(count);
   });
 
   /** Announces two gigabytes, or sends without saying how many; answers the status and how much was written. */

@@ -13,14 +13,16 @@ async function warmUp(projectId: string): Promise<void> {
   if (!answer.ok) return;
   // As the server sent it: the page checks what it reads of it.
   const project = (await answer.clone().json()) as Project;
-  const plate = project.plates.find((p) => p.kind === 'plate');
+  const asked = new URLSearchParams(location.search);
+  const plates = project.plates.filter((p) => p.kind === 'plate');
+  const plate = plates.find((p) => p.id === asked.get('plate')) ?? plates[0];
   if (!plate) return;
   void frameKeeper.warm(frameUrl(plate));
   void painter.warm(frameUrl(plate));
-  const profile = project.profiles.find((p) => p.id === plate.profileId);
-  const look = project.looks[0]?.document;
-  if (!look || !profile) return;
-  // Its tables are kept for when the page asks; only the cube is thrown away.
+  const profile = project.profiles.find((p) => p.document.id === plate.profileId)?.document;
+  const record = project.looks.find((l) => l.id === asked.get('look')) ?? project.looks[0];
+  if (!record || !profile) return;
+  const look = record.document;
   await engine.bake({
     look,
     profile,

@@ -1,31 +1,25 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode } from 'react';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
-import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
-import { useProjects } from './api/queries.ts';
+import { BrowserRouter, Route, Routes } from 'react-router';
+import { queryClient } from './api/queryClient.ts';
 import './app.css';
 import { Message } from './shell/Message.tsx';
-import { ProjectFrame } from './shell/ProjectFrame.tsx';
+import { lazily } from './ui/lazily.ts';
 
-function FirstProject() {
-  const { data, error } = useProjects();
-  if (error) return <Message text={error.message} retry />;
-  if (!data) return <Message text="Opening …" />;
-  if (data.length === 0)
-    return <Message text="There is no project yet. Run `npm run demo` to start with the demo’s material." />;
-  return <Navigate to={`/${data[0].id}/look`} replace />;
-}
-
-const queries = new QueryClient({ defaultOptions: { queries: { refetchOnWindowFocus: false, retry: 1 } } });
+const StartScreen = lazily(() => import('./screens/start/StartScreen.tsx'), 'StartScreen');
+const ProjectFrame = lazily(() => import('./shell/ProjectFrame.tsx'), 'ProjectFrame');
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <QueryClientProvider client={queries}>
+    <QueryClientProvider client={queryClient}>
       <BrowserRouter>
-        <Routes>
-          <Route path="/" element={<FirstProject />} />
-          <Route path="/:project/:station?" element={<ProjectFrame />} />
-        </Routes>
+        <Suspense fallback={<Message text="Opening …" />}>
+          <Routes>
+            <Route path="/" element={<StartScreen />} />
+            <Route path="/:project/:station?" element={<ProjectFrame />} />
+          </Routes>
+        </Suspense>
       </BrowserRouter>
     </QueryClientProvider>
   </StrictMode>,

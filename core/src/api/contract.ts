@@ -67,7 +67,12 @@ export const pickSchema = z.strictObject({
   profileId: z.string(),
 });
 
-export const profileRecordSchema = z.object({ revision: z.number().int(), document: profileSchema });
+export const profileRecordSchema = z.object({
+  revision: z.number().int(),
+  /** It comes with the program, which alone changes it. */
+  isStandard: z.boolean(),
+  document: profileSchema,
+});
 export type ProfileRecord = z.output<typeof profileRecordSchema>;
 /** A profile read from another format; nothing is saved yet. */
 export const importedProfileSchema = z.object({ profile: profileSchema, notes: z.array(z.string()) });
@@ -115,22 +120,61 @@ export const unreadableSchema = z.object({
 });
 export type UnreadableRow = z.output<typeof unreadableSchema>;
 
-export const projectSchema = z.object({
+export const projectSettingsSchema = z.object({
   id: z.string(),
   name: z.string(),
+  isDemo: z.boolean(),
   practice: practiceSchema,
   /** What pictures are shown on, unless somebody says otherwise. */
   viewing: displaySchema,
-  profiles: z.array(profileSchema),
-  /** Versions of the profiles, by ID. */
-  profileRevisions: z.record(z.string(), z.number().int()),
-  plates: z.array(plateSchema),
-  looks: z.array(lookRecordSchema),
+});
+export type ProjectSettings = z.output<typeof projectSettingsSchema>;
+
+const partOf = <S extends z.ZodType>(item: S) =>
+  z.object({ items: z.array(item), unreadable: z.array(unreadableSchema) });
+/** The parts of a project, each with what of it could not be read. */
+export const projectParts = {
+  profiles: partOf(profileRecordSchema),
+  plates: partOf(plateSchema),
+  looks: partOf(lookRecordSchema),
+};
+export type ProjectPart = keyof typeof projectParts;
+export type ProjectParts = { [K in ProjectPart]: z.output<(typeof projectParts)[K]> };
+
+/** A project whole, as it is opened. */
+export const projectSchema = projectSettingsSchema.extend({
+  profiles: projectParts.profiles.shape.items,
+  plates: projectParts.plates.shape.items,
+  looks: projectParts.looks.shape.items,
   unreadable: z.array(unreadableSchema),
 });
 export type Project = z.output<typeof projectSchema>;
 
-export const projectListSchema = z.array(z.object({ id: z.string(), name: z.string() }));
+/** A project as the start page shows it. */
+export const projectSummarySchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  isDemo: z.boolean(),
+  /** Empty for one that was never opened. */
+  openedAt: z.string(),
+  archivedAt: z.string().nullable(),
+  deletedAt: z.string().nullable(),
+  /** How far it has come: things there are at each station. */
+  cameras: z.number().int(),
+  plates: z.number().int(),
+  looks: z.number().int(),
+  exports: z.number().int(),
+});
+export type ProjectSummary = z.output<typeof projectSummarySchema>;
+export const projectListSchema = z.array(projectSummarySchema);
+
+const projectName = z.string().trim().min(1).max(80);
+export const newProjectSchema = z.strictObject({ name: projectName, practice: practiceSchema });
+export type NewProject = z.output<typeof newProjectSchema>;
+export const projectChangeSchema = z
+  .strictObject({ name: projectName, archived: z.boolean(), deleted: z.boolean() })
+  .partial();
+export type ProjectChange = z.output<typeof projectChangeSchema>;
 
 export const plateChangeSchema = z
   .strictObject({

@@ -9,18 +9,24 @@ import { makeCodec } from './codec.ts';
 import { stopsToLinear } from '../colour/exposure.ts';
 import { parseProfile, type Profile } from './profile.ts';
 import { levels } from '../colour/range.ts';
+import { allProfiles, profileOf } from '../testing/profiles.ts';
 import { profileTable } from './table.ts';
 
 const folder = new URL('../../../demo/profiles/', import.meta.url);
 const read = (file: string): Record<string, unknown> =>
   JSON.parse(readFileSync(new URL(file, folder), 'utf8')) as Record<string, unknown>;
-const profiles: [string, Profile][] = readdirSync(folder).map((f) => [f, parseProfile(read(f), f)]);
-const codecOf = (id: string) => makeCodec(parseProfile(read(`${id}.json`), id));
+const codecOf = (id: string) => makeCodec(profileOf(id));
 
-describe.each(profiles)('%s', (file, profile) => {
+test.each([folder, new URL('./standard/', import.meta.url)])(
+  'profiles of %s are named after their files',
+  (at) => {
+    for (const file of readdirSync(at).filter((f) => f.endsWith('.json')))
+      expect(`${(JSON.parse(readFileSync(new URL(file, at), 'utf8')) as Profile).id}.json`).toBe(file);
+  },
+);
+
+describe.each(allProfiles.map((p) => [p.id, p] as const))('%s', (_id, profile) => {
   const codec = makeCodec(profile);
-
-  test('is named after its file', () => expect(`${profile.id}.json`).toBe(file));
 
   test('decode undoes encode within 1e-6 over its range', () => {
     // Where codes under black are held, light under it does not come back.

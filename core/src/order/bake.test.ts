@@ -1,7 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { converter } from 'culori';
-import { parseProfile } from '../camera/profile.ts';
 import { transformBuffer } from '../colour/matrix.ts';
 import { rgbToRgb } from '../colour/rgbSpace.ts';
 import { bt709, working } from '../colour/spaces/index.ts';
@@ -19,12 +18,12 @@ import { inspectCube } from '../lut/inspect.ts';
 import { PreviewBaker } from './previewBaker.ts';
 import { holdsProof, proofGroups, proofLimits, proveCube } from './proof.ts';
 import { beyondSamples, gamutSamples, neutralSamples } from './proofSamples.ts';
+import { profileOf } from '../testing/profiles.ts';
 import { standardDisplay } from '../render/rendering.ts';
 
 const demo = (file: string): unknown =>
   JSON.parse(readFileSync(new URL(`../../../demo/${file}`, import.meta.url), 'utf8'));
 const slackWater = parseLook(demo('looks/slack-water.json'), 'slack-water');
-const profileOf = (id: string) => parseProfile(demo(`profiles/${id}.json`), id);
 const order = {
   look: slackWater,
   profile: profileOf('heron'),

@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { makeCodec } from '../camera/codec.ts';
-import { parseProfile } from '../camera/profile.ts';
 import { transformBuffer } from '../colour/matrix.ts';
 import { bt1886 } from '../colour/transfer/bt1886.ts';
 import { srgbCurve } from '../colour/transfer/srgb.ts';
@@ -12,14 +11,14 @@ import { displayEnd, type End, sceneEnd } from './end.ts';
 import type { LutOrder } from './order.ts';
 import { compileOrder } from './pipeline.ts';
 import { gamutSamples } from './proofSamples.ts';
+import { profileOf } from '../testing/profiles.ts';
 import { roles } from './roles.ts';
 
 /** The algebra of an order: every way is put together from ends, an offset and a look. */
 
 const json = (path: string): unknown =>
   JSON.parse(readFileSync(new URL(`../../../demo/${path}`, import.meta.url), 'utf8'));
-const profile = (id: string) => parseProfile(json(`profiles/${id}.json`), id);
-const [heron, wren] = [profile('heron'), profile('wren')];
+const [heron, wren] = [profileOf('heron'), profileOf('wren')];
 const look = parseLook(json('looks/slack-water.json'), 'slack-water');
 const screen = displayEnd(standardDisplay);
 const atRest = { ...newLook('At rest'), steps: [] };
@@ -44,7 +43,7 @@ const pictures = through(order(sceneEnd(heron), screen), recorded);
 
 describe('an end back to itself changes nothing', () => {
   test.each(['heron', 'wren', 'curlew', 'acescct'])('of a recording in %s', (id) => {
-    const end = sceneEnd(profile(id));
+    const end = sceneEnd(profileOf(id));
     const codes = gamutSamples(compileOrder(order(end, screen)).ends.input, 3000);
     expect(farthest(through(order(end, end), codes), codes)).toBeLessThan(2e-5);
   });

@@ -1,7 +1,6 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { type Codec, makeCodec } from '../camera/codec.ts';
-import { parseProfile, type Profile } from '../camera/profile.ts';
 import { normals, seeded } from '../numeric/random.ts';
 import { record, type Recording } from '../camera/sensor.ts';
 import { bt709 } from '../colour/spaces/index.ts';
@@ -16,6 +15,7 @@ import { readFrame } from './facts.ts';
 import { boxOutline, chartMap, gridPatches, patchOutlines } from './marks.ts';
 import { measureArea } from './measure.ts';
 import { noiseDeviation } from './noise.ts';
+import { allProfiles, profileOf } from '../testing/profiles.ts';
 import { betterProfile, rankProfiles } from './rankProfiles.ts';
 import {
   balanceFromNeutral,
@@ -28,10 +28,7 @@ import {
 } from './trim.ts';
 
 const demo = (file: string) => new URL(`../../../demo/${file}`, import.meta.url);
-const profiles: Profile[] = readdirSync(demo('profiles')).map((f) =>
-  parseProfile(JSON.parse(readFileSync(demo(`profiles/${f}`), 'utf8')), f),
-);
-const codecOf = (id: string): Codec => makeCodec(profiles.find((p) => p.id === id)!);
+const codecOf = (id: string): Codec => makeCodec(profileOf(id));
 const heron = codecOf('heron');
 const rendering = compileRendering(standardRendering);
 const csv = parseChartCsv(readFileSync(demo('plates/heads-and-chart.csv'), 'utf8'), 'heads-and-chart.csv');
@@ -116,7 +113,7 @@ describe('what a frame says about itself', () => {
     (id) => {
       const codec = codecOf(id);
       const frame = shoot(quay, codec, { exposure: 0.5, bitDepth: id === 'plover-video' ? 8 : 10 });
-      const ranked = rankProfiles(readFrame(frame.rgb, { ...quay, storedDepth: 16 }), profiles);
+      const ranked = rankProfiles(readFrame(frame.rgb, { ...quay, storedDepth: 16 }), allProfiles);
       expect(ranked[0].profileId).toBe(id);
       expect(ranked[0].reason).toMatch(/pile|clip/);
       expect(betterProfile(id, ranked)).toBeUndefined();

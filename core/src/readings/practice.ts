@@ -37,6 +37,39 @@ export const practiceChoices: Readonly<Record<'touch' | 'blackPoint' | 'shadows'
   },
 };
 
+/** What a project may begin with; each of its settings can be changed later. */
+export const schools: readonly {
+  id: string;
+  label: string;
+  about: string;
+  practice: Partial<PracticeSettings>;
+}[] = [
+  {
+    id: 'clean',
+    label: 'Full look, clean blacks',
+    about: 'Colour and contrast travel in the LUT. Black sits at or just above 0.',
+    practice: {},
+  },
+  {
+    id: 'lifted',
+    label: 'Full look, lifted blacks',
+    about: 'Colour and contrast travel in the LUT. Black never touches 0: 1–3 %.',
+    practice: { blackPoint: 'lifted' },
+  },
+  {
+    id: 'faded',
+    label: 'Full look, faded and tinted',
+    about: 'Black at 4–10 %, and deep shadows may carry a colour.',
+    practice: { blackPoint: 'faded', shadows: 'tinted' },
+  },
+  {
+    id: 'colourOnly',
+    label: 'Colour only',
+    about: 'The LUT changes colour; exposure and contrast stay as they were shot.',
+    practice: { touch: 'colourOnly' },
+  },
+];
+
 /** Black level in % each school asks for (product facts: common practice). */
 export const blackBands: Readonly<
   Record<PracticeSettings['blackPoint'], { low: number; high: number; slack: number }>

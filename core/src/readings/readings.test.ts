@@ -105,7 +105,10 @@ test('schools of practice move the bands: black point and skin lean', () => {
       .fill(atHue(skinLineDegrees + 12))
       .flat() as number[],
   );
-  const leant = read(newLook('t'), skin, [{ x0: 0, y0: 0, x1: 1, y1: 1 }], { ...usualPractice, skinLean: 10 });
+  const leant = read(newLook('t'), skin, [{ x0: 0, y0: 0, x1: 1, y1: 1 }], {
+    ...usualPractice,
+    skinLean: 10,
+  });
   expect(leant.skinHue.verdict).toBe('holds');
   expect(leant.skinHue.target).toContain('within 6° of +10.0° from the skin line');
 });

@@ -76,7 +76,7 @@ export async function startOnSmallDisk(folder: string, megabytes: number) {
   });
   const urls: string[] = [];
   child.stdout.on('data', (text: Buffer) => {
-    const match = /is at (http:\S+)/.exec(text.toString());
+    const match = /is at (http:\/\/[^/\s]+)/.exec(text.toString());
     if (match) urls.push(match[1]);
   });
   let ended = false;

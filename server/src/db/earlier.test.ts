@@ -12,7 +12,9 @@ import { databasePath } from './paths.ts';
  * mark, one export done and one under way when the server was killed. The file is named for its last migration.
  */
 const databases = new URL('../testing/databases/', import.meta.url);
-const releases = ['0000', '0002', '0003', '0004', '0006'];
+const releases = ['0000', '0002', '0003', '0004', '0006', '0008'];
+/** Before there were versions an export was named for the save it was of. */
+const exportedAs = (release: string) => (release < '0008' ? 2 : 1);
 
 async function openRelease(release: string, change = (sql: string) => sql) {
   const folder = newFolder();
@@ -30,7 +32,7 @@ describe.each(releases)('a database of migration %s', (release) => {
     const project = await services.projects.open('p');
     expect(project.unreadable).toEqual([]);
     expect(project.name).toBe('Test');
-    expect(project.profiles.map((p) => p.id)).toContain('heron');
+    expect(project.profiles.map((p) => p.document.id)).toContain('heron');
     const [look] = project.looks;
     expect(look.revision).toBe(2);
     expect(recipeHash(look.document)).toBe(recipeHash({ ...slackWater, strength: 0.8 }));
@@ -53,21 +55,42 @@ describe.each(releases)('a database of migration %s', (release) => {
     expect(file.document).toMatchObject({ proof: { mean: expect.closeTo(0.35, 1) as number } });
     // What was exported is a version, under the number that is in the names of its files.
     const { versions, isLatest } = await services.versions.list('look');
-    expect([versions.map((v) => v.number), isLatest]).toEqual([[2], true]);
-    expect((await services.versions.get('look', '2')).document.strength).toBe(0.8);
-    expect((await services.versions.make('look', '')).number).toBe(3);
+    const number = exportedAs(release);
+    expect([versions.map((v) => v.number), isLatest]).toEqual([[number], true]);
+    expect((await services.versions.get('look', String(number))).document.strength).toBe(0.8);
+    expect((await services.versions.make('look', '')).number).toBe(number + 1);
     await services.close();
   });
 
   test('is shown on the display its look was made for, and so are the exports that were ordered', async () => {
+    const viewing = `UPDATE projects SET viewing = '{"output":"srgb"}';`;
     const services = await openRelease(release, (sql) =>
-      sql.replaceAll('"output":"bt1886"', '"output":"srgb"'),
+      release < '0007' ? sql.replaceAll('"output":"bt1886"', '"output":"srgb"') : sql + viewing,
     );
-    const { viewing, looks } = await services.projects.open('p');
-    expect(viewing).toEqual({ output: 'srgb', range: 'full' });
+    const { viewing: shownOn, looks } = await services.projects.open('p');
+    expect(shownOn).toEqual({ output: 'srgb', range: 'full' });
     expect(Object.keys(looks[0].document.rendering)).toEqual(['preset', 'gamutFit']);
     const rows = await services.jobs.list('p');
     for (const { error } of rows.jobs) expect(error).toBeNull();
     await services.close();
   });
+
+  test('has its facts under a schema version, and a place on the start page', async () => {
+    const services = await openRelease(release);
+    const { facts } = (await services.plates.row('plate')) as { facts: Record<string, unknown> | null };
+    if (facts) expect(facts).toMatchObject({ kind: 'velvet-dusk/frame-facts', schemaVersion: 1 });
+    else expect(release < '0003').toBe(true);
+    expect((await services.projects.list())[0]).toMatchObject({ isDemo: false, archivedAt: null, plates: 1 });
+    await services.close();
+  });
+});
+
+test('how much darker a camera’s screen was shown is still known, under its new name', async () => {
+  const services = await openRelease('0008', (sql) => {
+    const schools = `UPDATE projects SET schools = '{"monitorDarker":1.5,"blackPoint":"faded"}';`;
+    return sql + schools;
+  });
+  const { practice } = await services.projects.settings('p');
+  expect(practice).toMatchObject({ monitorOffsetStops: 1.5, blackPoint: 'faded' });
+  await services.close();
 });

@@ -14,12 +14,23 @@ export const projects = sqliteTable('projects', {
   practice: json('practice').notNull().default({}),
   /** The display that pictures are shown on. */
   viewing: json('viewing').notNull().default({}),
+  isDemo: integer('is_demo', { mode: 'boolean' }).notNull().default(false),
+  /** When somebody last opened it; empty for never. */
+  openedAt: text('opened_at').notNull().default(''),
+  /** Set while it is put away; it is as before otherwise. */
+  archivedAt: text('archived_at'),
+  /** Set while it is deleted; it can be brought back. */
+  deletedAt: text('deleted_at'),
 });
 
 export const profiles = sqliteTable('profiles', {
   id: text('id').primaryKey(),
   document: document('document'),
   revision: integer('revision').notNull().default(1),
+  /** The project it is of alone, as the demo's are; null for one that is there in all. */
+  projectId: text('project_id').references(() => projects.id),
+  /** Of a published standard: it comes with the program, which alone changes it. */
+  isStandard: integer('is_standard', { mode: 'boolean' }).notNull().default(false),
 });
 
 export const plates = sqliteTable(

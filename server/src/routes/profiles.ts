@@ -9,9 +9,6 @@ import { document, json, param, queried, seenRevision } from './parse.ts';
 
 export function profileRoutes({ profiles, files, pool }: Services): Router {
   const router = Router();
-  router.get('/profiles', async (_req, res) => {
-    res.json((await profiles.list()).good);
-  });
   router.post('/profiles', json, async (req, res) => {
     res.status(201).json(await profiles.create(parseProfile(document(req), 'profile document')));
   });

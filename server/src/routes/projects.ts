@@ -1,22 +1,48 @@
-import { Router } from 'express';
+import { type Request, Router } from 'express';
+import {
+  newProjectSchema,
+  projectChangeSchema,
+  projectParts,
+  type ProjectPart,
+} from '@velvet-dusk/core/api/contract';
 import { practiceSchema } from '@velvet-dusk/core/readings/practice';
 import { displaySchema } from '@velvet-dusk/core/render/rendering';
+import { notFound } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { body, json, param } from './parse.ts';
 
-export function projectRoutes({ projects }: Services): Router {
+export function projectRoutes({ projects, ...services }: Services): Router {
   const router = Router();
+  const idOf = (req: Request) => param(req, 'id');
   router.get('/projects', async (_req, res) => {
     res.json(await projects.list());
   });
+  router.post('/projects', json, async (req, res) => {
+    res.status(201).json(await projects.begin(body(req, newProjectSchema)));
+  });
   router.get('/projects/:id', async (req, res) => {
-    res.json(await projects.open(param(req, 'id')));
+    res.json(await projects.open(idOf(req)));
+  });
+  for (const part of Object.keys(projectParts) as ProjectPart[])
+    router.get(`/projects/:id/${part}`, async (req, res) => {
+      if (!(await projects.exists(idOf(req)))) throw notFound('project', idOf(req));
+      res.json(await services[part].list(idOf(req)));
+    });
+  router.patch('/projects/:id', json, async (req, res) => {
+    res.json(await projects.change(idOf(req), body(req, projectChangeSchema)));
+  });
+  router.post('/projects/:id/duplicate', async (req, res) => {
+    res.status(201).json(await projects.duplicate(idOf(req)));
+  });
+  router.post('/projects/:id/opened', async (req, res) => {
+    await projects.opened(idOf(req));
+    res.json({});
   });
   router.put('/projects/:id/practice', json, async (req, res) => {
-    res.json(await projects.setPractice(param(req, 'id'), body(req, practiceSchema)));
+    res.json(await projects.setPractice(idOf(req), body(req, practiceSchema)));
   });
   router.put('/projects/:id/viewing', json, async (req, res) => {
-    res.json(await projects.setViewing(param(req, 'id'), body(req, displaySchema)));
+    res.json(await projects.setViewing(idOf(req), body(req, displaySchema)));
   });
   return router;
 }

@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import { standardProfiles } from '@velvet-dusk/core/camera/standard/index';
 import { hasDamaged } from '../db/copies.ts';
 import { openDatabase } from '../db/open.ts';
 import { CodeFiles } from '../files/codes.ts';
@@ -26,6 +27,7 @@ export async function openServices(dataFolder: string) {
   if (!(await hasDamaged(dataFolder))) await sweepFiles(db, files);
   const pool = new WorkPool();
   const profiles = new ProfileService(db);
+  await profiles.renewStandards(standardProfiles);
   const looks = new LookService(db);
   const versions = new VersionService(db, looks);
   const plates = new PlateService(db, files, pool, profiles);

@@ -12,7 +12,13 @@ type Row = typeof looks.$inferSelect;
 
 function toRecord(row: Row): LookRecord {
   const document = parseLook(whole(row.document), `look ${row.id}`);
-  return { id: row.id, revision: row.revision, hash: recipeHash(document), updatedAt: row.updatedAt, document };
+  return {
+    id: row.id,
+    revision: row.revision,
+    hash: recipeHash(document),
+    updatedAt: row.updatedAt,
+    document,
+  };
 }
 
 export class LookService {

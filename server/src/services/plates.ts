@@ -2,10 +2,9 @@ import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
 import { and, eq, isNull, max, or } from 'drizzle-orm';
 import type { ImportedPlate, Plate, PlateChange, PlateKind } from '@velvet-dusk/core/api/contract';
-import { lightProfile, lightProfileId } from '@velvet-dusk/core/camera/lightProfile';
 import { checkDocument } from '@velvet-dusk/core/document';
 import { neutralShot, shotSchema } from '@velvet-dusk/core/look/shot';
-import { frameFactsSchema } from '@velvet-dusk/core/plate/facts';
+import { factsDocument, parseFacts } from '@velvet-dusk/core/plate/facts';
 import { type Mark, marksSchema } from '@velvet-dusk/core/plate/marks';
 import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
 import type { Database } from '../db/open.ts';
@@ -26,7 +25,7 @@ const read = <S extends z.ZodType>(what: string, schema: S, value: unknown): z.o
 /** Throws where a document of the row is not as it must be. */
 function toPlate(row: Row): Plate {
   const { id, name, kind, profileId, width, height, depth, format, sourceName, note, revision } = row;
-  const facts = row.facts ? read('facts', frameFactsSchema, row.facts) : null;
+  const facts = row.facts ? parseFacts(whole(row.facts), 'facts') : null;
   return {
     ...{ id, name, kind, profileId, width, height, depth, format, sourceName, note, revision, facts },
     shot: read('shot', shotSchema, row.shot),
@@ -81,12 +80,12 @@ export class PlateService {
     const mine = and(eq(plates.projectId, projectId), eq(plates.kind, 'plate'), isNull(plates.deletedAt));
     const rows = await this.db.select().from(plates).where(mine).orderBy(plates.position);
     const profiles = new Map(
-      (await this.profiles.list()).good.map(({ document }) => [document.id, document]),
+      (await this.profiles.list(projectId)).items.map(({ document }) => [document.id, document]),
     );
     return rows.flatMap((row) => {
       const profile = profiles.get(row.profileId);
-      const { good } = readRows([row], 'plate', { read: toPlate, nameOf: (r) => r.name });
-      return good.flatMap(({ shot, facts }) =>
+      const { items } = readRows([row], 'plate', { read: toPlate, nameOf: (r) => r.name });
+      return items.flatMap(({ shot, facts }) =>
         profile
           ? [{ path: this.files.pathOf(row.frameSha), profile, shot, usedDepth: facts?.usedDepth ?? null }]
           : [],
@@ -141,8 +140,6 @@ export class PlateService {
       const frameSha = await this.files.adoptHashed(framePart);
       stored.push(frameSha);
       if (source.isPart) stored.push(await this.files.adopt(source.path, source.sha256));
-      // Light is kept in a profile of its own, which a project may not have yet.
-      if (read.profileId === lightProfileId) await this.profiles.addMissing(lightProfile());
       const thumbSha = await this.files.put(read.thumb);
       stored.push(thumbSha);
       return { plate: await this.insert(source, plate, read, { frameSha, thumbSha }), notes: read.notes };
@@ -182,7 +179,7 @@ export class PlateService {
           marks,
           shot: neutralShot,
         },
-        ...{ ...file, width, height, depth, format, facts },
+        ...{ ...file, width, height, depth, format, facts: factsDocument(facts) },
       })
       .returning();
     return toPlate(row);

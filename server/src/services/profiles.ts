@@ -1,6 +1,7 @@
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, exists, isNull, or } from 'drizzle-orm';
 import type { ProfileRecord } from '@velvet-dusk/core/api/contract';
-import { parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
+import { parseProfile, type Profile, profileSchema } from '@velvet-dusk/core/camera/profile';
+import { canonicalJson } from '@velvet-dusk/core/look/hash';
 import type { Database } from '../db/open.ts';
 import { plates, profiles } from '../db/schema.ts';
 import { notFound, Problem } from '../problem.ts';
@@ -10,15 +11,27 @@ type Row = typeof profiles.$inferSelect;
 
 const toRecord = (row: Row): ProfileRecord => ({
   revision: row.revision,
+  isStandard: row.isStandard,
   document: parseProfile(whole(row.document), `profile ${row.id}`),
 });
 
 export class ProfileService {
   constructor(private readonly db: Database) {}
 
-  /** All profiles, and those that cannot be read. */
-  async list() {
-    const rows = await this.db.select().from(profiles).orderBy(profiles.id);
+  /**
+   * The profiles of a project, and those that cannot be read: the standards', everybody's, its own, and whatever its plates
+   * were shot with.
+   */
+  async list(projectId: string) {
+    const used = this.db
+      .select({ id: plates.id })
+      .from(plates)
+      .where(and(eq(plates.projectId, projectId), eq(plates.profileId, profiles.id)));
+    const rows = await this.db
+      .select()
+      .from(profiles)
+      .where(or(isNull(profiles.projectId), eq(profiles.projectId, projectId), exists(used)))
+      .orderBy(profiles.id);
     const nameOf = (row: Row) => (row.document as { name?: unknown } | null)?.name;
     return readRows(rows, 'profile', { read: toRecord, nameOf });
   }
@@ -29,18 +42,58 @@ export class ProfileService {
     return toRecord(row);
   }
 
+  /** Throws where a profile belongs to the program. */
+  private async changeable(id: string): Promise<ProfileRecord> {
+    const record = await this.record(id);
+    if (record.isStandard)
+      throw new Problem(
+        409,
+        'Profile of a standard',
+        `"${record.document.name}" comes with the program and stays as published. Duplicate it to change it.`,
+      );
+    return record;
+  }
+
   async get(id: string): Promise<Profile> {
     return (await this.record(id)).document;
   }
 
   /** Adds a profile where none has its ID. @returns false where one has; it is left alone. */
-  async addMissing(profile: Profile): Promise<boolean> {
+  async addMissing(
+    profile: Profile,
+    { projectId = null, isStandard = false }: { projectId?: string | null; isStandard?: boolean } = {},
+  ): Promise<boolean> {
     const rows = await this.db
       .insert(profiles)
-      .values({ id: profile.id, document: profile })
+      .values({ id: profile.id, document: profile, projectId, isStandard })
       .onConflictDoNothing()
       .returning();
     return rows.length > 0;
+  }
+
+  /**
+   * Brings the profiles of the standards to what this release says they are. One that was changed by hand, when that could
+   * be done, goes on under another ID, and the plates that use it go with it.
+   */
+  async renewStandards(standards: readonly Profile[]): Promise<void> {
+    for (const standard of standards) {
+      const { id } = standard;
+      if (await this.addMissing(standard, { isStandard: true })) continue;
+      const [row] = await this.db.select().from(profiles).where(eq(profiles.id, id));
+      const isSame = canonicalJson(row.document) === canonicalJson(standard);
+      if (isSame && row.isStandard) continue;
+      if (!isSame && !row.isStandard) await this.moveEdited(row);
+      await this.db.update(profiles).set({ document: standard, isStandard: true }).where(eq(profiles.id, id));
+    }
+  }
+
+  private async moveEdited(row: Row): Promise<void> {
+    const id = `${row.id}-edited`;
+    const edited = profileSchema.safeParse(row.document).data;
+    // What cannot be read was not changed with this program.
+    if (!edited) return;
+    if (await this.addMissing({ ...edited, id, name: `${edited.name}, edited` }))
+      await this.db.update(plates).set({ profileId: id }).where(eq(plates.profileId, row.id));
   }
 
   async create(profile: Profile): Promise<ProfileRecord> {
@@ -61,6 +114,7 @@ export class ProfileService {
         'Document is not valid',
         `id: the document says "${profile.id}", the address "${id}"`,
       );
+    await this.changeable(id);
     const [row] = await this.db
       .update(profiles)
       .set({ document: profile, revision: seenRevision + 1 })
@@ -78,7 +132,7 @@ export class ProfileService {
 
   /** Removes a profile that no plate uses. Returns it, so that it can be added again. */
   async remove(id: string): Promise<ProfileRecord> {
-    const record = await this.record(id);
+    const record = await this.changeable(id);
     const users = await this.db
       .select({ name: plates.name })
       .from(plates)

@@ -1,15 +1,33 @@
-import { eq } from 'drizzle-orm';
-import type { Project } from '@velvet-dusk/core/api/contract';
+import { and, count, countDistinct, desc, eq, isNull, type SQL, sql } from 'drizzle-orm';
+import type {
+  NewProject,
+  Project,
+  ProjectChange,
+  ProjectSettings,
+  ProjectSummary,
+} from '@velvet-dusk/core/api/contract';
 import { checkDocument } from '@velvet-dusk/core/document';
+import { newLook } from '@velvet-dusk/core/look/document';
 import { type PracticeSettings, practiceSchema, usualPractice } from '@velvet-dusk/core/readings/practice';
 import { type Display, displaySchema, standardDisplay } from '@velvet-dusk/core/render/rendering';
 import type { Database } from '../db/open.ts';
-import { projects } from '../db/schema.ts';
+import { jobs, looks, plates, projects } from '../db/schema.ts';
 import { notFound } from '../problem.ts';
+import { copyProject } from './copyProject.ts';
+import { freeId } from './freeId.ts';
 import { readRows, whole } from './unreadable.ts';
 import type { LookService } from './looks.ts';
 import type { PlateService } from './plates.ts';
 import type { ProfileService } from './profiles.ts';
+
+type Row = typeof projects.$inferSelect;
+
+const readSettings = ({ practice, viewing }: Row) => ({
+  practice: checkDocument(practiceSchema, whole(practice), 'practice'),
+  viewing: checkDocument(displaySchema, whole(viewing), 'viewing'),
+});
+
+const now = () => new Date().toISOString();
 
 export class ProjectService {
   constructor(
@@ -17,8 +35,27 @@ export class ProjectService {
     private readonly parts: { profiles: ProfileService; plates: PlateService; looks: LookService },
   ) {}
 
-  list(): Promise<{ id: string; name: string }[]> {
-    return this.db.select({ id: projects.id, name: projects.name }).from(projects).orderBy(projects.name);
+  /** All projects, the one opened last first; also those that are archived or deleted. */
+  async list(): Promise<ProjectSummary[]> {
+    const plate = and(eq(plates.projectId, projects.id), isNull(plates.deletedAt));
+    const those = (select: { getSQL(): SQL }) => sql<number>`(${select})`;
+    const exported = and(eq(jobs.projectId, projects.id), eq(jobs.kind, 'export'), eq(jobs.state, 'done'));
+    const { id, name, isDemo, openedAt, archivedAt, deletedAt } = projects;
+    const counts = {
+      cameras: those(
+        this.db
+          .select({ n: countDistinct(plates.profileId) })
+          .from(plates)
+          .where(plate),
+      ),
+      plates: those(this.db.select({ n: count() }).from(plates).where(plate)),
+      looks: those(this.db.select({ n: count() }).from(looks).where(eq(looks.projectId, projects.id))),
+      exports: those(this.db.select({ n: count() }).from(jobs).where(exported)),
+    };
+    return this.db
+      .select({ id, name, isDemo, openedAt, archivedAt, deletedAt, ...counts })
+      .from(projects)
+      .orderBy(desc(openedAt), name);
   }
 
   async exists(id: string): Promise<boolean> {
@@ -26,57 +63,95 @@ export class ProjectService {
     return rows.length > 0;
   }
 
-  async create(id: string, name: string): Promise<void> {
-    await this.db.insert(projects).values({ id, name });
+  /** A project under an ID of the caller's, with nothing in it. */
+  async create(id: string, name: string, { isDemo = false } = {}): Promise<void> {
+    await this.db.insert(projects).values({ id, name, isDemo });
+  }
+
+  /** A project of somebody's own, with a first look that does nothing yet. */
+  async begin({ name, practice }: NewProject): Promise<ProjectSettings> {
+    const id = await freeId(name, (id) => this.exists(id));
+    await this.db.insert(projects).values({ id, name, practice, openedAt: now() });
+    await this.parts.looks.create(id, newLook('First look'));
+    return this.settings(id);
+  }
+
+  /** The same plates, looks and settings under a new name; exports and versions stay with the first. */
+  async duplicate(id: string): Promise<ProjectSettings> {
+    const { name } = await this.row(id);
+    const copy = `${name.slice(0, 74)} copy`;
+    const copyId = await freeId(copy, (id) => this.exists(id));
+    await copyProject(this.db, id, { id: copyId, name: copy, openedAt: now() });
+    return this.settings(copyId);
+  }
+
+  /** Renames, archives or deletes a project, or takes one of the last two back. */
+  async change(id: string, { name, archived, deleted }: ProjectChange): Promise<ProjectSettings> {
+    await this.row(id);
+    const at = (isSet: boolean | undefined) => (isSet === undefined ? undefined : isSet ? now() : null);
+    const set = { name, archivedAt: at(archived), deletedAt: at(deleted) };
+    if (Object.values(set).some((v) => v !== undefined))
+      await this.db.update(projects).set(set).where(eq(projects.id, id));
+    return this.settings(id);
+  }
+
+  /** Notes that a project is opened now. */
+  async opened(id: string): Promise<void> {
+    await this.row(id);
+    await this.db.update(projects).set({ openedAt: now() }).where(eq(projects.id, id));
   }
 
   /** Everything a screen needs to open a project; frames are fetched one by one. */
   async open(id: string): Promise<Project> {
-    const [project] = await this.db.select().from(projects).where(eq(projects.id, id));
-    if (!project) throw notFound('project', id);
-    const [records, plates, looks] = await Promise.all([
-      this.parts.profiles.list(),
+    const row = await this.row(id);
+    const [profiles, plates, looks] = await Promise.all([
+      this.parts.profiles.list(id),
       this.parts.plates.list(id),
       this.parts.looks.list(id),
     ]);
-    const settings = readRows([project], 'settings', {
-      read: ({ practice, viewing }) => ({
-        practice: checkDocument(practiceSchema, whole(practice), 'practice'),
-        viewing: checkDocument(displaySchema, whole(viewing), 'viewing'),
-      }),
-      nameOf: ({ name }) => name,
-    });
+    const read = readRows([row], 'settings', { read: readSettings, nameOf: ({ name }) => name });
     return {
-      ...{ id, name: project.name },
-      ...(settings.good[0] ?? { practice: usualPractice, viewing: standardDisplay }),
-      profiles: records.good.map((r) => r.document),
-      profileRevisions: Object.fromEntries(records.good.map((r) => [r.document.id, r.revision])),
-      ...{ plates: plates.good, looks: looks.good },
-      unreadable: [...settings.bad, ...records.bad, ...plates.bad, ...looks.bad],
+      ...this.toSettings(row),
+      profiles: profiles.items,
+      plates: plates.items,
+      looks: looks.items,
+      unreadable: [read, profiles, plates, looks].flatMap((part) => part.unreadable),
     };
+  }
+
+  /** What a project is called and how it works; the usual where that cannot be read. */
+  async settings(id: string): Promise<ProjectSettings> {
+    return this.toSettings(await this.row(id));
+  }
+
+  private toSettings(row: Row): ProjectSettings {
+    const read = readRows([row], 'settings', { read: readSettings, nameOf: ({ name }) => name });
+    const settings = read.items[0] ?? { practice: usualPractice, viewing: standardDisplay };
+    return { id: row.id, name: row.name, isDemo: row.isDemo, ...settings };
+  }
+
+  private async row(id: string): Promise<Row> {
+    const [row] = await this.db.select().from(projects).where(eq(projects.id, id));
+    if (!row) throw notFound('project', id);
+    return row;
   }
 
   /** Sets the schools of practice. The last one to choose wins: they are a few switches, not a document. */
   async setPractice(id: string, practice: PracticeSettings): Promise<PracticeSettings> {
-    const [row] = await this.db.update(projects).set({ practice }).where(eq(projects.id, id)).returning();
-    if (!row) throw notFound('project', id);
-    return practiceSchema.parse(row.practice);
+    await this.row(id);
+    await this.db.update(projects).set({ practice }).where(eq(projects.id, id));
+    return practice;
   }
 
   /** What pictures of a project are shown on; the standard where its row cannot be read. */
   async viewing(id: string): Promise<Display> {
-    const [row] = await this.db
-      .select({ viewing: projects.viewing })
-      .from(projects)
-      .where(eq(projects.id, id));
-    if (!row) throw notFound('project', id);
-    return displaySchema.safeParse(row.viewing).data ?? standardDisplay;
+    return (await this.settings(id)).viewing;
   }
 
   /** Sets what pictures are shown on. The last one to choose wins. */
   async setViewing(id: string, viewing: Display): Promise<Display> {
-    const [row] = await this.db.update(projects).set({ viewing }).where(eq(projects.id, id)).returning();
-    if (!row) throw notFound('project', id);
-    return displaySchema.parse(row.viewing);
+    await this.row(id);
+    await this.db.update(projects).set({ viewing }).where(eq(projects.id, id));
+    return viewing;
   }
 }

@@ -11,24 +11,24 @@ export function readRows<R extends { id: string }, T>(
   rows: readonly R[],
   kind: UnreadableRow['kind'],
   { read, nameOf }: { read: (row: R) => T; nameOf: (row: R) => unknown },
-): { good: T[]; bad: UnreadableRow[] } {
-  const good: T[] = [];
-  const bad: UnreadableRow[] = [];
+): { items: T[]; unreadable: UnreadableRow[] } {
+  const items: T[] = [];
+  const unreadable: UnreadableRow[] = [];
   for (const row of rows) {
     try {
-      good.push(read(row));
+      items.push(read(row));
     } catch (error) {
       const name = nameOf(row);
       const text = JSON.stringify(
         Object.fromEntries(Object.entries(row).map(([key, value]) => [key, asText(value)])),
       );
-      bad.push({
+      unreadable.push({
         ...{ kind, id: row.id, name: typeof name === 'string' ? name : row.id },
         ...{ reason: (error as Error).message.slice(0, 500), text },
       });
     }
   }
-  return { good, bad };
+  return { items, unreadable };
 }
 
 /** What a document column held. Throws where it is no JSON. */

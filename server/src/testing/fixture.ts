@@ -69,7 +69,7 @@ export async function spawnServer(
   });
   const url = await new Promise<string>((resolve, reject) => {
     child.stdout.on('data', (text: Buffer) => {
-      const match = /at (http:\S+)/.exec(text.toString());
+      const match = /at (http:\/\/[^/\s]+)/.exec(text.toString());
       if (match) resolve(match[1]);
     });
     child.on('exit', (code) => reject(new Error(`the server ended with ${code}`)));

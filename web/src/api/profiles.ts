@@ -1,9 +1,10 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { create as createStore } from 'zustand';
 import { profileRecordSchema, type ProfileRecord } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { useOpenProject } from '../bench/useBench.ts';
 import { ask } from './client.ts';
+import { readAgain } from './project.ts';
 
 /** The profile removed last, which can be brought back. */
 const useRemoved = createStore<{ removed: Profile | null }>(() => ({ removed: null }));
@@ -16,12 +17,11 @@ function copyOf(profile: Profile, taken: readonly string[]): Profile {
   }
 }
 
-/** Making, copying and removing profiles; the project is read again after each. */
+/** Making, copying and removing profiles; their list is read again after each. */
 export function useProfileActions() {
-  const client = useQueryClient();
   const project = useOpenProject();
   const restorable = useRemoved((s) => s.removed);
-  const refresh = () => client.invalidateQueries({ queryKey: ['project', project.id] });
+  const refresh = () => readAgain('profiles', project.id);
   const post = (profile: Profile): Promise<ProfileRecord> =>
     ask('/profiles', profileRecordSchema, { method: 'POST', json: profile });
   const create = useMutation({ mutationFn: post, onSuccess: refresh });
@@ -45,5 +45,5 @@ export function useProfileActions() {
   const restore = () => {
     if (restorable) create.mutate(restorable, { onSuccess: () => useRemoved.setState({ removed: null }) });
   };
-  return { create, duplicate, remove, restore, restorable, refresh };
+  return { create, duplicate, remove, restore, restorable };
 }

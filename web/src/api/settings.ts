@@ -1,21 +1,22 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import type { Project } from '@velvet-dusk/core/api/contract';
+import { useMutation } from '@tanstack/react-query';
+import type { ProjectSettings } from '@velvet-dusk/core/api/contract';
 import { practiceSchema } from '@velvet-dusk/core/readings/practice';
 import { displaySchema } from '@velvet-dusk/core/render/rendering';
 import { useOpenProject } from '../bench/useBench.ts';
 import { ask } from './client.ts';
+import { settingsKey } from './project.ts';
+import { queryClient } from './queryClient.ts';
 
 const schemas = { practice: practiceSchema, viewing: displaySchema };
 
 /** Sets one of the open project's settings; shown at once, and put back where the server refuses. */
 export function useSetSetting<K extends keyof typeof schemas>(name: K) {
-  const client = useQueryClient();
-  const project = useOpenProject();
-  const key = ['project', project.id];
+  const { id } = useOpenProject();
   return useMutation({
-    mutationFn: (value: Project[K]) =>
-      ask(`/projects/${project.id}/${name}`, schemas[name], { method: 'PUT', json: value }),
-    onMutate: (value) => client.setQueryData<Project>(key, (p) => (p ? { ...p, [name]: value } : p)),
-    onError: () => client.invalidateQueries({ queryKey: key }),
+    mutationFn: (value: ProjectSettings[K]) =>
+      ask(`/projects/${id}/${name}`, schemas[name], { method: 'PUT', json: value }),
+    onMutate: (value) =>
+      queryClient.setQueryData<ProjectSettings>(settingsKey(id), (s) => s && { ...s, [name]: value }),
+    onError: () => queryClient.invalidateQueries({ queryKey: settingsKey(id) }),
   });
 }

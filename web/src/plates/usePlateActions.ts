@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import {
   importedPlateSchema,
   plateSchema,
@@ -7,6 +6,7 @@ import {
 } from '@velvet-dusk/core/api/contract';
 import { rankProfiles } from '@velvet-dusk/core/plate/rankProfiles';
 import { ask } from '../api/client.ts';
+import { readAgain } from '../api/project.ts';
 import { useOpenProject } from '../bench/useBench.ts';
 import { importFiles } from './imports.ts';
 import { setPlateView, usePlateView } from './plateView.ts';
@@ -16,9 +16,8 @@ export const guess = 'guess';
 
 /** What can be done to plates as a whole: taken in, taken off the wall, brought back. */
 export function usePlateActions() {
-  const client = useQueryClient();
   const project = useOpenProject();
-  const refresh = () => client.invalidateQueries({ queryKey: ['project', project.id] });
+  const refresh = () => readAgain('plates', project.id);
 
   /** Gives a fresh plate the profile its codes are likeliest in, where that was asked for. */
   const settle = async ({ plate }: ImportedPlate, chosen: string) => {

@@ -1,31 +1,29 @@
-import { type ReactNode, Suspense, useEffect, useMemo } from 'react';
-import { Navigate, useParams } from 'react-router';
-import type { Project } from '@velvet-dusk/core/api/contract';
+import { useMutation } from '@tanstack/react-query';
+import { type ReactNode, Suspense, useEffect, useState } from 'react';
+import { Navigate, useLocation, useParams } from 'react-router';
+import { lookRecordSchema } from '@velvet-dusk/core/api/contract';
+import { newLook } from '@velvet-dusk/core/look/document';
+import { ask } from '../api/client.ts';
 import { useJobEvents, useJobs } from '../api/jobs.ts';
-import { useProject } from '../api/queries.ts';
+import { forgetStale, type OpenProject, useProject, writeNew } from '../api/project.ts';
+import { noteOpened } from '../api/projects.ts';
 import { ProjectContext } from '../bench/useBench.ts';
 import { LaterStation } from '../screens/later/LaterStation.tsx';
-import { LookBench } from '../screens/look/LookBench.tsx';
+import { enterProject, followAddress, writeAddress } from '../state/address.ts';
 import { autosave } from '../state/autosave.ts';
 import { useDocument } from '../state/document.ts';
 import { useView } from '../state/view.ts';
+import { Button } from '../ui/Button.tsx';
 import { lazily } from '../ui/lazily.ts';
 import { useFirstPicture } from '../workers/useFirstPicture.ts';
 import { Message } from './Message.tsx';
 import { stations } from './stations.ts';
 import { TopBar } from './TopBar.tsx';
 import { UnreadableNotice } from './UnreadableNotice.tsx';
+import { useEdited } from './useEdited.ts';
 
-/** The project with its plates as they are edited now. */
-function useEdited(project: Project): Project {
-  const edits = useDocument((s) => s.plates);
-  return useMemo(
-    () => ({ ...project, plates: project.plates.map((p) => ({ ...p, ...edits[p.id] })) }),
-    [project, edits],
-  );
-}
-
-// The bench is what a project opens with; the other stations are read when they are opened.
+// Each station is read when it is opened.
+const LookBench = lazily(() => import('../screens/look/LookBench.tsx'), 'LookBench');
 const CamerasScreen = lazily(() => import('../screens/cameras/CamerasScreen.tsx'), 'CamerasScreen');
 const Windows = lazily(() => import('./Windows.tsx'), 'Windows');
 const PlatesScreen = lazily(() => import('../screens/plates/PlatesScreen.tsx'), 'PlatesScreen');
@@ -37,12 +35,18 @@ const screens: Record<string, () => ReactNode> = {
   look: () => <LookBench />,
 };
 
-function OpenProject({ project: saved }: { project: Project }) {
+function Stations({ project: saved }: { project: OpenProject }) {
   const { station: stationId } = useParams();
+  const { key } = useLocation();
   const project = useEdited(saved);
   const { counts } = useJobs(project.id);
-  const isShown = useFirstPicture();
+  const isShown = useFirstPicture() || stationId !== 'look';
   useJobEvents(project.id, isShown);
+  useEffect(() => {
+    if (isShown) noteOpened(project.id);
+  }, [project.id, isShown]);
+  useEffect(followAddress, []);
+  useEffect(writeAddress, [key]);
   const station = stations.find((s) => s.id === stationId);
   if (!station) return <Navigate to={`/${project.id}/look`} replace />;
   return (
@@ -59,9 +63,30 @@ function OpenProject({ project: saved }: { project: Project }) {
   );
 }
 
+/** A project whose looks cannot be read: they stay where they are, and another can be begun. */
+function NoLook({ project }: { project: OpenProject }) {
+  const begin = useMutation({
+    mutationFn: () =>
+      ask(`/projects/${project.id}/looks`, lookRecordSchema, { method: 'POST', json: newLook('New look') }),
+    onSuccess: (record) => writeNew('looks', project.id, record),
+  });
+  return (
+    <div className="h-full flex flex-col">
+      <UnreadableNotice rows={project.unreadable} />
+      <Message text={begin.error?.message ?? `"${project.name}" holds no look that can be read.`}>
+        <Button onClick={() => begin.mutate()}>Begin a new look</Button>
+      </Message>
+    </div>
+  );
+}
+
 /** Opens a project: the chosen look, or its first, goes on the bench. */
-export function ProjectFrame() {
-  const { project: id = '' } = useParams();
+function ProjectOf({ id }: { id: string }) {
+  // Before anything of it is drawn.
+  useState(() => {
+    forgetStale(id);
+    enterProject(id);
+  });
   const { data: project, error } = useProject(id);
   const chosen = useView((s) => s.lookId);
   const lookId = (project?.looks.find((l) => l.id === chosen) ?? project?.looks[0])?.id;
@@ -73,6 +98,11 @@ export function ProjectFrame() {
   }, [project, lookId]);
   if (error) return <Message text={error.message} retry />;
   if (!project) return <Message text="Opening the project …" />;
-  if (!lookId) return <Message text={`"${project.name}" holds no look yet.`} />;
-  return openId === lookId ? <OpenProject project={project} /> : null;
+  if (!lookId) return <NoLook project={project} />;
+  return openId === lookId ? <Stations project={project} /> : null;
+}
+
+export function ProjectFrame() {
+  const { project: id = '' } = useParams();
+  return <ProjectOf key={id} id={id} />;
 }

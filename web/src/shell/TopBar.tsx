@@ -1,5 +1,5 @@
-import { NavLink, useParams } from 'react-router';
-import type { Project } from '@velvet-dusk/core/api/contract';
+import { Link, NavLink, useParams } from 'react-router';
+import type { OpenProject } from '../api/project.ts';
 import type { JobPage } from '@velvet-dusk/core/api/jobs';
 import { useDocument } from '../state/document.ts';
 import { type SaveStatus, useSaveStatus } from '../state/saveStatus.ts';
@@ -53,7 +53,7 @@ function Tray({ jobs }: { jobs: JobPage['counts'] }) {
 }
 
 /** Wordmark, the hour line with its stations, save state and jobs. */
-export function TopBar({ project, jobs }: { project: Project; jobs: JobPage['counts'] }) {
+export function TopBar({ project, jobs }: { project: OpenProject; jobs: JobPage['counts'] }) {
   const { station: at } = useParams();
   const isCalm = useFirstPicture() || at !== 'look';
   const lookName = useDocument((s) => s.look.name);
@@ -61,7 +61,13 @@ export function TopBar({ project, jobs }: { project: Project; jobs: JobPage['cou
     <header className="relative h-[46px] flex bg-g0 shrink-0">
       <div className="w-[176px] px-4 pt-2 leading-[15px]">
         <h1 className="font-semibold text-[14px]">Velvet Dusk</h1>
-        <span className="text-[11px] text-t3">{project.name}</span>
+        <Link
+          to="/"
+          title="All projects"
+          className="block truncate text-[11px] text-t3 hover:text-t1 hover:underline"
+        >
+          {project.name}
+        </Link>
       </div>
       <nav aria-label="Stations" className="flex flex-1 min-w-0">
         {stations.map((s) => (

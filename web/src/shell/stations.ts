@@ -1,12 +1,12 @@
 import { betterProfileOf } from '../plates/betterProfile.ts';
-import type { Project } from '@velvet-dusk/core/api/contract';
+import type { OpenProject } from '../api/project.ts';
 
 export interface Station {
   id: string;
   label: string;
   /** A measured status, a few words. */
   status(context: {
-    project: Project;
+    project: OpenProject;
     lookName: string;
     exportsDone: number;
     /** True once there is time to weigh every plate against every profile. */

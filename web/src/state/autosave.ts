@@ -1,27 +1,14 @@
-import { lookRecordSchema, type Plate, plateSchema, type Project } from '@velvet-dusk/core/api/contract';
+import type { LookRecord, Plate } from '@velvet-dusk/core/api/contract';
+import { lookRecordSchema, plateSchema } from '@velvet-dusk/core/api/contract';
 import type { Look } from '@velvet-dusk/core/look/document';
-import { ApiError, ask } from '../api/client.ts';
-import {
-  type BenchDocument,
-  documentOf,
-  editsOf,
-  fromProject,
-  history,
-  type PlateEdits,
-  rebaseHistory,
-  useDocument,
-} from './document.ts';
+import { ask } from '../api/client.ts';
+import { writeThrough } from '../api/project.ts';
+import { documentOf, editsOf, history, type PlateEdits, rebaseHistory, useDocument } from './document.ts';
 import { DraftKeeper } from './drafts.ts';
 import { readHistory, writeHistory } from './keptHistory.ts';
-import { changedFields, onTop, same } from './merge.ts';
-import {
-  addConflict,
-  endConflict,
-  endConflicts,
-  hasConflict,
-  setStatus,
-  useSaveStatus,
-} from './saveStatus.ts';
+import { same } from './merge.ts';
+import { endConflicts, setStatus, useSaveStatus } from './saveStatus.ts';
+import { isFinal, VersionedSaver } from './versionedSaver.ts';
 
 /** Milliseconds of quiet before a change is sent, and between tries while the server is away. */
 const quiet = 300;
@@ -29,77 +16,125 @@ const retryAfter = 1500;
 /** Milliseconds until a change is taken down as a draft; leaving the page does it at once. */
 const noteAfter = 200;
 
-interface Saved<T> {
-  revision: number;
-  content: T;
+const lookOf = ({ revision, document }: LookRecord) => ({ revision, content: document });
+const plateOf = (plate: Plate) => ({ revision: plate.revision, content: editsOf(plate) });
+
+/** Changes the document without a step of undo. */
+function quietly(change: () => void): void {
+  history().pause();
+  change();
+  history().resume();
 }
 
-/**
- * Keeps the server's copy of one look and its plates true to the bench. Each is a document with a revision, a draft and
- * conflicts of its own: one that was changed elsewhere is not sent until somebody has chosen, and holds no other up.
- */
+const putLook = (look: Look) => useDocument.setState({ look });
+const putPlate = (id: string, edits: PlateEdits) =>
+  useDocument.setState((s) => ({ plates: { ...s.plates, [id]: edits } }));
+
+const looks = new VersionedSaver<Look>({
+  kind: 'look',
+  isByField: false,
+  nameOf: (look) => look.name,
+  now: (id) => (useDocument.getState().lookId === id ? useDocument.getState().look : undefined),
+  put: (_id, look) => putLook(look),
+  putMerged: (_id, look) => quietly(() => putLook(look)),
+  async send(id, look, revision) {
+    const options = { method: 'PUT', json: look, revision } as const;
+    const record = await ask(`/looks/${id}`, lookRecordSchema, options);
+    writeThrough('looks', record);
+    return record.revision;
+  },
+  current(body) {
+    const record = lookRecordSchema.safeParse(body).data;
+    if (record) writeThrough('looks', record);
+    return record && lookOf(record);
+  },
+  onSettled(_id, side) {
+    autosave.note();
+    if (side === 'theirs') setStatus({ kind: 'saved', at: new Date() });
+  },
+});
+
+const plates = new VersionedSaver<PlateEdits>({
+  kind: 'plate',
+  isByField: true,
+  nameOf: (edits) => edits.name,
+  now: (id) => useDocument.getState().plates[id],
+  put: putPlate,
+  putMerged(id, merged, { before, theirs }) {
+    quietly(() => putPlate(id, merged));
+    rebaseHistory(id, before, theirs);
+  },
+  async send(id, change, revision) {
+    const options = { method: 'PATCH', json: change, revision } as const;
+    const plate = await ask(`/plates/${id}`, plateSchema, options);
+    writeThrough('plates', plate);
+    return plate.revision;
+  },
+  current(body) {
+    const plate = plateSchema.safeParse(body).data;
+    if (plate) writeThrough('plates', plate);
+    return plate && plateOf(plate);
+  },
+  onSettled: () => autosave.note(),
+});
+
+/** What a project holds that the bench edits. */
+export interface Editable {
+  plates: readonly Plate[];
+  looks: readonly LookRecord[];
+}
+
+/** Keeps the server's copy of one look and the plates of its project true to the bench. */
 class Autosave {
   private lookId = '';
-  private look: Saved<Look> | undefined;
-  private plates: Record<string, Saved<PlateEdits>> = {};
-  private drafts: DraftKeeper | undefined;
+  /** The look that is being opened, while the one before is still sent. */
+  private opening = '';
+  private hasDrafts = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private noting: ReturnType<typeof setTimeout> | undefined;
   private sending: Promise<void> | undefined;
 
   /** Opens a look: the server's copy, with the unsaved drafts that were made on it. */
-  async open(project: Project, lookId: string): Promise<void> {
+  async open(project: Editable, lookId: string): Promise<void> {
     const record = project.looks.find((l) => l.id === lookId);
     if (!record) return;
+    this.opening = lookId;
+    // What is open goes to the server first; what cannot be sent now waits as a draft.
+    if (this.lookId !== '') {
+      this.note();
+      await this.send();
+      clearTimeout(this.timer);
+    }
     this.lookId = lookId;
-    this.drafts ??= await DraftKeeper.start();
+    this.opening = '';
+    if (!this.hasDrafts) {
+      const drafts = await DraftKeeper.start();
+      for (const saver of [looks, plates]) saver.keepDrafts(drafts);
+      this.hasDrafts = true;
+    }
     endConflicts(['look', 'plate']);
-    this.look = { revision: record.revision, content: record.document };
-    this.plates = Object.fromEntries(
-      project.plates.map((p) => [p.id, { revision: p.revision, content: editsOf(p) }]),
-    );
-    useSaveStatus.setState({ revision: record.revision });
-    useDocument.getState().replace(lookId, this.withDrafts(project, record.document));
+    for (const saver of [looks, plates]) saver.clear();
+    const look = looks.open(lookId, lookOf(record));
+    const edits = Object.fromEntries(project.plates.map((p) => [p.id, plates.open(p.id, plateOf(p))]));
+    useSaveStatus.setState({ revision: looks.savedOf(lookId)!.revision });
+    useDocument.getState().replace(lookId, { look, plates: edits });
     const { past, future } = readHistory(lookId, record.revision);
     useDocument.temporal.setState({ pastStates: past, futureStates: future });
     setStatus({ kind: 'saved', at: new Date(record.updatedAt) });
     this.note();
   }
 
-  /** The saved documents with drafts on top; a draft on an older revision that cannot be put on top is a conflict. */
-  private withDrafts(project: Project, saved: Look): BenchDocument {
-    const document = fromProject(project, saved);
-    const draft = this.drafts!.read('look', this.lookId);
-    if (draft && draft.base === this.look!.revision) document.look = draft.mine;
-    else if (draft && same(draft.mine, saved)) this.drafts!.drop('look', this.lookId);
-    else if (draft) this.lookClashes(draft.mine, saved, this.look!.revision);
-    for (const { id, name, revision } of project.plates) {
-      const change = this.drafts!.read('plate', id);
-      if (!change) continue;
-      const theirs = this.plates[id].content;
-      const before = change.base === revision ? theirs : change.before;
-      const merged = onTop(theirs, change.mine, before);
-      if (merged) document.plates[id] = merged;
-      else this.plateClashes({ id, name, mine: { ...theirs, ...change.mine }, theirs, revision });
-    }
-    return document;
-  }
-
   /** Takes in plates that were added since; edits are left alone. */
-  addPlates(project: Project): void {
+  addPlates(project: Editable): void {
     const known = useDocument.getState().plates;
     const fresh = project.plates.filter((p) => !(p.id in known));
-    if (fresh.length === 0 || !this.look) return;
-    for (const plate of fresh) this.plates[plate.id] = { revision: plate.revision, content: editsOf(plate) };
-    quietly(() =>
-      useDocument.setState((s) => ({
-        plates: { ...s.plates, ...Object.fromEntries(fresh.map((p) => [p.id, editsOf(p)])) },
-      })),
-    );
+    if (fresh.length === 0 || this.opening || !looks.savedOf(this.lookId)) return;
+    const edits = Object.fromEntries(fresh.map((p) => [p.id, plates.open(p.id, plateOf(p))]));
+    quietly(() => useDocument.setState((s) => ({ plates: { ...s.plates, ...edits } })));
   }
 
   isOpen(lookId: string): boolean {
-    return this.lookId === lookId;
+    return (this.opening || this.lookId) === lookId;
   }
 
   /** Called on every change of the document. A moving control changes it many times a second: noting it waits a little. */
@@ -107,39 +142,15 @@ class Autosave {
     this.noting ??= setTimeout(() => this.note(), noteAfter);
   }
 
-  /** Takes down what is unsaved. What was undone back to what is saved keeps no draft: it would come back on opening. */
+  /** Takes down what is unsaved, and has it sent soon. */
   note(): void {
     clearTimeout(this.noting);
     this.noting = undefined;
-    if (!this.look || !this.drafts) return;
-    const now = documentOf(useDocument.getState());
-    const look = !hasConflict('look', this.lookId) && this.noteLook(now.look);
-    const plates = Object.keys(this.plates)
-      .filter((id) => now.plates[id] && !hasConflict('plate', id))
-      .filter((id) => this.notePlate(id, now.plates[id]));
-    const allIsSaved = !look && plates.length === 0;
-    if (allIsSaved && useSaveStatus.getState().status.kind === 'saved') return;
+    if (!looks.savedOf(this.lookId)) return;
+    const unsaved = [looks.note(this.lookId), ...plates.ids.map((id) => plates.note(id))].some(Boolean);
+    if (!unsaved && useSaveStatus.getState().status.kind === 'saved') return;
     setStatus({ kind: 'saving' });
     this.later(quiet);
-  }
-
-  /** Whether the look is unsaved. */
-  private noteLook(mine: Look): boolean {
-    const { revision, content } = this.look!;
-    if (same(mine, content)) this.drafts!.drop('look', this.lookId);
-    else this.drafts!.write('look', this.lookId, { base: revision, mine });
-    return !same(mine, content);
-  }
-
-  /** Whether the plate is unsaved. */
-  private notePlate(id: string, edits: PlateEdits): boolean {
-    const { revision, content } = this.plates[id];
-    const mine = edits === content ? {} : changedFields(content, edits);
-    const keys = Object.keys(mine) as (keyof PlateEdits)[];
-    const before = Object.fromEntries(keys.map((k) => [k, content[k]])) as Partial<PlateEdits>;
-    if (keys.length === 0) this.drafts!.drop('plate', id);
-    else this.drafts!.write('plate', id, { base: revision, mine, before });
-    return keys.length > 0;
   }
 
   /** Sends what is unsaved and waits for it. Throws where it cannot be saved. */
@@ -150,7 +161,7 @@ class Autosave {
     const conflict = conflicts.find((c) => c.kind !== 'profile');
     if (conflict) throw new Error(`"${conflict.name}" was changed elsewhere. Choose a side first.`);
     if (status.kind !== 'saved') throw new Error('why' in status ? status.why : 'The look is not saved yet.');
-    return this.look!.revision;
+    return looks.savedOf(this.lookId)!.revision;
   }
 
   private later(after: number): void {
@@ -166,12 +177,14 @@ class Autosave {
 
   private async sendNow(): Promise<void> {
     const now = documentOf(useDocument.getState());
-    if (!this.look) return;
+    if (!looks.savedOf(this.lookId)) return;
     try {
-      await this.sendLook(now.look);
-      for (const id of Object.keys(now.plates)) await this.sendPlate(id, now.plates[id]);
+      await looks.send(this.lookId);
+      for (const id of plates.ids) await plates.send(id);
     } catch (error) {
       return this.failed(error);
+    } finally {
+      useSaveStatus.setState({ revision: looks.savedOf(this.lookId)!.revision });
     }
     if (!same(now, documentOf(useDocument.getState()))) {
       // What was edited meanwhile is taken down anew: the save has dropped the drafts of what it sent.
@@ -179,117 +192,16 @@ class Autosave {
       return this.later(quiet);
     }
     const { pastStates, futureStates } = history();
-    writeHistory(this.lookId, this.look.revision, pastStates, futureStates);
+    writeHistory(this.lookId, looks.savedOf(this.lookId)!.revision, pastStates, futureStates);
     setStatus({ kind: 'saved', at: new Date() });
   }
 
-  private async sendLook(mine: Look): Promise<void> {
-    if (same(mine, this.look!.content) || hasConflict('look', this.lookId)) return;
-    const options = { method: 'PUT', json: mine, revision: this.look!.revision } as const;
-    try {
-      const { revision } = await ask(`/looks/${this.lookId}`, lookRecordSchema, options);
-      this.lookIs(revision, mine);
-      this.drafts!.drop('look', this.lookId);
-    } catch (error) {
-      const current = lookRecordSchema.safeParse(conflictBody(error));
-      if (!current.success) throw error;
-      this.lookClashes(mine, current.data.document, current.data.revision);
-    }
-  }
-
-  private lookIs(revision: number, content: Look): void {
-    this.look = { revision, content };
-    useSaveStatus.setState({ revision });
-  }
-
-  /** Sends what has changed of a plate, if anything has. */
-  private async sendPlate(id: string, mine: PlateEdits): Promise<void> {
-    const saved = this.plates[id];
-    if (!saved || mine === saved.content || hasConflict('plate', id)) return;
-    const change = changedFields(saved.content, mine);
-    if (Object.keys(change).length === 0) return;
-    const options = { method: 'PATCH', json: change, revision: saved.revision } as const;
-    try {
-      const plate = await ask(`/plates/${id}`, plateSchema, options);
-      this.plates[id] = { revision: plate.revision, content: mine };
-      this.drafts!.drop('plate', id);
-    } catch (error) {
-      const current = plateSchema.safeParse(conflictBody(error));
-      if (!current.success) throw error;
-      this.plateMoved(current.data, mine, saved.content);
-    }
-  }
-
-  /** A plate was saved elsewhere: what was changed there and here lies side by side, or clashes. */
-  private plateMoved(plate: Plate, mine: PlateEdits, before: PlateEdits): void {
-    const theirs = editsOf(plate);
-    const { id, name, revision } = plate;
-    const merged = onTop(theirs, changedFields(before, mine), before);
-    if (!merged) return this.plateClashes({ id, name, mine, theirs, revision });
-    this.plates[id] = { revision, content: theirs };
-    quietly(() => useDocument.setState((s) => ({ plates: { ...s.plates, [id]: merged } })));
-    rebaseHistory(id, before, theirs);
-  }
-
-  private lookClashes(mine: Look, theirs: Look, revision: number): void {
-    const id = this.lookId;
-    if (same(mine, theirs)) return this.lookIs(revision, theirs);
-    addConflict({
-      ...{ kind: 'look', id, name: mine.name, mine, theirs, theirsRevision: revision },
-      resolve: (side) => {
-        endConflict('look', id);
-        this.drafts!.drop('look', id);
-        // Theirs is what the server has; whatever is on the bench after this is a change on top of it.
-        this.lookIs(revision, theirs);
-        if (!same(useDocument.getState().look, mine)) useDocument.setState({ look: mine });
-        if (side === 'theirs') useDocument.setState({ look: theirs });
-        this.note();
-        if (side === 'theirs') setStatus({ kind: 'saved', at: new Date() });
-      },
-    });
-  }
-
-  private plateClashes(clash: {
-    id: string;
-    name: string;
-    mine: PlateEdits;
-    theirs: PlateEdits;
-    revision: number;
-  }): void {
-    const { id, name, mine, theirs, revision } = clash;
-    addConflict({
-      ...{ kind: 'plate', id, name, mine, theirs, theirsRevision: revision },
-      resolve: (side) => {
-        endConflict('plate', id);
-        this.drafts!.drop('plate', id);
-        this.plates[id] = { revision, content: theirs };
-        const put = (edits: PlateEdits) =>
-          useDocument.setState((s) => ({ plates: { ...s.plates, [id]: edits } }));
-        if (!same(useDocument.getState().plates[id], mine)) put(mine);
-        if (side === 'theirs') put(theirs);
-        this.note();
-      },
-    });
-  }
-
   private failed(error: unknown): void {
-    const { message } = error as Error;
-    const isFinal = error instanceof ApiError && error.status < 500 && error.status !== 423;
-    if (isFinal) return setStatus({ kind: 'refused', why: message });
-    setStatus({ kind: 'waiting', why: message });
+    const { message: why } = error as Error;
+    if (isFinal(error)) return setStatus({ kind: 'refused', why });
+    setStatus({ kind: 'waiting', why });
     this.later(retryAfter);
   }
-}
-
-/** What the server has, where it refused an edit because of that. */
-const conflictBody = (error: unknown): unknown =>
-  error instanceof ApiError && error.status === 412 ? error.body.current : undefined;
-
-/** Changes the document without a step of undo. */
-function quietly(change: () => void): void {
-  history().pause();
-  change();
-  history().resume();
 }
 
 export const autosave = new Autosave();

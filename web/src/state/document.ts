@@ -1,6 +1,6 @@
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import type { Plate, Project } from '@velvet-dusk/core/api/contract';
+import type { Plate } from '@velvet-dusk/core/api/contract';
 import { type Look, type LookStep, newLook } from '@velvet-dusk/core/look/document';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import type { Texture, TextureId } from '@velvet-dusk/core/texture/index';
@@ -47,12 +47,6 @@ export const documentOf = ({ look, plates }: BenchDocument): BenchDocument => ({
 
 export const editsOf = ({ name, profileId, shot, marks, texture }: Plate): PlateEdits => ({
   ...{ name, profileId, shot, marks, texture },
-});
-
-/** The document a project holds for one of its looks. */
-export const fromProject = (project: Project, look: Look): BenchDocument => ({
-  look,
-  plates: Object.fromEntries(project.plates.map((p) => [p.id, editsOf(p)])),
 });
 
 let inGesture = false;

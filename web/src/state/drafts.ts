@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { plateSchema } from '@velvet-dusk/core/api/contract';
+import { parseProfile, type Profile, profileSchemaVersion } from '@velvet-dusk/core/camera/profile';
 import { parseLook } from '@velvet-dusk/core/look/document';
-import type { PlateEdits } from './document.ts';
 import { openWindows, windowId } from './windowId.ts';
 
 /**
  * What is not yet saved, kept in the browser so that a reload or a dead server loses nothing: one draft a document and
- * window, with the version it was made on, and nothing that was not changed.
+ * window, with the revision it was made on, and nothing that was not changed.
  */
 
 const editsSchema = plateSchema
@@ -14,23 +14,35 @@ const editsSchema = plateSchema
   .partial();
 /** What an earlier release kept is brought to today's version. */
 export const keptLook = z.unknown().transform((kept) => parseLook(kept, 'kept look'));
+/** A profile may hold a constant that is not right yet; one of an earlier release is brought to today's. */
+const keptProfile = z.unknown().transform((kept, ctx) => {
+  try {
+    return parseProfile(kept, 'kept profile');
+  } catch {
+    const loose = z.looseObject({ id: z.string(), schemaVersion: z.literal(profileSchemaVersion) });
+    const found = loose.safeParse(kept);
+    if (found.success) return found.data as unknown as Profile;
+    ctx.addIssue({ code: 'custom', message: 'no profile' });
+    return z.NEVER;
+  }
+});
+const base = z.number().int();
 const schemas = {
-  look: z.object({ base: z.number().int(), mine: keptLook }),
+  look: z.object({ base, mine: keptLook }),
+  profile: z.object({ base, mine: keptProfile }),
   /** Of a plate, what was changed, and what stood there before. */
-  plate: z.object({ base: z.number().int(), mine: editsSchema, before: editsSchema }),
+  plate: z.object({ base, mine: editsSchema, before: editsSchema }),
 };
-export type LookDraft = z.output<typeof schemas.look>;
-export interface PlateDraft {
+export type DraftKind = keyof typeof schemas;
+
+/** A draft: the revision it was made on, what is meant (whole, or what was changed), and what stood there before. */
+export interface DraftOf<T> {
   base: number;
-  mine: Partial<PlateEdits>;
-  before: Partial<PlateEdits>;
-}
-interface Drafts {
-  look: LookDraft;
-  plate: PlateDraft;
+  mine: Partial<T>;
+  before?: Partial<T>;
 }
 
-const prefixOf = (kind: keyof Drafts, id: string) => `velvet-dusk draft ${kind} ${id} `;
+const prefixOf = (kind: DraftKind, id: string) => `velvet-dusk draft ${kind} ${id} `;
 
 /** The drafts of one window, and of closed ones, which it may take over. */
 export class DraftKeeper {
@@ -44,13 +56,13 @@ export class DraftKeeper {
   }
 
   /** This window's draft of a document, or one of a window that is no more. */
-  read<K extends keyof Drafts>(kind: K, id: string): Drafts[K] | undefined {
+  read(kind: DraftKind, id: string): DraftOf<unknown> | undefined {
     const prefix = prefixOf(kind, id);
     const keys = Object.keys(localStorage).filter((key) => key.startsWith(prefix));
     const left = keys.filter((key) => !this.open.has(key.slice(prefix.length)));
     const own = prefix + this.mine;
     for (const key of keys.includes(own) ? [own] : left) {
-      const draft = parsed(key, schemas[kind]) as Drafts[K] | undefined;
+      const draft = parsed(key, schemas[kind]) as DraftOf<unknown> | undefined;
       if (draft && key !== own) {
         this.write(kind, id, draft);
         localStorage.removeItem(key);
@@ -60,7 +72,7 @@ export class DraftKeeper {
     return undefined;
   }
 
-  write<K extends keyof Drafts>(kind: K, id: string, draft: Drafts[K]): void {
+  write(kind: DraftKind, id: string, draft: DraftOf<unknown>): void {
     try {
       localStorage.setItem(prefixOf(kind, id) + this.mine, JSON.stringify(draft));
     } catch {
@@ -68,7 +80,7 @@ export class DraftKeeper {
     }
   }
 
-  drop(kind: keyof Drafts, id: string): void {
+  drop(kind: DraftKind, id: string): void {
     localStorage.removeItem(prefixOf(kind, id) + this.mine);
   }
 }

@@ -108,3 +108,9 @@ export const useView = create<ViewStore>(() => ({
 }));
 
 export const setView = useView.setState;
+
+/** Back to how a project opens; what somebody set for their eyes and hands stays. */
+export const resetView = () => {
+  const { surround, scope, secondScope, levelScale } = useView.getState();
+  setView({ ...useView.getInitialState(), surround, scope, secondScope, levelScale });
+};

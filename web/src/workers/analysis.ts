@@ -72,7 +72,15 @@ export const analysis = {
   /** Single changes under which a maker's table agrees. */
   diagnose: (profile: Profile) => diagnose(profile),
 
-  async analyse({ look, plate, view, practice, moving, stepId, readingId }: AnalysisOrder): Promise<Analysis> {
+  async analyse({
+    look,
+    plate,
+    view,
+    practice,
+    moving,
+    stepId,
+    readingId,
+  }: AnalysisOrder): Promise<Analysis> {
     const luts = await lutMapFor(look);
     const baked = bakeFor(
       { look, view, luts, monitorOffsetStops: practice.monitorOffsetStops, moving },
@@ -123,7 +131,12 @@ export const analysis = {
     practice: PracticeSettings,
     view: AnalysedView = 'look',
   ): Promise<Thumbnail[]> {
-    const viewed = { look, view, luts: await lutMapFor(look), monitorOffsetStops: practice.monitorOffsetStops };
+    const viewed = {
+      look,
+      view,
+      luts: await lutMapFor(look),
+      monitorOffsetStops: practice.monitorOffsetStops,
+    };
     const out: Thumbnail[] = [];
     for (const plate of plates) {
       const baked = bakeFor(viewed, plate.profile);

@@ -142,7 +142,9 @@ test('the demo’s own tables hold', () => {
 });
 
 test('slips hold wrong, missing, doubled and swapped digits, a moved point and a lost sign', () => {
-  expect(typoCandidates(0.0836)).toEqual(expect.arrayContaining([0.0839, 0.086, 0.08836, 0.0863, 0.836, -0.0836]));
+  expect(typoCandidates(0.0836)).toEqual(
+    expect.arrayContaining([0.0839, 0.086, 0.08836, 0.0863, 0.836, -0.0836]),
+  );
   expect(typoCandidates(2)).toEqual(expect.arrayContaining([10 * 2, 3, 0.2, 12]));
 });
 

@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { ocio, temporaryFolder } from '../../../reference/tools.ts';
@@ -13,16 +13,13 @@ import { writeSpi1d } from '../../formats/spi1d.ts';
 import { newLook } from '../../look/document.ts';
 import { makeCodec } from '../codec.ts';
 import { stopsToLinear } from '../../colour/exposure.ts';
-import { parseProfile, type Profile } from '../profile.ts';
+import { type Profile } from '../profile.ts';
+import { allProfiles, profileOf } from '../../testing/profiles.ts';
 import { importProfile } from './index.ts';
 import { standardDisplay } from '../../render/rendering.ts';
 
 const folder = temporaryFolder();
-const demo = new URL('../../../../demo/profiles/', import.meta.url);
-const profiles: Profile[] = readdirSync(demo).map((f) =>
-  parseProfile(JSON.parse(readFileSync(new URL(f, demo), 'utf8')), f),
-);
-const heron = profiles.find((p) => p.id === 'heron')!;
+const heron = profileOf('heron');
 
 /** Codes a camera of the profile writes, as colours that are not all grey. */
 function codes(profile: Profile): [number, number, number][] {
@@ -37,7 +34,7 @@ const decoded = (profile: Profile, [r, g, b]: [number, number, number]) => {
   return transform(rgbToRgb(profile, ap0), [codec.decode(r), codec.decode(g), codec.decode(b)]);
 };
 
-describe.each(profiles.map((p) => [p.id, p] as const))('%s', (id, profile) => {
+describe.each(allProfiles.map((p) => [p.id, p] as const))('%s', (id, profile) => {
   const file = join(folder, `${id}.clf`);
   writeFileSync(file, profileToClf(profile));
 

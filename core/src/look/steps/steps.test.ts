@@ -127,7 +127,10 @@ test('colour density darkens what is saturated and leaves greys; the fade lifts 
   expect(r).toBeCloseTo(0.2, 6);
   expect(g).toBe(0);
   expect(run('blackWhitePoint', { black: 2, ceiling: 12 }, [0, 0, 0])[0]).toBeCloseTo(0.02, 6);
-  expect(run('blackWhitePoint', { black: 0, ceiling: 3 }, [stopsToLinear(9), 0, 0])[0]).toBeCloseTo(stopsToLinear(3), 2);
+  expect(run('blackWhitePoint', { black: 0, ceiling: 3 }, [stopsToLinear(9), 0, 0])[0]).toBeCloseTo(
+    stopsToLinear(3),
+    2,
+  );
 });
 
 test('six sectors: a sector turns and fades its own hue as culori sees it, and not the hue across', () => {

@@ -24,6 +24,8 @@ function ReadingCell({ reading, selected }: { reading: Reading; selected: boolea
 /** The proposal that mends the chosen reading, or the first of all. */
 function NextProposal({ chosen }: { chosen: Reading | undefined }) {
   const proposals = useMeasured((s) => s.proposals);
+  const isMeasured = useMeasured((s) => s.analysis !== null);
+  if (!isMeasured) return null;
   if (!proposals) return <p className="text-[11.5px] text-t3 pt-1">Working out proposals …</p>;
   const fits = chosen ? proposals.filter((p) => p.readingId === chosen.id) : proposals;
   if (fits.length > 0)

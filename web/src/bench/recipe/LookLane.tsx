@@ -8,6 +8,7 @@ import { StrengthField } from '../StrengthField.tsx';
 import { useOpenProject } from '../useBench.ts';
 import { LookChoice } from './LookChoice.tsx';
 import { LaneHead } from './LaneHead.tsx';
+import { BeginFrom } from './BeginFrom.tsx';
 import { AddStep } from './AddStep.tsx';
 import { StepRow } from './StepRow.tsx';
 
@@ -115,6 +116,7 @@ export function LookLane() {
   return (
     <section aria-label="Look lane">
       <LookChoice />
+      <BeginFrom />
       <LaneHead name="Look" fate="travels in the LUT">
         <StrengthField
           className="ml-2"

@@ -75,34 +75,34 @@ function ParamTable({ step, table, specs }: ParamTableProps) {
   );
 }
 
-/** Alone, earlier, later, again, along to another look, away: what can be done with a whole step. */
+/** What can be done with a whole step. */
 function StepMoves({ step }: { step: LookStep }) {
   const { label } = stepDefinition(step.type);
   const solo = useView((s) => s.soloId === step.id);
   return (
-    <span className="flex gap-2.5 w-full">
+    <span className="flex flex-wrap gap-x-3 w-full">
       <Button
         kind="text"
         aria-pressed={solo}
-        aria-label={`${label} alone`}
+        aria-label={`Only ${label}`}
         title="See this step alone (S)"
         className={solo ? 'text-ember' : ''}
         onClick={() => setView({ soloId: solo ? '' : step.id })}
       >
-        Alone
+        Only this step
       </Button>
-      <Button kind="text" aria-label={`${label} earlier`} onClick={() => moveStep(step.id, -1)}>
-        Earlier
+      <Button kind="text" aria-label={`Move ${label} up`} onClick={() => moveStep(step.id, -1)}>
+        Move up
       </Button>
-      <Button kind="text" aria-label={`${label} later`} onClick={() => moveStep(step.id, 1)}>
-        Later
+      <Button kind="text" aria-label={`Move ${label} down`} onClick={() => moveStep(step.id, 1)}>
+        Move down
       </Button>
       <Button
         kind="text"
-        aria-label={`${label} again`}
+        aria-label={`Duplicate ${label}`}
         onClick={() => setView({ stepId: duplicateStep(step.id) })}
       >
-        Again
+        Duplicate
       </Button>
       <Button
         kind="text"
@@ -176,7 +176,7 @@ export const StepRow = memo(function StepRow({ step }: { step: LookStep }) {
         <span
           aria-hidden
           data-testid={`grip ${step.id}`}
-          title="Drag to another place; Earlier and Later do the same"
+          title="Drag to another place; Move up and Move down do the same"
           className="absolute left-[1px] w-[10px] h-full grid place-items-center cursor-ns-resize touch-none opacity-0 group-hover:opacity-100"
           {...rowDrag}
         >

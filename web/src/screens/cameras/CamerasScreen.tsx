@@ -1,42 +1,18 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo } from 'react';
 import { judgeTable } from '@velvet-dusk/core/camera/document/checkTable';
+import { newProfile } from '@velvet-dusk/core/camera/newProfile';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { worstVerdict } from '@velvet-dusk/core/numeric/verdict';
 import { useProfileActions } from '../../api/profiles.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
 import { useUndoKeys } from '../../shell/keys.ts';
+import { NextStation } from '../../shell/NextStation.tsx';
+import { useCameraView } from '../../state/cameraView.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/Choice.tsx';
-import { Segments } from '../../ui/Segments.tsx';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
-import { CurvePlot } from './CurvePlot.tsx';
-import { DocumentCheck } from './DocumentCheck.tsx';
-import { ExposureCardView } from './ExposureCardView.tsx';
-import { GamutPlot } from './GamutPlot.tsx';
-import { ProfileForm } from './ProfileForm.tsx';
-import {
-  problemsOf,
-  profileSaver,
-  redoProfile,
-  undoProfile,
-  useProfiles,
-  useProfileStatus,
-} from './profileStore.ts';
+import { ProfileDetail } from './ProfileDetail.tsx';
+import { profileSaver, redoProfile, undoProfile, useProfiles } from './profileStore.ts';
 import { ReadProfile } from './ReadProfile.tsx';
-
-type Page = 'curve' | 'check' | 'card';
-const pages: { value: Page; label: string }[] = [
-  { value: 'curve', label: 'Curve and gamut' },
-  { value: 'check', label: 'Document check' },
-  { value: 'card', label: 'Exposure card' },
-];
-
-/** The draft, or what was last saved of it while a constant is half typed, so that the plots stay. */
-function useDrawable(draft: Profile): Profile {
-  const { profiles } = useOpenProject();
-  if (problemsOf(draft).length === 0) return draft;
-  return profiles.find((p) => p.id === draft.id) ?? draft;
-}
 
 function ListEntry({
   profile,
@@ -71,110 +47,25 @@ function ListEntry({
   );
 }
 
-function SaveWord({ id }: { id: string }) {
-  const state = useProfileStatus((s) => s.states[id]);
-  if (!state || state.kind === 'saved')
-    return (
-      <span role="status" className="text-t3 text-[11.5px]">
-        Saved
-      </span>
-    );
-  if (!('why' in state))
-    return (
-      <span role="status" className="text-t3 text-[11.5px]">
-        Saving …
-      </span>
-    );
-  return (
-    <span role="status" className="text-ember text-[11.5px]" title={state.why}>
-      ▲ Not saved: {state.kind === 'waiting' ? 'server away' : 'not right yet'}
-    </span>
-  );
+/** An ID and a name no profile of the list has. */
+function freshName(drafts: Readonly<Record<string, Profile>>) {
+  for (let n = 1; ; n++) {
+    const id = `camera-${n}`;
+    if (!(id in drafts)) return { id, name: `Camera ${n}` };
+  }
 }
 
-function Detail({ draft, others }: { draft: Profile; others: Profile[] }) {
-  const [page, setPage] = useState<Page>('curve');
-  const [otherId, setOtherId] = useState('');
-  const { duplicate, remove } = useProfileActions();
-  const profile = useDrawable(draft);
-  const rows = useMemo(() => judgeTable(profile), [profile]);
-  const other = others.find((p) => p.id === otherId) ?? null;
+/** What a profile is for, where the project has none of its own. */
+function NoCamera({ onNew }: { onNew(): void }) {
   return (
-    <div className="flex-1 min-w-0 min-h-0 flex flex-col">
-      <div className="h-10 shrink-0 flex items-center gap-3 px-4 border-b border-g0">
-        <h2 className="font-semibold">{draft.name}</h2>
-        <Segments label="Page" value={page} options={pages} onChange={(p: Page) => setPage(p)} />
-        <span className="flex-1" />
-        <SaveWord id={draft.id} />
-        <Button onClick={() => duplicate.mutate(draft)}>Copy</Button>
-        <a
-          className="text-violet underline underline-offset-2"
-          href={`/api/profiles/${draft.id}/clf`}
-          download
-        >
-          CLF
-        </a>
-        <a
-          className="text-violet underline underline-offset-2"
-          href={`/api/profiles/${draft.id}/json`}
-          download
-        >
-          JSON
-        </a>
-        <Button kind="text" onClick={() => remove.mutate(draft.id)}>
-          Remove
-        </Button>
-      </div>
-      {(remove.error ?? duplicate.error) && (
-        <p role="alert" className="text-ember px-4 py-1.5">
-          ▲ {(remove.error ?? duplicate.error)!.message}
-        </p>
-      )}
-      {page === 'card' ? (
-        <div className="flex-1 min-h-0 scroll-quiet">
-          <ExposureCardView key={profile.id} profile={profile} />
-        </div>
-      ) : (
-        <div className="flex-1 min-h-0 grid grid-cols-[360px_minmax(0,1fr)]">
-          <div className="scroll-quiet border-r border-g0 min-h-0">
-            <ProfileForm profile={draft} />
-          </div>
-          {page === 'check' ? (
-            <div className="scroll-quiet min-h-0">
-              <DocumentCheck profile={profile} rows={rows} />
-            </div>
-          ) : (
-            <div className="min-h-0 grid grid-rows-[minmax(0,0.8fr)_minmax(0,1fr)]">
-              <figure className="min-h-0 flex flex-col p-3">
-                <figcaption className="flex items-center text-[12px] text-t2 pb-1">
-                  Code over stops
-                  <span className="flex-1" />
-                  <Choice
-                    label="Beside"
-                    value={otherId}
-                    options={[
-                      { value: '', label: 'nothing' },
-                      ...others.map((p) => ({ value: p.id, label: p.name })),
-                    ]}
-                    onChange={setOtherId}
-                  />
-                </figcaption>
-                <div className="flex-1 min-h-0">
-                  <CurvePlot profile={profile} other={other} rows={rows} />
-                </div>
-              </figure>
-              <figure className="min-h-0 flex flex-col p-3 border-t border-g0">
-                <figcaption className="text-[12px] text-t2 pb-1">
-                  Primaries, CIE 1931, against the outputs
-                </figcaption>
-                <div className="flex-1 min-h-0">
-                  <GamutPlot profile={profile} />
-                </div>
-              </figure>
-            </div>
-          )}
-        </div>
-      )}
+    <div className="m-auto max-w-[50ch] flex flex-col items-start gap-3 text-[15px] text-t2">
+      <p>
+        A profile says how a camera writes light into code: its curve, primaries, range and sensor. Type it
+        from the sheet the maker prints, and check it against the table on that sheet.
+      </p>
+      <Button kind="main" onClick={onNew}>
+        New profile
+      </Button>
     </div>
   );
 }
@@ -183,28 +74,36 @@ function Detail({ draft, others }: { draft: Profile; others: Profile[] }) {
 export function CamerasScreen() {
   const project = useOpenProject();
   const drafts = useProfiles((s) => s.drafts);
-  const [chosen, setChosen] = useState('');
-  const { create, restore, restorable, refresh } = useProfileActions();
-  useEffect(() => profileSaver.open(project), [project]);
-  useEffect(() => profileSaver.listen(() => void refresh()));
+  const chosen = useCameraView((s) => s.profileId);
+  const choose = (profileId: string) => useCameraView.setState({ profileId });
+  const { create, restore, restorable } = useProfileActions();
+  useEffect(() => void profileSaver.open(project.id), [project.id, project.profiles]);
   useUndoKeys(undoProfile, redoProfile);
   const uses = (id: string) => project.plates.filter((p) => p.profileId === id).length;
   const list = Object.values(drafts).sort((a, b) => uses(b.id) - uses(a.id) || a.name.localeCompare(b.name));
-  const draft = drafts[chosen] ?? list[0];
+  const own = list.filter((p) => !project.standards.has(p.id));
+  const standards = list.filter((p) => project.standards.has(p.id));
+  const draft = drafts[chosen] ?? own[0] ?? standards.find((p) => uses(p.id) > 0);
+  const make = () =>
+    create.mutate(newProfile(freshName(drafts)), { onSuccess: ({ document }) => choose(document.id) });
+  const entries = (profiles: readonly Profile[]) =>
+    profiles.map((p) => (
+      <ListEntry
+        key={p.id}
+        profile={p}
+        uses={uses(p.id)}
+        selected={p.id === draft?.id}
+        onSelect={() => choose(p.id)}
+      />
+    ));
   return (
     <main className="flex-1 min-h-0 flex">
       <nav aria-label="Profiles" className="w-[208px] border-r border-g0 flex flex-col min-h-0">
-        <ul className="flex-1 min-h-0 scroll-quiet py-2 text-[12.5px]">
-          {list.map((p) => (
-            <ListEntry
-              key={p.id}
-              profile={p}
-              uses={uses(p.id)}
-              selected={p.id === draft?.id}
-              onSelect={() => setChosen(p.id)}
-            />
-          ))}
-        </ul>
+        <div className="flex-1 min-h-0 scroll-quiet py-2 text-[12.5px]">
+          {own.length > 0 && <ul aria-label="Cameras">{entries(own)}</ul>}
+          <h2 className="px-3 pt-3 pb-1 text-[11px] text-t3">Encodings of the standards</h2>
+          <ul aria-label="Standards">{entries(standards)}</ul>
+        </div>
         {restorable && (
           <p className="px-3 py-2 text-[12px] text-t2 border-t border-g3">
             {restorable.name} removed.{' '}
@@ -213,20 +112,31 @@ export function CamerasScreen() {
             </Button>
           </p>
         )}
-        <div className="px-3 py-2 border-t border-g3">
+        <div className="px-3 py-2 border-t border-g3 flex flex-col gap-2">
+          {own.length > 0 && project.plates.length === 0 && (
+            <NextStation to={`/${project.id}/plates`} text="Next: bring in frames" />
+          )}
+          <Button onClick={make}>New profile</Button>
           <ReadProfile
             taken={Object.keys(drafts)}
-            onKeep={(p) => create.mutate(p, { onSuccess: () => setChosen(p.id) })}
+            onKeep={(p) => create.mutate(p, { onSuccess: () => choose(p.id) })}
           />
+          {create.error && (
+            <p role="alert" className="text-ember text-[12px]">
+              ▲ {create.error.message}
+            </p>
+          )}
         </div>
       </nav>
       {draft ? (
-        <Detail key={draft.id} draft={draft} others={list.filter((p) => p.id !== draft.id)} />
+        <ProfileDetail
+          key={draft.id}
+          draft={draft}
+          others={list.filter((p) => p.id !== draft.id)}
+          isStandard={project.standards.has(draft.id)}
+        />
       ) : (
-        <p className="m-auto text-t2 text-[15px] max-w-[46ch]">
-          A profile says how a camera writes light into code. Read one from a file, or start the demo, which
-          brings four cameras.
-        </p>
+        <NoCamera onNew={make} />
       )}
     </main>
   );

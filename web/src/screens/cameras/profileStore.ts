@@ -1,11 +1,14 @@
 import { temporal } from 'zundo';
 import { create } from 'zustand';
-import { type ProfileRecord, profileRecordSchema, type Project } from '@velvet-dusk/core/api/contract';
+import { type ProfileRecord, profileRecordSchema } from '@velvet-dusk/core/api/contract';
 import { parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
 import { DocumentError } from '@velvet-dusk/core/document';
-import { ApiError, ask } from '../../api/client.ts';
+import { ask } from '../../api/client.ts';
+import { knownRecords, writeThrough } from '../../api/project.ts';
+import { DraftKeeper } from '../../state/drafts.ts';
 import { same } from '../../state/merge.ts';
-import { addConflict, endConflict, hasConflict } from '../../state/saveStatus.ts';
+import { hasConflict } from '../../state/saveStatus.ts';
+import { isFinal, VersionedSaver } from '../../state/versionedSaver.ts';
 
 /** Profiles as they are edited. A draft may hold a constant that is not right yet; only right ones are saved. */
 interface ProfileStore {
@@ -38,38 +41,71 @@ export function problemsOf(draft: Profile): string[] {
 const quiet = 400;
 const retryAfter = 1500;
 
-/** Keeps the server's copy of each profile true to its draft, by versions. */
-class ProfileSaver {
-  private saved: Record<string, { revision: number; document: Profile }> = {};
-  private timers: Record<string, ReturnType<typeof setTimeout>> = {};
-  private onSaved: () => void = () => {};
+const recordOf = ({ revision, document }: ProfileRecord) => ({ revision, content: document });
 
-  /** Calls back after every save, so that lists elsewhere are true. */
-  listen(onSaved: () => void): void {
-    this.onSaved = onSaved;
-  }
+const profiles = new VersionedSaver<Profile>({
+  kind: 'profile',
+  isByField: false,
+  nameOf: (profile) => profile.name,
+  now: (id) => useProfiles.getState().drafts[id],
+  put: (id, profile) => useProfiles.setState(({ drafts }) => ({ drafts: { ...drafts, [id]: profile } })),
+  putMerged: (id, profile) => quietly(() => editProfile(id, () => profile)),
+  async send(id, profile, revision) {
+    const options = { method: 'PUT', json: profile, revision } as const;
+    const record = await ask(`/profiles/${id}`, profileRecordSchema, options);
+    writeThrough('profiles', record);
+    return record.revision;
+  },
+  current(body) {
+    const record = profileRecordSchema.safeParse(body).data;
+    if (record) writeThrough('profiles', record);
+    return record && recordOf(record);
+  },
+  onSettled(id) {
+    setState(id, { kind: 'saved' });
+    profileSaver.changed();
+  },
+});
+
+/** Changes drafts without a step of undo. */
+function quietly(change: () => void): void {
+  const history = useProfiles.temporal.getState();
+  history.pause();
+  change();
+  history.resume();
+}
+
+/** Keeps the server's copy of each profile true to its draft. */
+class ProfileSaver {
+  private readonly timers: Record<string, ReturnType<typeof setTimeout>> = {};
+  private hasDrafts = false;
 
   /** Takes in what the server has; drafts with edits are left alone. */
-  open(project: Project): void {
-    const drafts = { ...useProfiles.getState().drafts };
-    for (const document of project.profiles) {
-      const known = this.saved[document.id];
-      const draft = drafts[document.id];
-      const edited = known && draft && !same(draft, known.document);
-      if (!edited) drafts[document.id] = document;
-      this.saved[document.id] = { revision: project.profileRevisions[document.id], document };
+  async open(projectId: string): Promise<void> {
+    if (!this.hasDrafts) profiles.keepDrafts(await DraftKeeper.start());
+    this.hasDrafts = true;
+    const old = useProfiles.getState().drafts;
+    const drafts: Record<string, Profile> = {};
+    for (const record of knownRecords('profiles', projectId)) {
+      const { id } = record.document;
+      const known = profiles.savedOf(id);
+      const isEdited = known && old[id] && !same(old[id], known.content);
+      drafts[id] = isEdited ? old[id] : profiles.open(id, recordOf(record));
     }
-    for (const id of Object.keys(drafts)) if (!project.profiles.some((p) => p.id === id)) delete drafts[id];
-    const history = useProfiles.temporal.getState();
-    history.pause();
-    if (!same(drafts, useProfiles.getState().drafts)) useProfiles.setState({ drafts });
-    history.resume();
+    if (!same(drafts, old)) quietly(() => useProfiles.setState({ drafts }));
+    this.changed();
   }
 
   changed(): void {
-    for (const [id, draft] of Object.entries(useProfiles.getState().drafts)) {
-      if (!this.saved[id] || same(draft, this.saved[id].document)) continue;
-      if (hasConflict('profile', id)) continue;
+    for (const id of profiles.ids) {
+      const draft = useProfiles.getState().drafts[id];
+      if (!draft) continue;
+      if (!profiles.note(id)) {
+        // What was refused and is undone is as it was saved.
+        const { [id]: state } = useProfileStatus.getState().states;
+        if (state?.kind === 'refused' && !hasConflict('profile', id)) setState(id, { kind: 'saved' });
+        continue;
+      }
       const problems = problemsOf(draft);
       if (problems.length > 0) setState(id, { kind: 'refused', why: problems.join('; ') });
       else this.later(id, quiet);
@@ -82,42 +118,18 @@ class ProfileSaver {
     this.timers[id] = setTimeout(() => void this.send(id), after);
   }
 
-  /** Somebody saved first: both sides are kept until one is chosen. */
-  private clashes(id: string, mine: Profile, { document: theirs, revision }: ProfileRecord): void {
-    const put = (profile: Profile) =>
-      useProfiles.setState(({ drafts }) => ({ drafts: { ...drafts, [id]: profile } }));
-    setState(id, { kind: 'refused', why: `"${theirs.name}" was changed elsewhere.` });
-    addConflict({
-      ...{ kind: 'profile', id, name: mine.name, mine, theirs, theirsRevision: revision },
-      resolve: (side) => {
-        endConflict('profile', id);
-        this.saved[id] = { revision, document: theirs };
-        setState(id, { kind: 'saved' });
-        if (side === 'theirs') put(theirs);
-        this.changed();
-        this.onSaved();
-      },
-    });
-  }
-
   private async send(id: string): Promise<void> {
-    if (hasConflict('profile', id)) return;
     const draft = useProfiles.getState().drafts[id];
     if (!draft || problemsOf(draft).length > 0) return;
     try {
-      const options = { method: 'PUT', json: draft, revision: this.saved[id].revision } as const;
-      this.saved[id] = await ask(`/profiles/${id}`, profileRecordSchema, options);
+      await profiles.send(id);
+      if (hasConflict('profile', id))
+        return setState(id, { kind: 'refused', why: `"${draft.name}" was changed elsewhere.` });
       setState(id, { kind: 'saved' });
-      this.onSaved();
       this.changed();
     } catch (error) {
       const why = (error as Error).message;
-      const current = profileRecordSchema.safeParse(
-        error instanceof ApiError && error.status === 412 ? error.body.current : undefined,
-      );
-      if (current.success) return this.clashes(id, draft, current.data);
-      if (error instanceof ApiError && error.status < 500 && error.status !== 423)
-        return setState(id, { kind: 'refused', why });
+      if (isFinal(error)) return setState(id, { kind: 'refused', why });
       setState(id, { kind: 'waiting', why });
       this.later(id, retryAfter);
     }

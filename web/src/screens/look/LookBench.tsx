@@ -1,7 +1,7 @@
 import { Suspense, useEffect, useMemo } from 'react';
 import { PlateStack } from '../../bench/PlateStack.tsx';
 import { useAnalysis } from '../../bench/useAnalysis.ts';
-import { useCurrentPlate, usePlates } from '../../bench/useBench.ts';
+import { useCurrentPlate, useOpenProject, usePlates } from '../../bench/useBench.ts';
 import { Viewer } from '../../bench/viewer/Viewer.tsx';
 import { ViewerBar } from '../../bench/viewer/ViewerBar.tsx';
 import { useWallThumbs } from '../plates/useWallThumbs.ts';
@@ -9,6 +9,7 @@ import { useBenchKeys } from '../../shell/keys.ts';
 import { useMeasured } from '../../state/measured.ts';
 import { surrounds, useView } from '../../state/view.ts';
 import { firstPictureShown } from '../../workers/firstPicture.ts';
+import { EmptyStation } from '../../shell/EmptyStation.tsx';
 import { lazily } from '../../ui/lazily.ts';
 import { useFirstPicture } from '../../workers/useFirstPicture.ts';
 
@@ -18,13 +19,13 @@ const Aside = lazily(() => import('./Aside.tsx'), 'Aside');
 const emptyDock = <div className="bg-g2 border-t border-g0" />;
 
 function NoPlate() {
+  const { id } = useOpenProject();
   return (
-    <div className="grid place-items-center h-full text-center text-t2">
-      <p className="max-w-[46ch]">
-        A look is judged on plates: frames as the camera recorded them. Bring some in at the Plates station,
-        with the profile they were recorded in.
-      </p>
-    </div>
+    <EmptyStation
+      text="A look is judged on plates: frames as the camera recorded them. Bring some in first, with the profile they were recorded in."
+      to={`/${id}/plates`}
+      action="Bring in frames"
+    />
   );
 }
 

@@ -96,10 +96,12 @@ function useDropAndPaste(onFiles: (files: File[]) => void): boolean {
 
 /** Brings files in: chosen, dropped or pasted, several at once, as plates or as references. */
 export function ImportBar() {
-  const { profiles } = useOpenProject();
+  const { profiles, standards } = useOpenProject();
   const { take } = usePlateActions();
   const [kind, setKind] = useState<PlateKind>('plate');
-  const [profileId, setProfileId] = useState(guess);
+  const own = profiles.filter((p) => !standards.has(p.id));
+  // A show with one camera of its own has said what its frames are recorded in.
+  const [profileId, setProfileId] = useState(own.length === 1 ? own[0].id : guess);
   const encodings = profiles.filter((p) => (referenceEncodings as readonly string[]).includes(p.id));
   const named = (p: { id: string; name: string }) => ({ value: p.id, label: p.name });
   const options =

@@ -6,6 +6,7 @@ import { betterProfileOf } from '../../plates/betterProfile.ts';
 import { setPlateView, usePlateView, type WallMode } from '../../plates/plateView.ts';
 import { usePlateActions } from '../../plates/usePlateActions.ts';
 import { redo, undo } from '../../state/document.ts';
+import { NextStation } from '../../shell/NextStation.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Segments } from '../../ui/Segments.tsx';
@@ -33,6 +34,14 @@ function useFiltered(): Plate[] {
       return !questionedOnly || betterProfileOf(p, profiles) !== undefined;
     });
   }, [plates, profiles, search, profileId, questionedOnly]);
+}
+
+/** The way on, in a project whose first look nobody has touched. */
+function LookNext() {
+  const { id, plates, looks } = useOpenProject();
+  const isYoung = looks.length === 1 && looks[0].revision === 1;
+  if (plates.length === 0 || !isYoung) return null;
+  return <NextStation to={`/${id}/look`} text="Next: make a look" />;
 }
 
 function FilterBar({ shown, all }: { shown: number; all: number }) {
@@ -73,7 +82,11 @@ function FilterBar({ shown, all }: { shown: number; all: number }) {
         profile in doubt
       </label>
       <span className="flex-1" />
-      <span className="num text-t3">{shown === all ? `${all} frames` : `${shown} of ${all} frames`}</span>
+      <LookNext />
+      <span className="num text-t3">
+        {shown === all ? '' : `${shown} of `}
+        {all} frame{all === 1 ? '' : 's'}
+      </span>
     </div>
   );
 }

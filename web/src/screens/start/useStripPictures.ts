@@ -1,0 +1,50 @@
+import { useEffect, useState } from 'react';
+import { type OpenProject, useProject } from '../../api/project.ts';
+import { plateOrder } from '../../bench/useBench.ts';
+import { analysisEngine } from '../../workers/index.ts';
+
+/** Pictures of a strip. */
+export const shownPictures = 5;
+
+/** Spread over the whole of a project, so that its scenes are seen and not five takes of one. */
+function chosen<T>(all: readonly T[]): T[] {
+  if (all.length <= shownPictures) return [...all];
+  return Array.from({ length: shownPictures }, (_, i) => all[Math.floor((i * all.length) / shownPictures)]);
+}
+
+async function paint(
+  project: OpenProject,
+  put: (i: number, bitmap: ImageBitmap) => void,
+  isGone: () => boolean,
+) {
+  const [record] = project.looks;
+  if (!record) return;
+  const look = { ...record.document, rendering: { ...record.document.rendering, ...project.viewing } };
+  const orders = chosen(project.plates.filter((p) => p.kind === 'plate')).flatMap((plate) => {
+    const profile = project.profiles.find((p) => p.id === plate.profileId);
+    return profile ? [plateOrder(plate, profile)] : [];
+  });
+  for (const [i, order] of orders.entries()) {
+    if (isGone()) return;
+    const [{ rgba, width, height }] = await analysisEngine.thumbnails(look, [order], project.practice);
+    put(i, await createImageBitmap(new ImageData(rgba, width, height)));
+  }
+}
+
+/** A project's plates under its first look, one after the other as they are made. */
+export function useStripPictures(projectId: string): readonly (ImageBitmap | undefined)[] {
+  const { data: project } = useProject(projectId);
+  const [pictures, setPictures] = useState<readonly (ImageBitmap | undefined)[]>([]);
+  useEffect(() => {
+    if (!project) return;
+    let gone = false;
+    const put = (at: number, bitmap: ImageBitmap) =>
+      setPictures((now) => Array.from({ length: shownPictures }, (_, i) => (i === at ? bitmap : now[i])));
+    // A strip without pictures still opens its project, which then says what is wrong.
+    paint(project, put, () => gone).catch(() => {});
+    return () => {
+      gone = true;
+    };
+  }, [project]);
+  return pictures;
+}

@@ -1,0 +1,152 @@
+import { ApiError } from '../api/client.ts';
+import type { DraftKeeper, DraftKind, DraftOf } from './drafts.ts';
+import { changedFields, onTop, same } from './merge.ts';
+import { addConflict, type Conflict, endConflict, hasConflict } from './saveStatus.ts';
+
+/** What the server has of a document. */
+export interface Saved<T> {
+  revision: number;
+  content: T;
+}
+
+/** What a saver must know of the documents it keeps: where they are edited, how they are sent. */
+export interface SavedKind<T extends object> {
+  kind: DraftKind;
+  /** Fields are saved one by one, so that changes of different fields lie side by side; else the document as a whole. */
+  isByField: boolean;
+  nameOf(content: T): string;
+  /** The document as it is edited now; undefined where it is not open. */
+  now(id: string): T | undefined;
+  /** Puts another in its place, as an edit that can be undone. */
+  put(id: string, content: T): void;
+  /** Puts what was merged in its place, without a step of undo. */
+  putMerged(id: string, content: T, sides: { before: T; theirs: T }): void;
+  /** Sends what has changed. @returns the new revision. */
+  send(id: string, change: Partial<T>, revision: number): Promise<number>;
+  /** What the server has, from the body of its refusal; undefined where that says nothing of it. */
+  current(body: unknown): Saved<T> | undefined;
+  /** A conflict of one of them was settled. */
+  onSettled(id: string, side: 'mine' | 'theirs'): void;
+}
+
+/**
+ * Keeps the server's copy of documents of one kind true to what is edited. Each has a revision, a draft in the browser and
+ * conflicts of its own: one that was changed elsewhere is not sent until somebody has chosen, and holds no other up.
+ */
+export class VersionedSaver<T extends object> {
+  private readonly saved = new Map<string, Saved<T>>();
+  private drafts: DraftKeeper | undefined;
+
+  constructor(private readonly of: SavedKind<T>) {}
+
+  /** Drafts are kept from here on. */
+  keepDrafts(drafts: DraftKeeper): void {
+    this.drafts = drafts;
+  }
+
+  clear(): void {
+    this.saved.clear();
+  }
+
+  get ids(): string[] {
+    return [...this.saved.keys()];
+  }
+
+  savedOf(id: string): Saved<T> | undefined {
+    return this.saved.get(id);
+  }
+
+  /** Takes in a document as the server has it. @returns it with the unsaved draft on top, where that goes. */
+  open(id: string, saved: Saved<T>): T {
+    this.saved.set(id, saved);
+    const { content: theirs, revision } = saved;
+    const draft = this.drafts?.read(this.of.kind, id) as DraftOf<T> | undefined;
+    if (!draft) return theirs;
+    const merged = this.merged(theirs, draft, draft.base === revision);
+    if (merged && same(merged, theirs)) this.drafts!.drop(this.of.kind, id);
+    if (!merged) this.clashes(id, { ...theirs, ...draft.mine }, saved);
+    return merged ?? theirs;
+  }
+
+  /** A change on top of what the server has; null where both changed the same thing. */
+  private merged(theirs: T, { mine, before }: DraftOf<T>, isOnTheirs: boolean): T | null {
+    if (this.of.isByField) return onTop(theirs, mine, isOnTheirs ? theirs : (before ?? theirs));
+    return isOnTheirs || same(mine, theirs) ? (mine as T) : null;
+  }
+
+  /** What is unsaved of a document, on which revision. */
+  private changeOf(id: string): DraftOf<T> | undefined {
+    const saved = this.saved.get(id);
+    const now = this.of.now(id);
+    if (!saved || !now || same(now, saved.content)) return undefined;
+    const { revision: base, content } = saved;
+    if (!this.of.isByField) return { base, mine: now };
+    const mine = changedFields(content, now);
+    const keys = Object.keys(mine) as (keyof T)[];
+    return { base, mine, before: Object.fromEntries(keys.map((k) => [k, content[k]])) as Partial<T> };
+  }
+
+  /** Notes what is unsaved as a draft; none is kept of what was undone back. @returns whether it waits to be sent. */
+  note(id: string): boolean {
+    if (hasConflict(this.of.kind, id)) return false;
+    const change = this.changeOf(id);
+    if (change) this.drafts?.write(this.of.kind, id, change);
+    else this.drafts?.drop(this.of.kind, id);
+    return change !== undefined;
+  }
+
+  /** Sends what is unsaved of a document, if anything is. Throws where that fails for another reason than a conflict. */
+  async send(id: string): Promise<void> {
+    const saved = this.saved.get(id);
+    const mine = this.of.now(id);
+    const change = this.changeOf(id);
+    if (!saved || !mine || !change || hasConflict(this.of.kind, id)) return;
+    try {
+      const revision = await this.of.send(id, change.mine, saved.revision);
+      this.saved.set(id, { revision, content: mine });
+      this.drafts?.drop(this.of.kind, id);
+    } catch (error) {
+      const current = this.of.current(refusalBody(error));
+      if (!current) throw error;
+      this.moved(id, mine, saved.content, current);
+    }
+  }
+
+  /** Somebody saved first: what was changed there and here lies side by side, or clashes. */
+  private moved(id: string, mine: T, before: T, current: Saved<T>): void {
+    const theirs = current.content;
+    const change = this.of.isByField ? changedFields(before, mine) : mine;
+    const merged = this.merged(theirs, { base: 0, mine: change, before }, false);
+    if (!merged) return this.clashes(id, mine, current);
+    this.saved.set(id, current);
+    if (!same(merged, mine)) this.of.putMerged(id, merged, { before, theirs });
+  }
+
+  private clashes(id: string, mine: T, { content: theirs, revision }: Saved<T>): void {
+    addConflict({
+      kind: this.of.kind,
+      id,
+      name: this.of.nameOf(mine),
+      mine,
+      theirs,
+      theirsRevision: revision,
+      resolve: (side) => {
+        endConflict(this.of.kind, id);
+        this.drafts?.drop(this.of.kind, id);
+        // Theirs is what the server has; whatever is put in its place after this is a change on top of it.
+        this.saved.set(id, { revision, content: theirs });
+        if (!same(this.of.now(id), mine)) this.of.put(id, mine);
+        if (side === 'theirs') this.of.put(id, theirs);
+        this.of.onSettled(id, side);
+      },
+    } as Conflict);
+  }
+}
+
+/** What the server has, where it refused an edit because of that. */
+const refusalBody = (error: unknown): unknown =>
+  error instanceof ApiError && error.status === 412 ? error.body.current : undefined;
+
+/** Is it no use to send the same again? A server that is away or busy may take it later. */
+export const isFinal = (error: unknown): boolean =>
+  error instanceof ApiError && error.status < 500 && error.status !== 423;
