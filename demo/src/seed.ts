@@ -37,13 +37,13 @@ function documents(folder: string) {
 
 /** Makes the demo project where it is missing; what a user has changed in it since is left alone. */
 export async function seedDemo(services: Services, say: (line: string) => void): Promise<void> {
-  for (const { path, value } of documents('profiles'))
-    await services.profiles.addMissing(parseProfile(value, path), { projectId });
   if (!(await services.projects.exists(projectId))) {
     await services.projects.create(projectId, 'Saltmarsh Line', { isDemo: true });
     // The looks of this show lean on their shadows.
     await services.projects.setPractice(projectId, { ...usualPractice, shadows: 'tinted' });
   }
+  for (const { path, value } of documents('profiles'))
+    await services.profiles.addMissing(parseProfile(value, path), { projectId });
   const project = await services.projects.open(projectId);
   const looks = documents('looks').sort((a, b) => lookOrder.indexOf(a.id) - lookOrder.indexOf(b.id));
   // One that is there and cannot be read is left as it is.

@@ -1,23 +1,13 @@
+import { numbered, slug } from '@velvet-dusk/core/slug';
+
 /** First words of addresses that are not projects. */
-const reserved = new Set(['api', 'assets', 'fonts', 'new']);
-const longest = 40;
+const reserved = new Set(['api', 'assets']);
 
-/** A name as an ID for addresses: lower-case letters, figures and dashes. */
-function slug(name: string): string {
-  const plain = name.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
-  return (
-    plain
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '')
-      .slice(0, longest) || 'project'
-  );
-}
-
-/** The ID of a name, with a number behind it where it is taken. */
+/** The ID of a project's name, with a number behind it where it is taken. */
 export async function freeId(name: string, isTaken: (id: string) => Promise<boolean>): Promise<string> {
-  const base = slug(name);
+  const base = slug(name, { fallback: 'project' });
   for (let n = 1; ; n++) {
-    const id = n === 1 ? base : `${base}-${n}`;
+    const id = numbered(base, n);
     if (!reserved.has(id) && !(await isTaken(id))) return id;
   }
 }

@@ -18,7 +18,9 @@ export const useProjects = () =>
 
 /** Notes that a project is opened, so that it stands first; where that cannot be told, nothing is lost. */
 export function noteOpened(id: string): void {
-  ask(`/projects/${id}/opened`, z.unknown(), { method: 'POST' }).catch(() => {});
+  ask(`/projects/${id}/opened`, z.unknown(), { method: 'POST' })
+    .then(() => queryClient.invalidateQueries({ queryKey: key }))
+    .catch(() => {});
 }
 
 /** Making, changing and copying projects; their list is read again after each. */

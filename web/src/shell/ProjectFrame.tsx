@@ -42,9 +42,7 @@ function Stations({ project: saved }: { project: OpenProject }) {
   const { counts } = useJobs(project.id);
   const isShown = useFirstPicture() || stationId !== 'look';
   useJobEvents(project.id, isShown);
-  useEffect(() => {
-    if (isShown) noteOpened(project.id);
-  }, [project.id, isShown]);
+  useEffect(() => noteOpened(project.id), [project.id]);
   useEffect(followAddress, []);
   useEffect(writeAddress, [key]);
   const station = stations.find((s) => s.id === stationId);

@@ -1,6 +1,5 @@
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { judgeTable } from '@velvet-dusk/core/camera/document/checkTable';
-import { newProfile } from '@velvet-dusk/core/camera/newProfile';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { worstVerdict } from '@velvet-dusk/core/numeric/verdict';
 import { useProfileActions } from '../../api/profiles.ts';
@@ -10,6 +9,7 @@ import { NextStation } from '../../shell/NextStation.tsx';
 import { useCameraView } from '../../state/cameraView.ts';
 import { Button } from '../../ui/Button.tsx';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
+import { NewProfileWindow } from './NewProfileWindow.tsx';
 import { ProfileDetail } from './ProfileDetail.tsx';
 import { profileSaver, redoProfile, undoProfile, useProfiles } from './profileStore.ts';
 import { ReadProfile } from './ReadProfile.tsx';
@@ -47,14 +47,6 @@ function ListEntry({
   );
 }
 
-/** An ID and a name no profile of the list has. */
-function freshName(drafts: Readonly<Record<string, Profile>>) {
-  for (let n = 1; ; n++) {
-    const id = `camera-${n}`;
-    if (!(id in drafts)) return { id, name: `Camera ${n}` };
-  }
-}
-
 /** What a profile is for, where the project has none of its own. */
 function NoCamera({ onNew }: { onNew(): void }) {
   return (
@@ -84,8 +76,9 @@ export function CamerasScreen() {
   const own = list.filter((p) => !project.standards.has(p.id));
   const standards = list.filter((p) => project.standards.has(p.id));
   const draft = drafts[chosen] ?? own[0] ?? standards.find((p) => uses(p.id) > 0);
-  const make = () =>
-    create.mutate(newProfile(freshName(drafts)), { onSuccess: ({ document }) => choose(document.id) });
+  const [isNew, setNew] = useState(false);
+  const make = (profile: Profile) =>
+    create.mutate(profile, { onSuccess: ({ document }) => choose(document.id) });
   const entries = (profiles: readonly Profile[]) =>
     profiles.map((p) => (
       <ListEntry
@@ -116,11 +109,8 @@ export function CamerasScreen() {
           {own.length > 0 && project.plates.length === 0 && (
             <NextStation to={`/${project.id}/plates`} text="Next: bring in frames" />
           )}
-          <Button onClick={make}>New profile</Button>
-          <ReadProfile
-            taken={Object.keys(drafts)}
-            onKeep={(p) => create.mutate(p, { onSuccess: () => choose(p.id) })}
-          />
+          <Button onClick={() => setNew(true)}>New profile</Button>
+          <ReadProfile taken={Object.keys(drafts)} onKeep={make} />
           {create.error && (
             <p role="alert" className="text-ember text-[12px]">
               ▲ {create.error.message}
@@ -136,8 +126,14 @@ export function CamerasScreen() {
           isStandard={project.standards.has(draft.id)}
         />
       ) : (
-        <NoCamera onNew={make} />
+        <NoCamera onNew={() => setNew(true)} />
       )}
+      <NewProfileWindow
+        open={isNew}
+        onClose={() => setNew(false)}
+        taken={Object.keys(drafts)}
+        onMake={make}
+      />
     </main>
   );
 }

@@ -1,0 +1,68 @@
+import { type FormEvent, useState } from 'react';
+import { newProfile } from '@velvet-dusk/core/camera/newProfile';
+import type { Profile } from '@velvet-dusk/core/camera/profile';
+import { numbered, slug } from '@velvet-dusk/core/slug';
+import { Button } from '../../ui/Button.tsx';
+import { Window } from '../../ui/Window.tsx';
+
+/** A free ID for a name: it stands in the names of all files made for the camera. */
+function freeId(name: string, taken: readonly string[]): string {
+  const base = slug(name, { fallback: 'camera' });
+  for (let n = 1; ; n++) if (!taken.includes(numbered(base, n))) return numbered(base, n);
+}
+
+/** Asks what a camera is called; everything else is typed over on its page. */
+export function NewProfileWindow({
+  open,
+  onClose,
+  taken,
+  onMake,
+}: {
+  open: boolean;
+  onClose(): void;
+  taken: readonly string[];
+  onMake(profile: Profile): void;
+}) {
+  const [name, setName] = useState('');
+  const id = freeId(name, taken);
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    onMake(newProfile({ id, name: name.trim() }));
+    setName('');
+    onClose();
+  };
+  return (
+    <Window
+      open={open}
+      onClose={onClose}
+      width={420}
+      title="New profile"
+      about="What the camera and its recording are called. Curve, primaries and sensor are typed next."
+    >
+      <form className="px-5 pb-5 flex flex-col gap-3" onSubmit={submit}>
+        <label className="flex flex-col gap-1">
+          <span className="text-t2">Name of the camera</span>
+          <input
+            type="text"
+            required
+            maxLength={60}
+            autoFocus
+            className="bg-g1 border border-g4 rounded-sm px-2 py-1 focus:outline-none focus:border-violet"
+            value={name}
+            onChange={(e) => setName(e.currentTarget.value)}
+          />
+        </label>
+        {name.trim() !== '' && (
+          <p className="text-[12px] text-t3">
+            In file names: <span className="num text-t2">{id}</span>
+          </p>
+        )}
+        <div>
+          <Button kind="main" type="submit" disabled={name.trim() === ''}>
+            Make profile
+          </Button>
+        </div>
+      </form>
+    </Window>
+  );
+}
