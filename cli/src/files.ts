@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
 import { standardProfiles } from '@velvet-dusk/core/camera/standard/index';
 import { type Look, parseLook } from '@velvet-dusk/core/look/document';
-import type { Cube } from '@velvet-dusk/core/lut/cube';
+import type { Lut } from '@velvet-dusk/core/lut/lut';
 import { parseLut } from '@velvet-dusk/core/formats/lut';
 import { sha256Hex } from '@velvet-dusk/core/look/hash';
 import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';
@@ -70,18 +70,18 @@ export async function readLook(path: string): Promise<Look> {
  * One that is not there is left to the compiler, which says it by name.
  */
 export async function readLuts(look: Look, lookFile: string, folder?: string): Promise<LutMap> {
-  const shelf = new Map<string, Cube>();
+  const found = new Map<string, Lut>();
   const wanted = new Set(lutsOf(look.steps).map((l) => l.sha256));
   const place = folder ?? join(dirname(lookFile), 'luts');
-  if (wanted.size === 0 || (!folder && !existsSync(place))) return shelf;
+  if (wanted.size === 0 || (!folder && !existsSync(place))) return found;
   for (const name of namesIn(place)) {
     // Folders and other files may lie there too.
     if (!statSync(join(place, name)).isFile()) continue;
     const bytes = await readBytes(join(place, name));
     const sha256 = sha256Hex(bytes);
-    if (wanted.has(sha256)) shelf.set(sha256, parseLut(new TextDecoder().decode(bytes), name));
+    if (wanted.has(sha256)) found.set(sha256, parseLut(new TextDecoder().decode(bytes), name));
   }
-  return shelf;
+  return found;
 }
 
 /** A profile by file name or by ID: of a standard, or the name of a file in the profile folder. */

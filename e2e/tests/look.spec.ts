@@ -138,7 +138,7 @@ test('placed LUT: a file is brought, baked in, survives a reload; a wrong one is
   await expect(page.getByRole('alert')).toContainText('broken.cube: line 2');
   const grey = await bench.read('Mid-grey');
   await page.getByLabel('LUT file').setInputFiles(file);
-  await expect(page.getByText('17 cubed')).toBeVisible();
+  await expect(page.getByText('3D grid of 17')).toBeVisible();
   await expect.poll(() => bench.read('Mid-grey')).not.toBe(grey);
   const changed = await bench.read('Mid-grey');
   // The drawing is measured through the file, and read where the picture is picked.

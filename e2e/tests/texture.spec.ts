@@ -129,14 +129,15 @@ test('a kind is off or scaled on one plate, stays with it over a reload, is undo
   await expect(lane).toContainText('off here');
 
   const plates = page.getByRole('navigation', { name: 'Plates' });
-  await plates
-    .getByRole('button', { name: /Marsh, noon/ })
-    .first()
-    .click();
+  const plate = (name: RegExp) => plates.getByRole('button', { name }).first();
+  await plate(/Marsh, noon/).click();
   await expect(lane).not.toContainText('here');
   await bench.saved();
   await page.reload();
   await bench.drawn();
+  // The same plate is on the bench as before.
+  await expect(lane).not.toContainText('here');
+  await plate(/Quay, blue hour/).click();
   await expect(lane).toContainText('off here');
   await lane.getByRole('button', { name: 'Halation' }).click();
   const download = page.waitForEvent('download');

@@ -1,5 +1,5 @@
-import { applyCube } from '@velvet-dusk/core/lut/apply';
-import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
+import { applyLut } from '@velvet-dusk/core/lut/apply';
+import { parseLut } from '@velvet-dusk/core/formats/lut';
 import { parsePng, writePng } from '@velvet-dusk/core/formats/png';
 import { readBytes, readText } from '../files.ts';
 import { Arguments } from '../options.ts';
@@ -21,9 +21,9 @@ export const applyCommand: Command = {
       'tetrahedral',
     );
     const strength = options.number('strength', 1, 0, 1);
-    const cube = parseCube(await readText(cubeFile), cubeFile);
+    const lut = parseLut(await readText(cubeFile), cubeFile);
     const frame = parsePng(await readBytes(input), input);
-    applyCube(cube, frame.rgb, interpolation, strength);
+    applyLut(lut, frame.rgb, interpolation, strength);
     await out.write(writePng(frame));
   },
 };

@@ -1,5 +1,5 @@
-import { inspectCube } from '@velvet-dusk/core/lut/inspect';
-import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
+import { inspectLut } from '@velvet-dusk/core/lut/inspect';
+import { parseLut } from '@velvet-dusk/core/formats/lut';
 import { sha256Hex } from '@velvet-dusk/core/look/hash';
 import { readBytes } from '../files.ts';
 import { Arguments } from '../options.ts';
@@ -13,7 +13,7 @@ export const inspectCommand: Command = {
     const options = new Arguments(args, ['cube'], ['json']);
     const file = options.text('cube');
     const bytes = await readBytes(file);
-    const report = inspectCube(parseCube(new TextDecoder().decode(bytes), file));
+    const report = inspectLut(parseLut(new TextDecoder().decode(bytes), file));
     const answer = { file, bytes: bytes.length, sha256: sha256Hex(bytes), ...report };
     if (options.flag('json')) return printJson(answer);
     for (const [key, value] of Object.entries(answer))

@@ -101,11 +101,10 @@ export type LookVersions = z.output<typeof lookVersionsSchema>;
 export const largestNote = 400;
 export const newVersionSchema = z.strictObject({ note: z.string().max(largestNote).default('') });
 
-/** Answer to an imported LUT: how a step names it, and what it is. */
+/** Answer to an imported LUT: how a step names it, and what it is made of, in order. */
 export const importedLutSchema = z.object({
   lut: lutReferenceSchema,
-  kind: z.enum(['1d', '3d']),
-  size: z.number().int(),
+  stages: z.array(z.string()),
 });
 export type ImportedLut = z.output<typeof importedLutSchema>;
 

@@ -5,7 +5,8 @@ import { describe, expect, test } from 'vitest';
 import { ocio, temporaryFolder, toPixels, worstDifference } from '../../reference/tools.ts';
 import { seeded } from '../numeric/random.ts';
 import { applyCube } from '../lut/apply.ts';
-import { inspectCube } from '../lut/inspect.ts';
+import { inspectLut } from '../lut/inspect.ts';
+import { lutOf } from '../lut/lut.ts';
 import { type Cube, type Cube1d, type Cube3d, gridCodes, unitDomain } from '../lut/cube.ts';
 import { parseCube } from './cubeParse.ts';
 import { writeCube } from './cubeWrite.ts';
@@ -188,7 +189,7 @@ describe('the common dialect', () => {
       applyCube(parseCube(text, path), ours, 'tetrahedral');
       expect(worstDifference(ours, theirs)).toBeLessThan(1e-5);
     }
-    expect(inspectCube(parseCube(source, 'shaper.cube'))).toMatchObject({
+    expect(inspectLut(lutOf(parseCube(source, 'shaper.cube')))).toMatchObject({
       ...{ type: '3d', size: 3, shaper: 9, domainMin: [-0.25, -0.25, -0.25], domainMax: [1.5, 1.5, 1.5] },
     });
   });

@@ -40,7 +40,7 @@ describe('a list of process nodes that no maker wrote is refused with its place'
     ],
     ['tags in tags', list('<a>'.repeat(3000), '</a>'.repeat(3000)), /nested/],
     ['thousands of nodes', list(log.repeat(3000)), /more than 100 nodes/],
-    ['a text of megabytes', list(' '.repeat(5_000_000), log), /size: more than 4 MB/],
+    ['a text of megabytes', list(' '.repeat(17_000_000), log), /size: more than 16 MB/],
     ['characters that are none', list('\0'.repeat(100_000), log), /line 1, column \d+: not XML: a control/],
     [
       'a tag without end',

@@ -1,19 +1,68 @@
-import type { Cube } from '../lut/cube.ts';
+import { type Lut, lutOf } from '../lut/lut.ts';
+import { clfLut } from './clf/lut.ts';
+import { parseClf } from './clf/parse.ts';
 import { parseCube } from './cubeParse.ts';
 import { FormatError } from './error.ts';
 import { parseSpi1d } from './spi1d.ts';
 
-/** LUT files by the ending of their name. To add one: a line here. */
-const readers: Readonly<Record<string, (text: string, file: string) => Cube>> = {
-  cube: parseCube,
-  spi1d: parseSpi1d,
-};
-export const lutEndings = Object.keys(readers);
+interface LutFormat {
+  /** The usual ending of its files; what counts is what is in them. */
+  ending: string;
+  /** Does a text begin as files of this format do? @param start its first characters, without a byte order mark. */
+  begins(start: string): boolean;
+  read(text: string, file: string): Lut;
+}
 
-/** Reads a LUT by the ending of its file's name. Throws a FormatError with its place. */
-export function parseLut(text: string, file: string): Cube {
-  const reader = readers[/\.([^.]+)$/.exec(file)?.[1].toLowerCase() ?? ''];
-  if (!reader)
-    throw new FormatError(file, 'file name', `a name ending in .${lutEndings.join(' or .')} is needed`);
-  return reader(text, file);
+/** Lines that say something and mean nothing to a reader. */
+const silentLines = /^(?:[ \t]*(?:#.*)?\r?\n)*/;
+const cubeWords = /^[ \t]*(TITLE|LUT_[13]D_(SIZE|INPUT_RANGE)|DOMAIN_(MIN|MAX))\b/;
+
+/** LUT files, known by what they begin with. To add one: an object here and its test. */
+const formats: readonly LutFormat[] = [
+  {
+    ending: 'cube',
+    begins: (start) => cubeWords.test(start.replace(silentLines, '')),
+    read: (text, file) => lutOf(parseCube(text, file)),
+  },
+  {
+    ending: 'spi1d',
+    begins: (start) => /^\s*Version\s+\d/.test(start),
+    read: (text, file) => lutOf(parseSpi1d(text, file)),
+  },
+  {
+    ending: 'clf',
+    begins: (start) => /^\s*<(\?xml|!--|ProcessList)/.test(start),
+    read: (text, file) => clfLut(parseClf(text, file)),
+  },
+];
+export const lutEndings = formats.map((f) => f.ending);
+
+/** Characters looked at to tell a format by: comments before a cube's first keyword may be long. */
+const lookedAt = 16_384;
+
+const withoutMark = (text: string) => (text.startsWith('\uFEFF') ? text.slice(1) : text);
+
+/**
+ * The format of a LUT file by what it begins with; by the ending of its name only where that says nothing, so that a file
+ * with a slip in its first line is told where that is. Undefined where neither says anything.
+ */
+function findFormat(text: string, file: string): LutFormat | undefined {
+  const start = withoutMark(text.slice(0, lookedAt));
+  const ending = /\.([^.]+)$/.exec(file)?.[1].toLowerCase();
+  return formats.find((f) => f.begins(start)) ?? formats.find((f) => f.ending === ending);
+}
+
+/** The usual ending of a LUT file's format, whatever it is called; undefined for one that is not read. */
+export const lutFormatOf = (text: string, file: string): string | undefined => findFormat(text, file)?.ending;
+
+/** Reads a LUT file of any format. Throws a FormatError with its place. */
+export function parseLut(text: string, file: string): Lut {
+  const format = findFormat(text, file);
+  if (!format)
+    throw new FormatError(
+      file,
+      { line: 1, column: 1 },
+      `this begins like no LUT that is read (${lutEndings.join(', ')})`,
+    );
+  return format.read(withoutMark(text), file);
 }

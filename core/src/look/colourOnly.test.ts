@@ -1,3 +1,4 @@
+import { lutOf } from '../lut/lut.ts';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
@@ -81,7 +82,7 @@ test('a placed LUT whose file is missing is said by name, and nothing is baked',
 });
 
 test('a display LUT placed last is the rendering followed by that LUT', () => {
-  const luts = new Map([[sha256, warmCube(33)]]);
+  const luts = new Map([[sha256, lutOf(warmCube(33))]]);
   const plain = compilePipeline({ profile: heron, look: onStandard(newLook('x')) });
   const placed = compilePipeline({ profile: heron, look: onStandard(withLut('display')), luts });
   for (const code of [

@@ -71,7 +71,7 @@ test.each([
   [
     'another schema',
     { ...slackWater, schemaVersion: 99 },
-    /mine\.json: schemaVersion: .*reads version 3.*99/,
+    /mine\.json: schemaVersion: .*reads version 4.*99/,
   ],
   ['an unknown step', { ...slackWater, steps: [{ id: 'a', type: 'wobble', params: {} }] }, /steps\.0\.type/],
   [

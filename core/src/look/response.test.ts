@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { type Cube1d, unitDomain } from '../lut/cube.ts';
+import { lutOf } from '../lut/lut.ts';
 import { responseOf } from './response.ts';
 import { stepDefinition } from './steps/index.ts';
 
@@ -61,7 +62,9 @@ describe('a step alone', () => {
     };
     const sha256 = 'a'.repeat(64);
     const placed = step('placedLut', { lut: { sha256, name: 'up.cube' } });
-    const lines = responseOf(placed, 'stops', 'channels', [-4, 0, 4], { luts: new Map([[sha256, up]]) });
+    const lines = responseOf(placed, 'stops', 'channels', [-4, 0, 4], {
+      luts: new Map([[sha256, lutOf(up)]]),
+    });
     for (const v of lines.flat()) expect(v).toBeCloseTo(1, 3);
     expect(() => responseOf(placed, 'stops', 'channels', [0])).toThrow('"up.cube"');
   });

@@ -1,9 +1,12 @@
-import type { Cube, Cube1d, Cube3d } from './cube.ts';
+import { transformBuffer } from '../colour/matrix.ts';
+import { mapBuffer } from '../numeric/buffer.ts';
+import type { Cube } from './cube.ts';
+import { type GridStage, type Lut, lutOf, type LutStage, type MatrixStage, type TableStage } from './lut.ts';
 
 export type Interpolation = 'tetrahedral' | 'trilinear';
 
 /** Scale and shift that take an input value to a grid coordinate, per channel. */
-function gridMap(cube: Cube) {
+function gridMap(cube: GridStage | TableStage) {
   const top = cube.size - 1;
   const scale = cube.domainMin.map((min, c) => top / (cube.domainMax[c] - min));
   const shift = cube.domainMin.map((min, c) => -min * scale[c]);
@@ -14,7 +17,7 @@ function gridMap(cube: Cube) {
  * Applies a 3D LUT to interleaved RGB in place by tetrahedral interpolation: the cell is cut into six
  * tetrahedra along its grey diagonal. Input outside the domain is held at its edge; NaN counts as the lower edge.
  */
-export function applyTetrahedral(cube: Cube3d, rgb: Float32Array): void {
+export function applyTetrahedral(cube: GridStage, rgb: Float32Array): void {
   const { data, size } = cube;
   const { top, scale, shift } = gridMap(cube);
   const [sr, sg, sb] = scale;
@@ -90,7 +93,7 @@ export function applyTetrahedral(cube: Cube3d, rgb: Float32Array): void {
 }
 
 /** Applies a 3D LUT to interleaved RGB in place by trilinear interpolation; edges as in `applyTetrahedral`. */
-export function applyTrilinear(cube: Cube3d, rgb: Float32Array): void {
+export function applyTrilinear(cube: GridStage, rgb: Float32Array): void {
   const { data, size } = cube;
   const { top, scale, shift } = gridMap(cube);
   const [sr, sg, sb] = scale;
@@ -129,7 +132,7 @@ export function applyTrilinear(cube: Cube3d, rgb: Float32Array): void {
 }
 
 /** Applies a 1D LUT to interleaved RGB in place, linearly interpolated. */
-export function applyCube1d(cube: Cube1d, rgb: Float32Array): void {
+export function applyTable(cube: TableStage, rgb: Float32Array): void {
   const { data } = cube;
   const { top, scale, shift } = gridMap(cube);
   for (let p = 0; p < rgb.length; p++) {
@@ -141,15 +144,44 @@ export function applyCube1d(cube: Cube1d, rgb: Float32Array): void {
   }
 }
 
-/**
- * Applies any LUT, its shaper first, to interleaved RGB in place. @param strength mix of the result against the input, 0–1,
- * in code values, as a strength slider outside this program would.
- */
+/** Applies a cube file's grid, its shaper first, or its 1D table, to interleaved RGB in place. */
 export function applyCube(cube: Cube, rgb: Float32Array, interpolation: Interpolation, strength = 1): void {
+  if (cube.kind === '3d' && !cube.shaper && strength === 1) applyGrid(cube, rgb, interpolation);
+  else applyLut(lutOf(cube), rgb, interpolation, strength);
+}
+
+const applyGrid = (grid: GridStage, rgb: Float32Array, interpolation: Interpolation): void =>
+  (interpolation === 'tetrahedral' ? applyTetrahedral : applyTrilinear)(grid, rgb);
+
+function applyMatrix({ matrix, offset }: MatrixStage, rgb: Float32Array): void {
+  transformBuffer(matrix, rgb);
+  if (offset.some((x) => x !== 0)) for (let i = 0; i < rgb.length; i++) rgb[i] += offset[i % 3];
+}
+
+/** Applies one stage to interleaved RGB in place. */
+export function applyStage(stage: LutStage, rgb: Float32Array, interpolation: Interpolation): void {
+  switch (stage.kind) {
+    case '3d':
+      return applyGrid(stage, rgb, interpolation);
+    case '1d':
+      return applyTable(stage, rgb);
+    case 'matrix':
+      return applyMatrix(stage, rgb);
+    case 'range': {
+      const { scale, offset, low, high } = stage;
+      return mapBuffer(rgb, (x) => Math.min(Math.max(x * scale + offset, low), high));
+    }
+    case 'formula':
+      return mapBuffer(rgb, stage.at);
+  }
+}
+
+/**
+ * Applies a LUT to interleaved RGB in place. @param strength mix of the result against the input, 0–1, in code values, as
+ * a strength slider outside this program would.
+ */
+export function applyLut(lut: Lut, rgb: Float32Array, interpolation: Interpolation, strength = 1): void {
   const before = strength === 1 ? undefined : Float32Array.from(rgb);
-  if (cube.kind === '3d' && cube.shaper) applyCube1d(cube.shaper, rgb);
-  if (cube.kind === '1d') applyCube1d(cube, rgb);
-  else if (interpolation === 'tetrahedral') applyTetrahedral(cube, rgb);
-  else applyTrilinear(cube, rgb);
+  for (const stage of lut.stages) applyStage(stage, rgb, interpolation);
   if (before) for (let i = 0; i < rgb.length; i++) rgb[i] = before[i] + strength * (rgb[i] - before[i]);
 }

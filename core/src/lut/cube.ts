@@ -28,10 +28,6 @@ export const usualGrids = [17, 33, 65] as const;
 
 export const unitDomain = { domainMin: [0, 0, 0] as Triple, domainMax: [1, 1, 1] as Triple };
 
-/** The domain of what goes in: the shaper's, where there is one. */
-export const inputDomain = (cube: Cube): Pick<Cube, 'domainMin' | 'domainMax'> =>
-  (cube.kind === '3d' && cube.shaper) || cube;
-
 /** Input values along one edge of a grid, over the unit domain. */
 export const gridAxis = (size: number) => Float32Array.from({ length: size }, (_, i) => i / (size - 1));
 

@@ -14,7 +14,8 @@ import type { CompiledEnd } from './end.ts';
 import { bake, compileBake } from './bake.ts';
 import { type Cube3d, gridCodes, unitDomain } from '../lut/cube.ts';
 import { cubeFileName } from './fileName.ts';
-import { inspectCube } from '../lut/inspect.ts';
+import { inspectLut } from '../lut/inspect.ts';
+import { lutOf } from '../lut/lut.ts';
 import { PreviewBaker } from './previewBaker.ts';
 import { holdsProof, proofGroups, proofLimits, proveCube } from './proof.ts';
 import { beyondSamples, gamutSamples, neutralSamples } from './proofSamples.ts';
@@ -205,12 +206,12 @@ describe('proof', () => {
 });
 
 test('inspect says what is in a cube', () => {
-  const report = inspectCube(bake(order));
+  const report = inspectLut(lutOf(bake(order)));
   expect(report).toMatchObject({ type: '3d', size: 33, neutralMonotone: true });
   expect(report.white.every((v) => v > 0.98)).toBe(true);
   expect(report.neutralSpread).toBeGreaterThan(0.005);
   const upsideDown = { ...bake(order), data: bake(order).data.map((v) => 1 - v) };
-  expect(inspectCube(upsideDown).neutralMonotone).toBe(false);
+  expect(inspectLut(lutOf(upsideDown)).neutralMonotone).toBe(false);
 });
 
 test('file names decode and hold nothing awkward', () => {

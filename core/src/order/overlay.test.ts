@@ -29,7 +29,7 @@ function read(look: Look, stepId: string, light: [number, number, number]) {
     codec.encode(m[r * 3] * light[0] + m[r * 3 + 1] * light[1] + m[r * 3 + 2] * light[2]),
   );
   const at = Float32Array.from(code);
-  applyTetrahedral({ kind: '3d', size: 33, ...unitDomain, data, title: '', comments: [] }, at);
+  applyTetrahedral({ kind: '3d', size: 33, ...unitDomain, data }, at);
   return {
     stops: overlayStops.low + at[0] * (overlayStops.high - overlayStops.low),
     matte: at[1],

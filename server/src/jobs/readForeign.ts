@@ -3,11 +3,12 @@ import { type ImportedProfile, importProfile } from '@velvet-dusk/core/camera/im
 import { DocumentError } from '@velvet-dusk/core/document';
 import { FormatError } from '@velvet-dusk/core/formats/error';
 import { stepBack } from './stepBack.ts';
+import { stageWords } from '@velvet-dusk/core/lut/inspect';
 import { parseLut } from '@velvet-dusk/core/formats/lut';
 
 /** What is made of a foreign file of each kind. */
 export interface ForeignTasks {
-  lut: { kind: '1d' | '3d'; size: number };
+  lut: { stages: string[] };
   profile: ImportedProfile;
 }
 export interface ForeignTask<K extends keyof ForeignTasks = keyof ForeignTasks> {
@@ -18,8 +19,7 @@ export interface ForeignTask<K extends keyof ForeignTasks = keyof ForeignTasks> 
 
 const readers: { [K in keyof ForeignTasks]: (text: string, file: string) => ForeignTasks[K] } = {
   lut(text, file) {
-    const { kind, size } = parseLut(text, file);
-    return { kind, size };
+    return { stages: parseLut(text, file).stages.map(stageWords) };
   },
   profile: importProfile,
 };

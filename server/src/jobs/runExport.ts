@@ -5,7 +5,8 @@ import { open, readFile } from 'node:fs/promises';
 import type { MessagePort } from 'node:worker_threads';
 import type { ExportProof } from '@velvet-dusk/core/api/contract';
 import { bake, type BakeOrder, compileBake } from '@velvet-dusk/core/order/bake';
-import type { Cube, Cube3d } from '@velvet-dusk/core/lut/cube';
+import type { Cube3d } from '@velvet-dusk/core/lut/cube';
+import type { Lut } from '@velvet-dusk/core/lut/lut';
 import { finerGrid, holdsProof, proveCube } from '@velvet-dusk/core/order/proof';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import { parseLut } from '@velvet-dusk/core/formats/lut';
@@ -42,10 +43,10 @@ const stageEnds = { bake: 0.6, write: 0.7, reread: 0.8 };
 const largestReread = 0.6e-6;
 
 async function readLuts(files: readonly LutFile[]): Promise<LutMap> {
-  const shelf = new Map<string, Cube>();
+  const found = new Map<string, Lut>();
   for (const { sha256, name, path } of files)
-    if (existsSync(path)) shelf.set(sha256, parseLut(await readFile(path, 'utf8'), name));
-  return shelf;
+    if (existsSync(path)) found.set(sha256, parseLut(await readFile(path, 'utf8'), name));
+  return found;
 }
 
 /** Bakes, writes, reads back from the disk, compares, proves. Throws where the file does not hold what was baked. */

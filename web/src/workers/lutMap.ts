@@ -1,13 +1,13 @@
-import type { Cube } from '@velvet-dusk/core/lut/cube';
+import type { Lut } from '@velvet-dusk/core/lut/lut';
 import { parseLut } from '@velvet-dusk/core/formats/lut';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';
 import type { LutMap } from '@velvet-dusk/core/look/steps/step';
 
 /** Files of placed LUTs, fetched once; they are named by checksum and never change. */
-const fetched = new Map<string, Promise<Cube>>();
+const fetched = new Map<string, Promise<Lut>>();
 
-async function fetchLut(sha256: string, name: string): Promise<Cube> {
+async function fetchLut(sha256: string, name: string): Promise<Lut> {
   const answer = await fetch(`/api/luts/${sha256}`);
   if (!answer.ok) throw new Error(`${name}: the server answered ${answer.status}`);
   return parseLut(await answer.text(), name);
@@ -15,7 +15,7 @@ async function fetchLut(sha256: string, name: string): Promise<Cube> {
 
 /** The LUTs a look holds by name. One that cannot be fetched is left out: the compiler says it by name. */
 export async function lutMapFor({ steps }: Pick<Look, 'steps'>): Promise<LutMap> {
-  const shelf = new Map<string, Cube>();
+  const found = new Map<string, Lut>();
   for (const { sha256, name } of lutsOf(steps)) {
     let cube = fetched.get(sha256);
     if (!cube) {
@@ -25,9 +25,9 @@ export async function lutMapFor({ steps }: Pick<Look, 'steps'>): Promise<LutMap>
       fetched.set(sha256, cube);
     }
     await cube.then(
-      (c) => shelf.set(sha256, c),
+      (c) => found.set(sha256, c),
       () => {},
     );
   }
-  return shelf;
+  return found;
 }

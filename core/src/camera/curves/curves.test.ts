@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { ocio } from '../../../reference/tools.ts';
@@ -7,8 +6,8 @@ import { rgbToRgb } from '../../colour/rgbSpace.ts';
 import { ap0, ap1 } from '../../colour/spaces/index.ts';
 import { hlgCurve } from '../../colour/transfer/hlg.ts';
 import { pqCurve } from '../../colour/transfer/pq.ts';
+import { profileOf } from '../../testing/profiles.ts';
 import { makeCodec } from '../codec.ts';
-import { parseProfile } from '../profile.ts';
 import { curveFamilies, curveSchema, type CurveParams, type FamilyId, makeCurve } from './index.ts';
 
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -56,13 +55,7 @@ const constants: Record<FamilyId, fc.Arbitrary<unknown>> = {
       return { points: steps.map(([ds, dx]) => [(signal += ds), 0.18 * 2 ** (stops += dx)]) };
     }),
 };
-const demoCodec = (id: string) =>
-  makeCodec(
-    parseProfile(
-      JSON.parse(readFileSync(new URL(`../../../../demo/profiles/${id}.json`, import.meta.url), 'utf8')),
-      id,
-    ),
-  );
+const demoCodec = (id: string) => makeCodec(profileOf(id));
 const curveOf = (id: string) =>
   constants[id as FamilyId].map((p) => curveSchema.parse({ family: id, ...(p as object) }));
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { pureLogCurve } from './pureLog.ts';
+import { pureLogCurve } from '../../colour/transfer/pureLog.ts';
 import { defineFamily } from './family.ts';
 
 /** Codes are counted in ten bits, as the scanners' sheets do. */

@@ -1,13 +1,7 @@
 import { z } from 'zod';
-import { cameraLog, type CameraLogParams, type Curve } from '../../colour/transfer/cameraLog.ts';
+import type { Curve } from '../../colour/transfer/cameraLog.ts';
+import { pureLogCurve } from '../../colour/transfer/pureLog.ts';
 import { defineFamily } from './family.ts';
-
-/** Below this argument the logarithm goes on as a line: some 33 stops under mid-grey, far below any sensor. */
-const smallestArgument = 1e-10;
-
-/** The break is put where the argument of the log runs out, so one formula serves both families. */
-export const pureLogCurve = (p: Omit<CameraLogParams, 'linSideBreak' | 'linearSlope'>) =>
-  cameraLog({ ...p, linSideBreak: (smallestArgument - p.linSideOffset) / p.linSideSlope });
 
 /**
  * ACEScc's low end (Academy S-2014-003, 4.4.1): under `floor` the logarithm is taken of the mean of light and floor, and

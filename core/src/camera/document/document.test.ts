@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { makeCodec } from '../codec.ts';
 import type { CurveParams } from '../curves/index.ts';
@@ -7,13 +6,10 @@ import { seeded } from '../../numeric/random.ts';
 import { judgeTable, printedValue, rowLinear } from './checkTable.ts';
 import { constantFields, typedConstants } from './constants.ts';
 import { diagnose } from './diagnose.ts';
+import { profileOf } from '../../testing/profiles.ts';
 import { typoCandidates } from './typoCandidates.ts';
 
-const read = (id: string): Profile =>
-  parseProfile(
-    JSON.parse(readFileSync(new URL(`../../../../demo/profiles/${id}.json`, import.meta.url), 'utf8')),
-    id,
-  );
+const read = profileOf;
 
 /** The table of an invented sheet: the usual reflectances and a few stops, printed as whole 10-bit codes. */
 function printedTable(profile: Profile): CheckRow[] {

@@ -1,22 +1,22 @@
 import { invert, type Mat3, multiply, transform, type Vec3 } from '../../colour/matrix.ts';
 import { rgbToXyz, type RgbSpace } from '../../colour/rgbSpace.ts';
 import { ap0, ap1, bt2020, bt709 } from '../../colour/spaces/index.ts';
-import type { Curve } from '../../colour/transfer/cameraLog.ts';
 import { bt709Params } from '../../colour/transfer/bt709.ts';
 import { bt1886Gamma } from '../../colour/transfer/bt1886.ts';
-import { powerToe } from '../../colour/transfer/powerToe.ts';
 import { srgbParams } from '../../colour/transfer/srgb.ts';
 import {
   type ClfNode,
   type ExponentNode,
+  type ExponentStyle,
   isDecodingExponent,
   isDecodingLog,
   type LogNode,
   type ProcessList,
-  runNodes,
 } from '../../formats/clf/nodes.ts';
+import { stageOf } from '../../formats/clf/lut.ts';
 import { FormatError } from '../../formats/error.ts';
-import { type CurveParams, curveSchema, makeCurve } from '../curves/index.ts';
+import { applyStage } from '../../lut/apply.ts';
+import { type CurveParams, curveSchema } from '../curves/index.ts';
 import type { Profile } from '../profile.ts';
 import { levels } from '../../colour/range.ts';
 import { checkedPoints, type ImportedProfile, primariesNote, profileAround } from './imported.ts';
@@ -43,19 +43,6 @@ function exponentCurve({ style, gamma, offset }: ExponentNode): CurveParams | un
   return undefined;
 }
 
-/** The moncurve of the format: a power with a line that meets it, IEC 61966-2-1's form with any constants. */
-function monCurve({ gamma, offset }: ExponentNode): Curve {
-  const signalBreak = offset / (gamma - 1);
-  const linearBreak = Math.pow((offset * gamma) / ((gamma - 1) * (1 + offset)), gamma);
-  return powerToe({ gamma, a: offset, slope: signalBreak / linearBreak, linearBreak });
-}
-
-function curveOf(node: LogNode | ExponentNode): Curve {
-  const params = node.kind === 'log' ? logCurve(node) : exponentCurve(node);
-  if (params) return makeCurve(params);
-  return monCurve(node as ExponentNode);
-}
-
 const isDecoding = (node: LogNode | ExponentNode) =>
   node.kind === 'log' ? isDecodingLog(node.style) : isDecodingExponent(node.style);
 
@@ -78,10 +65,10 @@ function turned(nodes: readonly ClfNode[]): ClfNode[] | undefined {
         low: -Infinity,
         high: Infinity,
       });
-    } else if (node.kind === 'lut1d') return undefined;
+    } else if (node.kind === '1d' || node.kind === '3d') return undefined;
     else if (node.kind === 'log')
       out.push({ ...node, style: node.style.startsWith('camera') ? 'cameraLogToLin' : 'logToLin' });
-    else out.push({ ...node, style: node.style.replace('Rev', 'Fwd') });
+    else out.push({ ...node, style: node.style.replace('Rev', 'Fwd') as ExponentStyle });
   }
   return out;
 }
@@ -124,17 +111,10 @@ function curveFrom(
     const params = node.kind === 'log' ? logCurve(node) : exponentCurve(node);
     if (params) return { curve: params, range: isNarrow ? 'narrow' : 'full' };
   }
-  const known = new Map<ClfNode, Curve>();
-  const curveFor = (node: LogNode | ExponentNode): Curve => {
-    const curve = known.get(node) ?? curveOf(node);
-    known.set(node, curve);
-    return curve;
-  };
-  const points = Array.from({ length: tablePoints }, (_, i): [number, number] => {
-    const code = i / (tablePoints - 1);
-    const light = runNodes(front, [code, code, code], curveFor);
-    return [code, light[1]];
-  });
+  const codes = Array.from({ length: tablePoints }, (_, i) => i / (tablePoints - 1));
+  const rgb = Float32Array.from(codes.flatMap((code) => [code, code, code]));
+  for (const node of front) applyStage(stageOf(node), rgb, 'tetrahedral');
+  const points = codes.map((code, i): [number, number] => [code, rgb[i * 3 + 1]]);
   notes.push(`The curve is kept as ${tablePoints} points: no family has this form.`);
   return { curve: { family: 'sampled', points: checkedPoints(points, file) }, range: 'full' };
 }
@@ -154,7 +134,7 @@ export function profileFromClf(list: ProcessList, name: string, file: string): I
   const last = nodes[nodes.length - 1];
   const matrix = last?.kind === 'matrix' ? last.matrix : undefined;
   const front = matrix ? nodes.slice(0, -1) : nodes;
-  if (!front.some((n) => n.kind === 'log' || n.kind === 'exponent' || n.kind === 'lut1d'))
+  if (!front.some((n) => n.kind === 'log' || n.kind === 'exponent' || n.kind === '1d'))
     throw new FormatError(file, 'ProcessList', 'no Log, Exponent or LUT1D node: this is no camera curve');
   const { curve, range } = curveFrom(front, notes, file);
   const descriptor = encodes ? list.inputDescriptor : list.outputDescriptor;

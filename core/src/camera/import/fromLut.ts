@@ -1,5 +1,5 @@
-import { applyCube } from '../../lut/apply.ts';
-import { type Cube, type Cube1d, type Cube3d, inputDomain } from '../../lut/cube.ts';
+import { applyLut } from '../../lut/apply.ts';
+import { inputDomainOf, type Lut } from '../../lut/lut.ts';
 import { compileRendering, standardRendering } from '../../render/rendering.ts';
 import { checkedPoints, type ImportedProfile, primariesNote, profileAround } from './imported.ts';
 
@@ -7,13 +7,13 @@ import { checkedPoints, type ImportedProfile, primariesNote, profileAround } fro
 const kept = 1024;
 
 /** Codes along the grey axis of a LUT's domain, and what it makes of them (its green). */
-function greyAxis(cube: Cube): [code: number, out: number][] {
-  const { domainMin, domainMax } = inputDomain(cube);
+function greyAxis(lut: Lut): [code: number, out: number][] {
+  const { domainMin, domainMax } = inputDomainOf(lut);
   const codes = Array.from({ length: kept }, (_, i) => i / (kept - 1));
   const rgb = Float32Array.from(
     codes.flatMap((t) => domainMin.map((low, c) => low + t * (domainMax[c] - low))),
   );
-  applyCube(cube, rgb, 'tetrahedral');
+  applyLut(lut, rgb, 'tetrahedral');
   return codes.map((t, i) => [domainMin[1] + t * (domainMax[1] - domainMin[1]), rgb[i * 3 + 1]]);
 }
 
@@ -23,9 +23,9 @@ function sags(axis: [number, number][]): boolean {
   return middle[1] < (first[1] + last[1]) / 2;
 }
 
-/** A profile from a 1D LUT between code and light, in either direction. */
-export function profileFromLut1d(cube: Cube1d, name: string, file: string): ImportedProfile {
-  const axis = greyAxis(cube);
+/** A profile from a LUT that keeps channels apart, between code and light, in either direction. */
+export function profileFromLut1d(lut: Lut, name: string, file: string): ImportedProfile {
+  const axis = greyAxis(lut);
   const decodes = sags(axis);
   const pairs = decodes ? axis : axis.map(([light, code]): [number, number] => [code, light]);
   const notes = [
@@ -42,10 +42,10 @@ export function profileFromLut1d(cube: Cube1d, name: string, file: string): Impo
  * A profile estimated from the grey axis of a maker's conversion cube, which also holds the maker's rendering. The
  * rendering of this program (standard tone scale, BT.1886, mid-grey at 42 %) is taken off it.
  */
-export function profileFromConversion(cube: Cube3d, name: string, file: string): ImportedProfile {
+export function profileFromConversion(lut: Lut, name: string, file: string): ImportedProfile {
   const display = compileRendering(standardRendering);
   const light = (signal: number) => display.tone.inverse(display.output.curve.inverse(signal));
-  const axis = greyAxis(cube);
+  const axis = greyAxis(lut);
   const top = Math.max(...axis.map(([, out]) => out));
   // Where the cube clips, nothing can be told.
   const open = axis.filter(([, out]) => out < Math.min(top, 1) - 1e-4);

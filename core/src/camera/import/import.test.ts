@@ -188,6 +188,6 @@ test.each([
   expect(() => importProfile(text, 'a.spi1d')).toThrow(message);
 });
 
-test('other endings are refused', () => {
-  expect(() => importProfile('', 'a.txt')).toThrow(/a\.txt: file name: a profile is read from \.json, \.clf/);
+test('what holds no profile is refused', () => {
+  expect(() => importProfile('', 'a.txt')).toThrow(/a\.txt: line 1, column 1: this begins like no LUT/);
 });

@@ -1,5 +1,6 @@
 import { isInvertible, type Mat3, type Vec3 } from '../../colour/matrix.ts';
 import { FormatError } from '../error.ts';
+import { largestGrid, unitDomain } from '../../lut/cube.ts';
 import { readXml } from '../xml.ts';
 import { type ClfNode, exponentStyles, type LogParams, logStyles, type ProcessList } from './nodes.ts';
 
@@ -16,10 +17,11 @@ const depths: Record<string, number> = {
 };
 /** Elements that say something and do nothing. */
 const silent = new Set(['Description', 'InputDescriptor', 'OutputDescriptor', 'Info', '#text', '#comment']);
-/** Largest LUT1D read. */
+/** Largest LUT1D read, and the numbers of the largest LUT3D. */
 const largestLut = 65536;
+const largestGridValues = largestGrid ** 3 * 3;
 /** The longest text and list that are read: a maker's file has a few nodes, and a table at most. */
-const longest = { text: 4 * 1024 * 1024, nodes: 100 };
+const longest = { text: 16 * 1024 * 1024, nodes: 100 };
 
 const xmlOptions = {
   ...{ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: '', parseTagValue: false },
@@ -79,12 +81,16 @@ class Reader {
   }
 }
 
-function readArray(node: Reader, what: string): { dim: number[]; values: number[] } {
+function readArray(
+  node: Reader,
+  what: string,
+  largest = largestLut * 3,
+): { dim: number[]; values: number[] } {
   const array = node.needed('Array');
   const dim = (array.attributes.dim ?? '').trim().split(/\s+/).map(Number);
   if (!dim.every((d) => Number.isInteger(d) && d > 0)) array.fail(`dim of a ${what} must be whole numbers`);
   const most = dim.reduce((n, d) => n * d, 1);
-  if (most > largestLut * 3) array.fail(`a ${what} of ${dim.join('×')} is larger than any that is read`);
+  if (most > largest) array.fail(`a ${what} of ${dim.join('×')} is larger than any that is read`);
   return { dim, values: array.numbers(most) };
 }
 
@@ -136,10 +142,10 @@ function readRange(node: Reader): ClfNode {
   };
 }
 
-function styleOf(node: Reader, styles: readonly string[]): string {
+function styleOf<S extends string>(node: Reader, styles: readonly S[]): S {
   const { style = '' } = node.attributes;
-  if (!styles.includes(style)) node.fail(`style must be one of ${styles.join(', ')}, it is "${style}"`);
-  return style;
+  const found = styles.find((s) => s === style);
+  return found ?? node.fail(`style must be one of ${styles.join(', ')}, it is "${style}"`);
 }
 
 function readLog(node: Reader): ClfNode {
@@ -179,9 +185,27 @@ function readLut1d(node: Reader): ClfNode {
     node.fail(`a LUT1D of ${dim.join('×')} is not read; 2 to ${largestLut} entries of 1 or 3 channels are`);
   if (values.length !== size * channels) node.fail(numbersNeeded(size * channels, values.length));
   const out = node.depth('outBitDepth');
-  const table = new Float64Array(size * 3);
-  for (let i = 0; i < table.length; i++) table[i] = values[channels === 3 ? i : Math.floor(i / 3)] / out;
-  return { kind: 'lut1d', table, size };
+  const data = new Float32Array(size * 3);
+  for (let i = 0; i < data.length; i++) data[i] = values[channels === 3 ? i : Math.floor(i / 3)] / out;
+  return { kind: '1d', size, ...unitDomain, data };
+}
+
+/** The format writes blue fastest; a grid of ours has red fastest. */
+function readLut3d(node: Reader): ClfNode {
+  const { dim, values } = readArray(node, 'LUT3D', largestGridValues);
+  const [size, ...others] = dim;
+  if (others.length !== 3 || others[0] !== size || others[1] !== size || others[2] !== 3)
+    node.fail(`a LUT3D of ${dim.join('×')} is not read; N×N×N×3 is needed`);
+  if (size < 2 || size > largestGrid) node.fail(`a LUT3D of 2 to ${largestGrid} points an edge is read`);
+  if (values.length !== size ** 3 * 3) node.fail(numbersNeeded(size ** 3 * 3, values.length));
+  const out = node.depth('outBitDepth');
+  const data = new Float32Array(values.length);
+  for (let r = 0; r < size; r++)
+    for (let g = 0; g < size; g++)
+      for (let b = 0; b < size; b++)
+        for (let c = 0; c < 3; c++)
+          data[((b * size + g) * size + r) * 3 + c] = values[((r * size + g) * size + b) * 3 + c] / out;
+  return { kind: '3d', size, ...unitDomain, data };
 }
 
 const readers: Record<string, (node: Reader) => ClfNode> = {
@@ -190,10 +214,11 @@ const readers: Record<string, (node: Reader) => ClfNode> = {
   Log: readLog,
   Exponent: readExponent,
   LUT1D: readLut1d,
+  LUT3D: readLut3d,
 };
 
 /**
- * Reads a Common LUT Format file (Academy S-2014-006): Matrix, Range, Log, Exponent and LUT1D nodes.
+ * Reads a Common LUT Format file (Academy S-2014-006): Matrix, Range, Log, Exponent, LUT1D and LUT3D nodes.
  * Throws a FormatError that names the node and what was expected; other nodes are refused by name.
  */
 export function parseClf(text: string, file: string): ProcessList {
@@ -207,8 +232,7 @@ export function parseClf(text: string, file: string): ProcessList {
     const tag = tagOf(e);
     const node = new Reader(file, e, `ProcessList/${tag} (node ${i + 1})`);
     const read =
-      readers[tag] ??
-      node.fail(`a ${tag} node is not read for a profile; ${Object.keys(readers).join(', ')} are`);
+      readers[tag] ?? node.fail(`a ${tag} node is not read; ${Object.keys(readers).join(', ')} are`);
     return read(node);
   });
   if (nodes.length === 0) list.fail('the list has no process nodes');

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { acescct, highestAcescct } from '../../colour/transfer/acescct.ts';
-import { applyCube } from '../../lut/apply.ts';
+import { applyLut } from '../../lut/apply.ts';
 import { restContext } from '../context.ts';
 import { defineStep } from './step.ts';
 
@@ -50,20 +50,20 @@ export const placedLut = defineStep({
   summary: (p) => p.lut?.name ?? 'none',
   compile({ lut, encoding, interpolation }, { rendering, luts } = restContext()) {
     if (!lut) return { run: () => {} };
-    const cube = luts.get(lut.sha256);
-    if (!cube) throw new MissingLutError(lut);
+    const found = luts.get(lut.sha256);
+    if (!found) throw new MissingLutError(lut);
     if (encoding === 'display')
       return {
         run(rgb) {
           rendering.run(rgb);
-          applyCube(cube, rgb, interpolation);
+          applyLut(found, rgb, interpolation);
           rendering.inverse(rgb);
         },
       };
     return {
       run(rgb) {
         for (let i = 0; i < rgb.length; i++) rgb[i] = acescct.forward(rgb[i]);
-        applyCube(cube, rgb, interpolation);
+        applyLut(found, rgb, interpolation);
         for (let i = 0; i < rgb.length; i++) rgb[i] = acescct.inverse(Math.min(rgb[i], highestAcescct));
       },
     };

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { Cube } from '../../lut/cube.ts';
+import type { Lut } from '../../lut/lut.ts';
 import type { NegativeOutput } from '../../film/print.ts';
 import type { CompiledRendering } from '../../render/rendering.ts';
 
@@ -18,7 +18,7 @@ export interface CompiledStep {
 }
 
 /** Imported LUTs by the SHA-256 of their file, for the steps that hold one by name only. */
-export type LutMap = ReadonlyMap<string, Cube>;
+export type LutMap = ReadonlyMap<string, Lut>;
 
 /** What a step may need beside its own parameters. */
 export interface StepContext {

@@ -1,3 +1,4 @@
+import { lutOf } from '../../lut/lut.ts';
 import { converter } from 'culori';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
@@ -24,7 +25,7 @@ const oneWay = [
   ...['sixSectors', 'zones', 'toeShoulder', 'gamutCompression', 'cleanEnds', 'cdl', 'curves', 'hueBelt'],
   ...['satByLuminance', 'satBySaturation', 'colourBox', 'skinKeep', 'placedLut', 'negative', 'print'],
 ];
-const context = { ...restContext(), luts: new Map([['a'.repeat(64), warmCube()]]) };
+const context = { ...restContext(), luts: new Map([['a'.repeat(64), lutOf(warmCube())]]) };
 const colour = fc.tuple(amount(-0.5, 4), amount(-0.5, 4), amount(-0.5, 4));
 const run = (id: string, params: unknown, rgb: readonly number[]) => {
   const buffer = Float32Array.from(rgb);

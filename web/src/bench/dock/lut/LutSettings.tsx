@@ -36,11 +36,7 @@ export function LutSettings({ step, bringing, onFiles }: LutSettingsProps) {
           onFiles={onFiles}
         />
       </div>
-      {brought && (
-        <p className="text-t3">
-          {brought.kind === '3d' ? `${brought.size} cubed` : `1D, ${brought.size} entries`}
-        </p>
-      )}
+      {brought && <p className="text-t3">{brought.stages.join(', ')}</p>}
       {bringing.error && (
         <p role="alert" className="text-ember">
           ▲ {bringing.error.message}
