@@ -38,7 +38,13 @@ const pixels = Array.from({ length: 200 }, () => {
 describe('every stock pair', () => {
   const theirs = numpyFilm(
     pairs.map(({ negative, print, development, settings }) => ({
-      ...{ negative, print, settings, ...development, lights: null, darkest, pixels },
+      negative,
+      print,
+      settings,
+      ...development,
+      lights: null,
+      darkest,
+      pixels,
     })),
   );
 

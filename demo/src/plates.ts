@@ -81,7 +81,11 @@ function shoot(master: string, settings: Shooting = {}): DemoPlate {
     id: variant ? `${master}-${variant.toLowerCase().replace(/[^a-z0-9]+/g, '-')}` : master,
     name: variant ? `${name}, ${variant}` : name,
     master: `${master}.exr`,
-    ...{ profile: 'heron', exposure: 0, sensitivity: 800, seed: ++seed, chart },
+    profile: 'heron',
+    exposure: 0,
+    sensitivity: 800,
+    seed: ++seed,
+    chart,
     ...rest,
     marks: [
       ...skin.map((b, i) => box('skin', b, i)),

@@ -92,7 +92,9 @@ test('different fields of one plate lie side by side, and undoing one’s own le
   const { plate } = await held(bench);
   const rename = { 'content-type': 'application/json', 'if-match': `"${plate.revision}"` };
   await fetch(`${bench.url}/api/plates/${plateId}`, {
-    ...{ method: 'PATCH', headers: rename, body: JSON.stringify({ name: 'Named elsewhere' }) },
+    method: 'PATCH',
+    headers: rename,
+    body: JSON.stringify({ name: 'Named elsewhere' }),
   });
   await second.type('Warmth', '12');
   await second.saved();

@@ -126,7 +126,9 @@ describe('odd requests are answered as such, and show no path', () => {
     for (const depth of [20, 100, 20_000]) {
       const body = `{"kind":${'['.repeat(depth)}${']'.repeat(depth)}}`;
       const answer = await ask('/projects/p/looks', {
-        ...{ method: 'POST', body, headers: { 'content-type': 'application/json' } },
+        method: 'POST',
+        body,
+        headers: { 'content-type': 'application/json' },
       });
       await expectProblem(answer, 422, /look document|levels/);
     }

@@ -170,7 +170,9 @@ describe('plates', () => {
     for (const wait of [20, 150, 400]) {
       const controller = new AbortController();
       const sent = ask('/projects/p/plates?name=late.exr&profile=heron', {
-        ...{ method: 'POST', body: large, signal: controller.signal },
+        method: 'POST',
+        body: large,
+        signal: controller.signal,
       });
       setTimeout(() => controller.abort(), wait);
       await expect(sent).rejects.toThrow(/abort/i);

@@ -58,7 +58,7 @@ export const cardObjects = [
 ] as const;
 
 /** More than this in post rarely holds: common practice. */
-const mostRescue = 2;
+const maxRescue = 2;
 
 const levels3 = (code: number, signal: number): Levels3 => ({
   percent: signal * 100,
@@ -105,7 +105,11 @@ export function exposureCard(profile: Profile, rendering: Rendering, settings: C
       }
     : null;
   return {
-    ...{ base, clipStops, floorStops, rows, post },
+    base,
+    clipStops,
+    floorStops,
+    rows,
+    post,
     above: clipStops - lightOffset,
     below: lightOffset - floorStops,
     warnings: warningsOf(profile, settings, rows, post, base),
@@ -130,8 +134,8 @@ function warningsOf(
     const from = `taking ${(lightOffset + monitorOffset).toFixed(1)} stops back asks for EI ${Math.round(back)}`;
     warnings.push(`In post, ${from}, outside ${post.from}–${post.to}.${cross}`);
   }
-  if (lightOffset + monitorOffset < -mostRescue)
-    warnings.push(`A rescue beyond ${mostRescue} stops rarely holds: noise comes up with the picture.`);
+  if (lightOffset + monitorOffset < -maxRescue)
+    warnings.push(`A rescue beyond ${maxRescue} stops rarely holds: noise comes up with the picture.`);
   for (const row of rows) if (row.lost) warnings.push(`${row.label} is ${row.lost}.`);
   return warnings;
 }

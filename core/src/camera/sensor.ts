@@ -8,7 +8,7 @@ import { atDepth } from './profile.ts';
 import { normals, seeded } from '../numeric/random.ts';
 import { sensorAt } from './sensitivity.ts';
 
-export interface Recording {
+export interface RecordSettings {
   /** Stops by which the shot is over (+) or under (−). */
   exposure: number;
   /** EI the camera is set to; without one, its first base. */
@@ -29,7 +29,12 @@ export interface Recording {
  * @param rgb interleaved scene-linear RGB of `scene`; not changed.
  * @returns code values 0–1 of all codes, each a whole code at the depth written.
  */
-export function record(rgb: Float32Array, scene: RgbSpace, codec: Codec, settings: Recording): Float32Array {
+export function record(
+  rgb: Float32Array,
+  scene: RgbSpace,
+  codec: Codec,
+  settings: RecordSettings,
+): Float32Array {
   const out = Float32Array.from(rgb);
   const toWorking = rgbToRgb(scene, working);
   const { mired, duv } = settings.balance ?? { mired: 0, duv: 0 };

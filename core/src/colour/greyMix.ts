@@ -44,7 +44,13 @@ export function mixShape(min: number, max: number) {
 /** The 3×3 of a mix. Each row gives away of its own what it takes of others, so that greys stay. */
 export const mixMatrix = (p: Mix): Mat3 =>
   [
-    ...[1 - p.redFromGreen - p.redFromBlue, p.redFromGreen, p.redFromBlue],
-    ...[p.greenFromRed, 1 - p.greenFromRed - p.greenFromBlue, p.greenFromBlue],
-    ...[p.blueFromRed, p.blueFromGreen, 1 - p.blueFromRed - p.blueFromGreen],
+    1 - p.redFromGreen - p.redFromBlue,
+    p.redFromGreen,
+    p.redFromBlue,
+    p.greenFromRed,
+    1 - p.greenFromRed - p.greenFromBlue,
+    p.greenFromBlue,
+    p.blueFromRed,
+    p.blueFromGreen,
+    1 - p.blueFromRed - p.blueFromGreen,
   ] as unknown as Mat3;

@@ -24,8 +24,8 @@ export const logPerStop = Math.log10(2);
  */
 export const carriedGamma = 0.6;
 /** Light below this share of mid-grey exposes nothing. */
-const leastExposure = 1e-5;
-const exposed = (light: number) => (light > leastExposure ? light : leastExposure);
+const minExposure = 1e-5;
+const exposed = (light: number) => (light > minExposure ? light : minExposure);
 
 /** A layer's curve as a stop of push changes it. */
 export function developed(curve: CurveParams, { push }: NegativeStock, stops: number): CurveParams {
@@ -108,13 +108,13 @@ export function carryLight(rgb: Float32Array): void {
 }
 
 /** NegativeOutput light below this share of mid-grey prints as black as it can. */
-const leastCarried = 1e-6;
+const minCarried = 1e-6;
 
 /** Undoes `carryLight`, in place: working RGB as a straight negative of gamma 0.6 holds it. */
 export function carriedDensities(rgb: Float32Array | Float64Array): void {
   for (let i = 0; i < rgb.length; i++) {
     const light = rgb[i] / midGrey;
-    rgb[i] = carriedGamma * logTen(light > leastCarried ? light : leastCarried);
+    rgb[i] = carriedGamma * logTen(light > minCarried ? light : minCarried);
   }
 }
 

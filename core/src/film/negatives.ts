@@ -11,7 +11,12 @@ const curve = (
   toe: number,
   shoulder: number,
 ): CurveParams => ({
-  ...{ dMin, dMax, gamma, speed, toe, shoulder },
+  dMin,
+  dMax,
+  gamma,
+  speed,
+  toe,
+  shoulder,
 });
 const panchromatic: [number, number, number] = [0.3, 0.45, 0.25];
 const alike = (c: CurveParams) => ({ red: c, green: c, blue: c });

@@ -10,8 +10,13 @@ export function pairTable(): string[] {
     prints.map((p) => {
       const { negativeGamma, systemGamma, white, grey, black } = pairFacts(n, p);
       const cells = [
-        ...[n.name, p.name, number(negativeGamma), number(systemGamma)],
-        ...[number(white), grey.map(number).join(' '), number(black)],
+        n.name,
+        p.name,
+        number(negativeGamma),
+        number(systemGamma),
+        number(white),
+        grey.map(number).join(' '),
+        number(black),
       ];
       return cells.join(' | ');
     }),

@@ -26,9 +26,9 @@ const highestDensity = 4.6;
 /** Densities that fall by less than this from one step to the next count as noise. */
 const noise = 0.06;
 /** Two readings of one step that differ by more are not of one wedge. */
-const mostApart = 0.12;
+const maxApart = 0.12;
 /** A wedge that darkens less than this holds no curve. */
-const leastRange = 0.4;
+const minRange = 0.4;
 
 const separators = /[;\t]/;
 /** Numbers of a line; with semicolons or tabs between them, a comma may be the decimal sign. */
@@ -93,7 +93,7 @@ const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / 
 function agree(each: readonly number[][][]): void {
   const problems = each.slice(1).flatMap((reading, k) =>
     layerNames.flatMap((name, c) => {
-      const at = reading[c].findIndex((d, i) => Math.abs(d - each[0][c][i]) > mostApart);
+      const at = reading[c].findIndex((d, i) => Math.abs(d - each[0][c][i]) > maxApart);
       if (at < 0) return [];
       const [first, here] = [each[0][c][at], reading[c][at]];
       return [
@@ -129,9 +129,9 @@ function checked(rows: number[][], which: string): number[][] {
         `${which}${name}, ${stepName(fall)}: density falls from ${d[fall - 1]} to ${d[fall]} where exposure grows`,
       );
     const range = Math.max(...d) - Math.min(...d);
-    if (range < leastRange)
+    if (range < minRange)
       problems.push(
-        `${which}${name}: density changes by ${range.toFixed(2)} only; at least ${leastRange} is needed for a curve`,
+        `${which}${name}: density changes by ${range.toFixed(2)} only; at least ${minRange} is needed for a curve`,
       );
   });
   if (problems.length > 0) throw new WedgeError(problems);

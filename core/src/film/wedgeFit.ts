@@ -31,7 +31,12 @@ export interface WedgeFit {
 const limits = { low: [0, 0.3, 0.1, -2, 0.01, 0.01], high: [2, 5, 6, 5, 1, 1.5] };
 const paramsOf = ([dMin, range, gamma, speed, toe, shoulder]: ArrayLike<number> &
   Iterable<number>): CurveParams => ({
-  ...{ dMin, dMax: dMin + range, gamma, speed, toe, shoulder },
+  dMin,
+  dMax: dMin + range,
+  gamma,
+  speed,
+  toe,
+  shoulder,
 });
 
 /** A first guess from the points themselves. */
@@ -99,8 +104,11 @@ function fitLayer(wedge: Wedge, layer: LayerName, corners: Corners): LayerFit {
       initialValues: guess(d),
       minValues: limits.low,
       maxValues: limits.high,
-      ...{ damping: 0.01, gradientDifference: 1e-4, centralDifference: true },
-      ...{ maxIterations: 200, errorTolerance: 1e-9 },
+      damping: 0.01,
+      gradientDifference: 1e-4,
+      centralDifference: true,
+      maxIterations: 200,
+      errorTolerance: 1e-9,
     },
   );
   const curve = paramsOf(fitted.parameterValues);
@@ -108,13 +116,11 @@ function fitLayer(wedge: Wedge, layer: LayerName, corners: Corners): LayerFit {
   const spreadOf = errorsOf(fitted.parameterValues, (p) => places.map(modelOf(p)), noise);
   const residuals = d.map((v, i) => v - at.density(wedgeExposures[i]));
   return {
-    ...{
-      curve,
-      gamma: steepest(at),
-      speed: curve.speed,
-      contrastIndex: meanSlope(at, curve),
-      latitude: latitudeOf(at),
-    },
+    curve,
+    gamma: steepest(at),
+    speed: curve.speed,
+    contrastIndex: meanSlope(at, curve),
+    latitude: latitudeOf(at),
     residuals: {
       rms: Math.sqrt(residuals.reduce((sum, r) => sum + r * r, 0) / residuals.length),
       most: Math.max(...residuals.map(Math.abs)),

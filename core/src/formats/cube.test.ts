@@ -13,7 +13,12 @@ import { writeCube } from './cubeWrite.ts';
 import { FormatError } from './error.ts';
 
 const make = (size: number, data: Float32Array): Cube3d => ({
-  ...{ kind: '3d', size, ...unitDomain, data, title: 'Test', comments: ['one', 'two'] },
+  kind: '3d',
+  size,
+  ...unitDomain,
+  data,
+  title: 'Test',
+  comments: ['one', 'two'],
 });
 const identity = (size: number) => make(size, gridCodes(size));
 const text = writeCube(identity(2));
@@ -190,7 +195,11 @@ describe('the common dialect', () => {
       expect(worstDifference(ours, theirs)).toBeLessThan(1e-5);
     }
     expect(inspectLut(lutOf(parseCube(source, 'shaper.cube')))).toMatchObject({
-      ...{ type: '3d', size: 3, shaper: 9, domainMin: [-0.25, -0.25, -0.25], domainMax: [1.5, 1.5, 1.5] },
+      type: '3d',
+      size: 3,
+      shaper: 9,
+      domainMin: [-0.25, -0.25, -0.25],
+      domainMax: [1.5, 1.5, 1.5],
     });
   });
 

@@ -6,7 +6,7 @@ import { readPlainRows } from './plainRows.ts';
 const sizeLimits = { LUT_1D_SIZE: [2, 65536], LUT_3D_SIZE: [2, 256] } as const;
 const longestLine = 250;
 /** Lines that hold no row of the table: keywords, comments, empty ones. */
-const mostOtherLines = 100_000;
+const maxOtherLines = 100_000;
 
 interface Header {
   title?: string;
@@ -168,8 +168,7 @@ export function parseCube(text: string, file: string): Cube {
     last = number++;
     start = next;
     if (line.words.length === 0 || !table) others++;
-    if (others > mostOtherLines)
-      line.fail(1, `more than ${mostOtherLines} lines that hold no row of a table`);
+    if (others > maxOtherLines) line.fail(1, `more than ${maxOtherLines} lines that hold no row of a table`);
     if (line.words.length === 0) continue;
     if (line.words[0].text.startsWith('#')) {
       if (!table) header.comments.push(line.text.trim().replace(/^#\s?/, ''));
@@ -197,11 +196,18 @@ function finish(file: string, header: Header, table: Table | undefined, last: nu
   const words = { title: header.title ?? '', comments: header.comments };
   const shaperEnd = (size1d ?? 0) * 3;
   const table1d = size1d && {
-    ...{ kind: '1d' as const, size: size1d, ...domains.of1d, data: table.data.slice(0, shaperEnd) },
+    kind: '1d' as const,
+    size: size1d,
+    ...domains.of1d,
+    data: table.data.slice(0, shaperEnd),
   };
   if (!size3d) return { ...(table1d as Omit<Cube1d, 'title' | 'comments'>), ...words };
   return {
-    ...{ kind: '3d', size: size3d, ...domains.of3d, data: table.data.slice(shaperEnd), ...words },
+    kind: '3d',
+    size: size3d,
+    ...domains.of3d,
+    data: table.data.slice(shaperEnd),
+    ...words,
     ...(table1d && { shaper: { ...table1d, title: '', comments: [] } }),
   };
 }

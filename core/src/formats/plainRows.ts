@@ -1,7 +1,7 @@
 const [zero, nine, dot, minus, space, lf] = [48, 57, 46, 45, 32, 10];
 /** Digits a float64 holds for certain; a mantissa of more is left to the strict reader. */
-const mostDigits = 15;
-const tens = Array.from({ length: mostDigits + 1 }, (_, i) => 10 ** i);
+const maxDigits = 15;
+const tens = Array.from({ length: maxDigits + 1 }, (_, i) => 10 ** i);
 
 /**
  * Reads rows of three plain decimals (`[-]digits[.digits]`, single spaces, LF) as fast as characters can be looked
@@ -31,7 +31,7 @@ export function readPlainRows(text: string, start: number, data: Float32Array, f
         } else if (code === dot && decimals < 0) decimals = 0;
         else break;
       }
-      if (digits === 0 || digits > mostDigits || text.charCodeAt(p) !== (c < 2 ? space : lf)) break;
+      if (digits === 0 || digits > maxDigits || text.charCodeAt(p) !== (c < 2 ? space : lf)) break;
       p++;
       const value = decimals > 0 ? mantissa / tens[decimals] : mantissa;
       row[c] = negative ? -value : value;

@@ -10,7 +10,7 @@ const perStop = 12;
 const count = (highStop - lowStop) * perStop + 1;
 /** A grey that the display shows this bright or brighter cannot be compared any more; the gain found below it holds. */
 const brightest = 0.998;
-const mostGain = 2 ** 8;
+const maxGain = 2 ** 8;
 
 const scene = luminanceWeights(working);
 const luminanceAt = (w: readonly number[], rgb: ArrayLike<number>, i: number) =>
@@ -58,7 +58,7 @@ function holdEnds(gains: Float64Array, aims: Float64Array): Float64Array {
   for (let i = 1; i < count; i++) if (aims[i] >= brightest) gains[i] = gains[i - 1];
   const darkestRise = aims.findIndex((y, i) => i > 0 && y - aims[0] > 1e-7);
   for (let i = Math.max(darkestRise, 0) - 1; i >= 0; i--) gains[i] = gains[i + 1];
-  return gains.map((g) => Math.min(Math.max(g, 1 / mostGain), mostGain));
+  return gains.map((g) => Math.min(Math.max(g, 1 / maxGain), maxGain));
 }
 
 /**

@@ -144,7 +144,8 @@ export function compileLook(look: Recipe, luts: LutMap = restContext().luts, cac
           regain(before, rgb);
         }
       : runMixed,
-    ...{ stages, finish },
+    stages,
+    finish,
     notes: parts.flatMap((part) => part.compiled.notes ?? []),
   };
 }

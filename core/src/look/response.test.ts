@@ -5,7 +5,8 @@ import { responseOf } from './response.ts';
 import { stepDefinition } from './steps/index.ts';
 
 const step = (type: string, params: Record<string, unknown>, strength = 1) => ({
-  ...{ type, strength },
+  type,
+  strength,
   params: stepDefinition(type).schema.parse(params) as Record<string, unknown>,
 });
 
@@ -57,7 +58,11 @@ describe('a step alone', () => {
   test('a placed LUT is measured through its file; without the file it says which one', () => {
     // ACEScct codes 1/17.52 apart are a stop apart (S-2016-001): every code up by that is a stop of light.
     const up: Cube1d = {
-      ...{ kind: '1d', size: 2, title: 'up', comments: [], ...unitDomain },
+      kind: '1d',
+      size: 2,
+      title: 'up',
+      comments: [],
+      ...unitDomain,
       data: new Float32Array([0, 0, 0, 1, 1, 1]).map((v) => v + 1 / 17.52),
     };
     const sha256 = 'a'.repeat(64);

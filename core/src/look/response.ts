@@ -44,9 +44,9 @@ function probes(axis: ResponseAxis, quantity: ResponseQuantity, places: readonly
   return { rgb, perPlace: hues.length };
 }
 
-const leastLight = 1e-7;
+const minLight = 1e-7;
 const stopsBetween = (before: number, after: number) =>
-  Math.log2(Math.max(after, leastLight) / Math.max(before, leastLight));
+  Math.log2(Math.max(after, minLight) / Math.max(before, minLight));
 
 const luminance = (rgb: Float32Array, i: number) =>
   weights[0] * rgb[i] + weights[1] * rgb[i + 1] + weights[2] * rgb[i + 2];

@@ -96,8 +96,15 @@ export const startingPoints: readonly StartingPoint[] = [
       {
         type: 'sixSectors',
         params: {
-          ...{ yellowSat: 0.6, greenTurn: 10, greenSat: 0.42, greenDensity: 0.2 },
-          ...{ cyanSat: 0.75, blueTurn: -10, blueSat: 0.55, magentaSat: 0.7, redSat: 1.1 },
+          yellowSat: 0.6,
+          greenTurn: 10,
+          greenSat: 0.42,
+          greenDensity: 0.2,
+          cyanSat: 0.75,
+          blueTurn: -10,
+          blueSat: 0.55,
+          magentaSat: 0.7,
+          redSat: 1.1,
         },
       },
       {

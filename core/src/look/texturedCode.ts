@@ -8,7 +8,7 @@ import { activeTextures, type Texture, type TextureId, textureKind } from '../te
 import { interleave, type Light, planesOf } from '../texture/light.ts';
 
 /** A recording: interleaved RGB code, how it was shot, and what is corrected of it. */
-export interface Recording {
+export interface RecordedFrame {
   /** Stands for all the rest. */
   key: string;
   code: Float32Array;
@@ -24,7 +24,7 @@ interface Stage {
 }
 
 /** Pixels up to which the light behind every kind of texture is kept; of larger pictures only the recording's. */
-const mostKept = 1_000_000;
+const maxKept = 1_000_000;
 
 /**
  * Camera code with the shot lane and the texture in it, as if the lens and the film had made it: code → working light
@@ -37,7 +37,7 @@ export class TexturedCode {
   private tables: ReturnType<typeof tableReader> | null = null;
 
   /** A new buffer of interleaved code; the recording is left as it is. */
-  of(recording: Recording, texture: Texture): Float32Array {
+  of(recording: RecordedFrame, texture: Texture): Float32Array {
     const { width, height, profile, shot } = recording;
     const codec = makeCodec(profile);
     if (!this.tables || this.stages[0]?.key !== recording.key) {
@@ -60,7 +60,7 @@ export class TexturedCode {
   /** The light behind all kinds at work. */
   private run(texture: Texture): Light {
     const [first] = this.stages;
-    const keeps = first.light.planes[0].length <= mostKept;
+    const keeps = first.light.planes[0].length <= maxKept;
     const kinds = activeTextures(texture);
     const key = (id: TextureId) => `${id} ${JSON.stringify(texture[id])}`;
     const same = kinds.findIndex((id, i) => this.stages[i + 1]?.key !== key(id));

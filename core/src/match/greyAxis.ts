@@ -22,7 +22,7 @@ const flattest = 0.3;
 const steepest = 2.5;
 const bendShare = 0.12;
 /** Signal: rises smaller than this are no slope that could be held to. */
-const leastRise = 1e-4;
+const minRise = 1e-4;
 
 /**
  * How far a grey axis leaves its bounds, number by number: rises under `flattest` and over `steepest` of what they were,
@@ -32,9 +32,9 @@ export function greyFaults(rises: Float64Array, before: Float64Array): Float64Ar
   const count = rises.length;
   const out = new Float64Array(2 * count);
   for (let i = 0; i < count; i++) {
-    const was = Math.max(before[i], leastRise);
+    const was = Math.max(before[i], minRise);
     if (rises[i] < flattest * was) out[i] = rises[i] - flattest * was;
-    else if (rises[i] > steepest * was + leastRise) out[i] = rises[i] - steepest * was - leastRise;
+    else if (rises[i] > steepest * was + minRise) out[i] = rises[i] - steepest * was - minRise;
     if (i >= 3) out[count + i] = bendShare * (rises[i] - rises[i - 3] - (before[i] - before[i - 3]));
   }
   return out;

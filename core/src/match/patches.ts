@@ -43,8 +43,12 @@ export function comparePatches(
     const [a, b] = [labOf(mine), labOf(theirs)];
     const [ca, cb] = [Math.hypot(a[1], a[2]), Math.hypot(b[1], b[2])];
     return {
-      ...{ name: mine.name, plate: mine.code, aim: theirs.code, deltaE: deltaE2000(a, b) },
-      ...{ lightness: b[0] - a[0], chroma: cb - ca },
+      name: mine.name,
+      plate: mine.code,
+      aim: theirs.code,
+      deltaE: deltaE2000(a, b),
+      lightness: b[0] - a[0],
+      chroma: cb - ca,
       hue: Math.min(ca, cb) < nearlyGrey ? 0 : hueDistance(hueOf(a), hueOf(b)),
     };
   });

@@ -160,7 +160,10 @@ class Comparison {
         initialValues: [...from],
         minValues: unknowns.map((u) => u.min),
         maxValues: unknowns.map((u) => u.max),
-        ...{ damping: 0.05, gradientDifference: 2e-3, maxIterations, errorTolerance: 1e-7 },
+        damping: 0.05,
+        gradientDifference: 2e-3,
+        maxIterations,
+        errorTolerance: 1e-7,
       },
     ).parameterValues;
   }

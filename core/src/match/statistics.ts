@@ -73,7 +73,10 @@ export function pictureStatistics({ lab, luma }: DisplayPixels): PictureStatisti
   const sorted = Float64Array.from(luma).sort();
   const at = (share: number) => 100 * (sorted[Math.round(share * (sorted.length - 1))] ?? 0);
   return {
-    ...{ zones, hues: hues.map((v) => v / Math.max(allChroma, 1e-9)), black: at(0.01), white: at(0.99) },
+    zones,
+    hues: hues.map((v) => v / Math.max(allChroma, 1e-9)),
+    black: at(0.01),
+    white: at(0.99),
     contrast: at(0.9) - at(0.1),
     saturation: (100 * allChroma) / Math.max(luma.length, 1),
   };

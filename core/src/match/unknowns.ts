@@ -56,7 +56,10 @@ export function stepsOf(x: ArrayLike<number>, keepSkin: boolean): LookStep[] {
     params[id]
       ? [
           {
-            ...{ id: `${prefix}${id}`, type: id, on: true, strength: 1 },
+            id: `${prefix}${id}`,
+            type: id,
+            on: true,
+            strength: 1,
             params: stepDefinition(id).schema.parse(params[id]) as Record<string, unknown>,
           },
         ]

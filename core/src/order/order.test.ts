@@ -24,7 +24,11 @@ const screen = displayEnd(standardDisplay);
 const atRest = { ...newLook('At rest'), steps: [] };
 
 const order = (input: End, output: End, parts: Partial<LutOrder> = {}): LutOrder => ({
-  ...{ input, output, offset: 0, look: null, rendering: look.rendering },
+  input,
+  output,
+  offset: 0,
+  look: null,
+  rendering: look.rendering,
   ...parts,
 });
 const through = (o: LutOrder, codes: Float32Array) => {

@@ -13,7 +13,7 @@ import { type SkinKeepParams, skinSelection } from '../look/steps/skinKeep.ts';
 import { readOklab } from '../colour/oklabPixels.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
-import { mostExcess, overlayStops } from './overlayScale.ts';
+import { maxExcess, overlayStops } from './overlayScale.ts';
 
 export interface OverlayOrder {
   look: ShownLook;
@@ -66,7 +66,7 @@ export function bakeOverlay({ look, profile, grid, stepId, luts }: OverlayOrder)
       -Math.min(rgb[i], rgb[i + 1], rgb[i + 2]),
       Math.max(rgb[i], rgb[i + 1], rgb[i + 2]) - 1,
     );
-    out[i + 2] = Math.min(Math.max(excess, 0), mostExcess) / mostExcess;
+    out[i + 2] = Math.min(Math.max(excess, 0), maxExcess) / maxExcess;
   }
   return out;
 }

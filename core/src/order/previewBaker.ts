@@ -30,8 +30,8 @@ export class PreviewBaker {
   private readonly grids = new Map<string, StageCache>();
   private readonly cache = new StepCache();
 
-  /** @param mostGrids profiles and sizes kept: each holds what every step of a look gave. */
-  constructor(private readonly mostGrids = 8) {}
+  /** @param maxGrids profiles and sizes kept: each holds what every step of a look gave. */
+  constructor(private readonly maxGrids = 8) {}
 
   /** Grids kept now. */
   get kept(): number {
@@ -68,7 +68,7 @@ export class PreviewBaker {
     const key = JSON.stringify([grid, offset, input, input.kind === 'display' ? rendering : null]);
     const known = this.grids.get(key);
     this.grids.delete(key);
-    if (!known && this.grids.size >= this.mostGrids) this.grids.delete(this.grids.keys().next().value!);
+    if (!known && this.grids.size >= this.maxGrids) this.grids.delete(this.grids.keys().next().value!);
     const stages = known ?? new StageCache(compiled.inputGrid(grid));
     // The latest asked for goes last.
     this.grids.set(key, stages);

@@ -160,7 +160,10 @@ export function proveCube(cube: Cube3d, order: CompiledOrder, options: ProofOpti
     if (worst && worst.deltaE >= tetrahedral.max) continue;
     const code = tripleAt(input, i);
     worst = {
-      ...{ input: code, exact: tripleAt(exact, i), baked: tripleAt(baked, i), deltaE: tetrahedral.max },
+      input: code,
+      exact: tripleAt(exact, i),
+      baked: tripleAt(baked, i),
+      deltaE: tetrahedral.max,
       stops: stopsOf(code, order.ends.input),
     };
   }

@@ -83,7 +83,8 @@ export function solveChart(samples: readonly PatchSample[], evenLight = true): C
   const row = (c: number) =>
     solveRow(
       from.map((f, i) => ({
-        ...{ from: f, to: references[i][c] },
+        from: f,
+        to: references[i][c],
         weight: 1 / (luminanceOf(references[i]) + darkening) ** 2,
       })),
     );
@@ -105,17 +106,19 @@ export function solveChart(samples: readonly PatchSample[], evenLight = true): C
     before: mean(before),
     after: mean(after),
     patches: samples.map(({ name }, i) => ({ name, before: before[i], after: after[i] })),
-    ...{ cast, verdict, says: words(verdict, cast, mean(before), mean(after)) },
+    cast,
+    verdict,
+    says: words(verdict, cast, mean(before), mean(after)),
   };
 }
 
 const chroma = ([, a, b]: Vec3) => Math.hypot(a, b);
 /** Chroma up to which a reference is a grey, and from which the greys of a frame show a cast. */
 const greyChroma = 2;
-const mostCast = 4;
+const maxCast = 4;
 
 function words(verdict: Verdict, cast: number, before: number, after: number): string {
-  if (cast > mostCast)
+  if (cast > maxCast)
     return `Balance the shot on a neutral first: the chart’s greys are ${cast.toFixed(1)} off. As it stands, mean ΔE ${before.toFixed(1)}.`;
   const fit = { holds: 'fits', close: 'nearly fits', fails: 'does not fit', none: 'fits' }[verdict];
   return `This profile ${fit} this frame: mean ΔE ${before.toFixed(1)} as it is, ${after.toFixed(1)} at best.`;

@@ -71,7 +71,11 @@ export function readFrame(
   const usedDepth = depthUsed(rgb, storedDepth);
   const piles = findPiles(rgb, low, high, usedDepth);
   return {
-    ...{ storedDepth, usedDepth, low, high, ...piles },
+    storedDepth,
+    usedDepth,
+    low,
+    high,
+    ...piles,
     floor: percentile(fine, 0.001),
     ceiling: percentile(fine, 0.999),
     range: isNarrow(fine, rgb.length, usedDepth) ? 'narrow' : 'full',

@@ -90,7 +90,8 @@ export function measureArea(
   const variance = luminances.reduce((sum, y) => sum + (y - mean) ** 2, 0) / pixels.length;
   return {
     pixels: pixels.length,
-    ...{ code, light },
+    code,
+    light,
     stops: linearToStops(Math.max(mean, 1e-9)),
     clipped: clipped / pixels.length,
     unevenness: Math.sqrt(variance) / Math.max(mean, 1e-9),

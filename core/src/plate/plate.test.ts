@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { type Codec, makeCodec } from '../camera/codec.ts';
 import { normals, seeded } from '../numeric/random.ts';
-import { record, type Recording } from '../camera/sensor.ts';
+import { record, type RecordSettings } from '../camera/sensor.ts';
 import { bt709 } from '../colour/spaces/index.ts';
 import { parseChartCsv } from '../formats/chartCsv.ts';
 import { parseExr, type SceneFrame } from '../formats/exr/parse.ts';
@@ -45,7 +45,7 @@ beforeAll(() => {
   heads = half('heads-and-chart.exr');
   quay = half('quay-blue-hour.exr');
 });
-const shoot = (scene: SceneFrame, codec: Codec, settings: Partial<Recording> = {}) => ({
+const shoot = (scene: SceneFrame, codec: Codec, settings: Partial<RecordSettings> = {}) => ({
   ...scene,
   rgb: record(scene.rgb, bt709, codec, { exposure: 0, seed: 5, ...settings }),
 });

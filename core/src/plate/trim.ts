@@ -13,7 +13,7 @@ import { type AreaReading, luminanceOf } from './measure.ts';
 export type TrimAnswer = { change: Partial<Shot>; says: string } | { refused: string };
 
 /** Share of clipped pixels from which a neutral is no neutral any more (common practice: none). */
-const mostClipped = 0.005;
+const maxClipped = 0.005;
 /** Under this the noise decides, not the light. */
 const darkest = -4.5;
 
@@ -22,7 +22,7 @@ const whiteLight = xyToLight(working.white);
 const stops = (x: number) => signed(x, 2);
 
 function unfit(reading: AreaReading): string | undefined {
-  if (reading.clipped > mostClipped)
+  if (reading.clipped > maxClipped)
     return `${Math.round(reading.clipped * 100)} % of this place is clipped: its colour is the sensor's limit, not the light's.`;
   if (reading.stops < darkest)
     return `This place lies ${Math.abs(reading.stops).toFixed(1)} stops under mid-grey: noise would decide the balance.`;
@@ -62,7 +62,7 @@ export function balanceFromNeutral(reading: AreaReading): TrimAnswer {
 
 /** Exposure that brings a place to a luminance, scene-linear. */
 function exposureTo(reading: AreaReading, shot: Shot, aim: number): TrimAnswer {
-  if (reading.clipped > mostClipped) return { refused: unfit(reading)! };
+  if (reading.clipped > maxClipped) return { refused: unfit(reading)! };
   const now = luminanceOf(transform(shotMatrix(shot), reading.light));
   if (!(now > 0)) return { refused: 'There is no light in this place.' };
   const exposure = shot.exposure + Math.log2((aim + shotBlack(shot)) / now);

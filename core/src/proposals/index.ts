@@ -43,7 +43,7 @@ export interface Proposal {
 }
 
 /** A change that leaves its reading this much of its miss is no remedy. */
-const leastGain = 0.05;
+const minGain = 0.05;
 
 /** Proposals for every reading that misses its band; the one that leaves the least amiss comes first. */
 export function propose(trial: PlateEvaluator, look: Look): Proposal[] {
@@ -56,18 +56,19 @@ export function propose(trial: PlateEvaluator, look: Look): Proposal[] {
     if (!answer) return [];
     const after = trial.readAll(answer.change);
     const predicted = after.find((r) => r.id === remedy.reading)!;
-    if (predicted.miss > reading.miss - leastGain) return [];
+    if (predicted.miss > reading.miss - minGain) return [];
     const { text, verdict, value } = predicted;
     return [
       {
-        ...{
-          readingId: reading.id,
-          label: reading.label,
-          problem: remedy.problem(reading),
-          does: answer.does,
-        },
-        ...{ look: answer.change.look, exposure: answer.change.exposure, before: reading.text },
-        ...{ predicted: { text, verdict, value }, remaining: totalMiss(after) },
+        readingId: reading.id,
+        label: reading.label,
+        problem: remedy.problem(reading),
+        does: answer.does,
+        look: answer.change.look,
+        exposure: answer.change.exposure,
+        before: reading.text,
+        predicted: { text, verdict, value },
+        remaining: totalMiss(after),
       },
     ];
   });

@@ -6,7 +6,7 @@ import { type Band, judge, unjudged } from '../numeric/verdict.ts';
 import { chromaOf } from '../colour/ycbcr.ts';
 
 /** Below this share of the picture an end has no colour worth reading. */
-const leastShare = 0.002;
+const minShare = 0.002;
 
 /** What a mean Cb, Cr is called. */
 function nameOf(cb: number, cr: number): string {
@@ -72,7 +72,7 @@ function endColour({ id, label, words, isEnd, band, why }: EndSpec): ReadingDefi
       for (let pixel = 0; pixel < signal.length / 3; pixel++) if (counts(pixel)) chosen.push(pixel);
       const n = chosen.length;
       const share = n / (signal.length / 3);
-      if (share < leastShare)
+      if (share < minShare)
         return { value: null, text: '–', ...unjudged, detail: `The picture has no ${words}.` };
       const [cb, cr] = givenChroma(context, chosen);
       const value = Math.hypot(cb, cr) * 100;

@@ -37,7 +37,9 @@ export const separation: ReadingDefinition = {
     const [a, b] = [subject, background].map((areas) => (areas.length > 0 ? meanLab(context, areas) : null));
     if (!a || !b)
       return {
-        ...{ value: null, text: '–', ...unjudged },
+        value: null,
+        text: '–',
+        ...unjudged,
         detail: 'Mark a subject and a background at the Plates station to see how far they stand apart.',
       };
     const value = deltaE2000(a, b);

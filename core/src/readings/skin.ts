@@ -7,7 +7,7 @@ import { judge, unjudged } from '../numeric/verdict.ts';
 import { chromaOf, lumaOf, skinLineDegrees } from '../colour/ycbcr.ts';
 
 /** Below this share of the picture there is no skin worth reading. */
-const leastShare = 0.002;
+const minShare = 0.002;
 
 const lab = new Float64Array(4);
 
@@ -34,7 +34,7 @@ export function skinPixels(context: ReadingContext): Uint32Array {
     const is = marks.skin.length > 0;
     if (is ? isInAreas(context, marks.skin, pixel) : looksLikeSkin(scene, p)) pixels.push(pixel);
   }
-  const enough = pixels.length > (marks.skin.length > 0 ? 0 : leastShare * (scene.length / 3));
+  const enough = pixels.length > (marks.skin.length > 0 ? 0 : minShare * (scene.length / 3));
   const answer = Uint32Array.from(enough ? pixels : []);
   found.set(scene, answer);
   return answer;
@@ -67,7 +67,7 @@ const isSkin = (context: ReadingContext) => {
 };
 const degrees = (x: number) => `${signed(x, 1)}°`;
 /** Chroma under which a hue means nothing. */
-const leastChroma = 0.005;
+const minChroma = 0.005;
 
 export const skinHue: ReadingDefinition = {
   id: 'skinHue',
@@ -78,7 +78,7 @@ export const skinHue: ReadingDefinition = {
   where: isSkin,
   measure(context) {
     const skin = meanSkin(context);
-    if (!skin || skin.chroma < leastChroma) return noSkin;
+    if (!skin || skin.chroma < minChroma) return noSkin;
     const value = hueDistance(skinLineDegrees, angleOf(skin.cb, skin.cr));
     const lean = Math.abs(value) < 1 ? 'on the line' : value < 0 ? 'toward magenta' : 'toward green';
     const { skinLean } = context.practice;

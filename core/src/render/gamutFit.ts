@@ -34,7 +34,7 @@ const eighth = (x: number) => {
 };
 const eighthRoot = (x: number) => Math.sqrt(Math.sqrt(Math.sqrt(x)));
 /** The eighth norm of three distances is at most this much their largest. */
-const mostOver = 3 ** (1 / 8);
+const maxOver = 3 ** (1 / 8);
 
 /**
  * Draws every colour toward the grey of its own luminance until it is inside the display's gamut. Direction from
@@ -45,7 +45,7 @@ const mostOver = 3 ** (1 / 8);
 function fit(display: RgbSpace, { threshold }: Reach, table: OctaveTable) {
   const [wr, wg, wb] = luminanceWeights(display);
   /** Under this the norm cannot pass the threshold. */
-  const surely = threshold / mostOver;
+  const surely = threshold / maxOver;
   return (rgb: Float32Array) => {
     for (let p = 0; p < rgb.length; p += 3) {
       const r = rgb[p];

@@ -25,7 +25,7 @@ interface Sigmoid {
 /** What the tables span: scene light, and the way from black or from the asymptote. Beyond, the curve answers. */
 const spans = { rise: [2 ** -18, 2 ** 10], fall: [2 ** -26, 1] } as const;
 /** Nearest to its asymptote that the curve is undone. */
-const leastLeft = 1e-12;
+const minLeft = 1e-12;
 
 /** A curve from scene-linear to display-linear light and back, read from tables, within 1e-6 of its size. */
 export class ToneScale {
@@ -61,7 +61,7 @@ export class ToneScale {
   }
 
   private fall(t: number): number {
-    return t < 0.5 ? this.fallLow.at(t) : this.fallHigh.at(t < 1 - leastLeft ? 1 - t : leastLeft);
+    return t < 0.5 ? this.fallLow.at(t) : this.fallHigh.at(t < 1 - minLeft ? 1 - t : minLeft);
   }
 }
 

@@ -5,7 +5,7 @@ import { newLook } from '../look/document.ts';
 import { activeTextures, textureIds, textureKind, textureSchema } from './index.ts';
 import {
   factorOnPlate,
-  mostOnPlate,
+  maxOnPlate,
   plateTextureNotes,
   plateTextureSchema,
   textureOnPlate,
@@ -31,7 +31,7 @@ test.each(textureIds)('%s: off on a plate is off, half is half, and no factor le
   const of = (texture: typeof all) => (texture[id] as unknown as Record<string, number>)[strength];
   expect(of(textureOnPlate(all, { [id]: 0.5 }))).toBeCloseTo(of(all) / 2, 9);
   fc.assert(
-    fc.property(fc.double({ min: 0.01, max: mostOnPlate, noNaN: true }), (factor) => {
+    fc.property(fc.double({ min: 0.01, max: maxOnPlate, noNaN: true }), (factor) => {
       const { on: _, ...params } = textureOnPlate(all, { [id]: factor })[id];
       return schema.safeParse(params).success;
     }),

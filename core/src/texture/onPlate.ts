@@ -2,9 +2,9 @@ import { z } from 'zod';
 import { type Texture, type TextureId, textureIds, textureKind } from './index.ts';
 
 /** The most a kind of texture can be raised to on one plate, against the look's own. */
-export const mostOnPlate = 2;
+export const maxOnPlate = 2;
 
-const share = z.number().min(0).max(mostOnPlate);
+const share = z.number().min(0).max(maxOnPlate);
 /** What a plate makes of a look's texture: a factor for each kind that differs, 0 for off. It stays with the plate. */
 export const plateTextureSchema = z.partialRecord(z.enum(textureIds as [TextureId, ...TextureId[]]), share);
 export type PlateTexture = z.output<typeof plateTextureSchema>;

@@ -11,7 +11,7 @@ import { grainStops } from './kinds/grain.ts';
 import { haloColour } from './kinds/halation.ts';
 import { excessShare } from './kinds/threshold.ts';
 import type { Light } from './light.ts';
-import { type Recording, TexturedCode } from '../look/texturedCode.ts';
+import { type RecordedFrame, TexturedCode } from '../look/texturedCode.ts';
 import { neutralShot } from '../look/shot.ts';
 import { parseProfile } from '../camera/profile.ts';
 import { parseLook } from '../look/document.ts';
@@ -262,8 +262,13 @@ describe('grain', () => {
 describe('code in, code out', () => {
   const uniform = seeded(5);
   const code = new Float32Array(300).map(() => 0.1 + 0.7 * uniform());
-  const recording: Recording = {
-    ...{ key: 'a', code, width: 10, height: 10, profile: heron, shot: neutralShot },
+  const recording: RecordedFrame = {
+    key: 'a',
+    code,
+    width: 10,
+    height: 10,
+    profile: heron,
+    shot: neutralShot,
   };
 
   test('at rest the recording itself, within a tenth of a 10-bit code', () => {

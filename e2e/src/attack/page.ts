@@ -10,7 +10,7 @@ const plates = 40;
 /** Minutes of work; `DUSK_SOAK=60` is the hour. */
 const minutes = Number(process.env.DUSK_SOAK ?? 4);
 /** The page may hold this much more at the end than in the middle: what it keeps is bounded, and filled by then. */
-const mostGrowth = 1.15;
+const maxGrowth = 1.15;
 
 /** Resident megabytes of the browser's pages (Linux). */
 function residentOf(browserPid: string): number {
@@ -73,9 +73,9 @@ export const pageAttack: Attack = {
       const [middle, last] = [mean(0.4, 0.6), mean(0.8, 1)];
       return [
         {
-          promise: `the page is flat: at most ${mostGrowth} times as large at the end as in the middle`,
+          promise: `the page is flat: at most ${maxGrowth} times as large at the end as in the middle`,
           figure: `${sizes.length} rounds; ${middle.toFixed(0)} MB in the middle fifth, ${last.toFixed(0)} MB in the last, ${Math.max(...sizes).toFixed(0)} MB at most`,
-          holds: middle > 0 && last <= middle * mostGrowth,
+          holds: middle > 0 && last <= middle * maxGrowth,
         },
       ];
     } finally {

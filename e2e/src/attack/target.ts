@@ -63,13 +63,11 @@ export async function startOnSmallDisk(folder: string, megabytes: number) {
   const child = spawn('unshare', ['-rm', 'sh', '-c', script], {
     env: {
       ...process.env,
-      ...{
-        DUSK_DATA: disk,
-        DUSK_PORT: '0',
-        DUSK_LOG: process.env.DUSK_LOG ?? 'silent',
-        NODE: process.execPath,
-        PROGRAM: builtServer,
-      },
+      DUSK_DATA: disk,
+      DUSK_PORT: '0',
+      DUSK_LOG: process.env.DUSK_LOG ?? 'silent',
+      NODE: process.execPath,
+      PROGRAM: builtServer,
     },
     stdio: ['ignore', 'pipe', 'inherit'],
     detached: true,

@@ -4,10 +4,10 @@ import { unpackCodes } from '../frames/raster.ts';
 import type { FileStore } from './store.ts';
 
 /** Bytes of unpacked frames kept; the one that was asked for longest ago goes first. */
-const mostBytes = 2 * 1024 ** 3;
+const maxBytes = 2 * 1024 ** 3;
 
 /** Small pictures kept in memory, of a third of a megabyte each. */
-const mostSmall = 100;
+const maxSmall = 100;
 
 /**
  * Stored frames as the bench wants them, unpacked once and kept as files, so that they are sent as small files are and
@@ -30,7 +30,7 @@ export class CodeFiles {
     // The latest asked for goes last.
     this.lately.delete(sha256);
     this.lately.set(sha256, bytes);
-    if (this.lately.size > mostSmall) this.lately.delete(this.lately.keys().next().value!);
+    if (this.lately.size > maxSmall) this.lately.delete(this.lately.keys().next().value!);
     return bytes;
   }
 
@@ -93,7 +93,7 @@ export class CodeFiles {
     }
     let bytes = all.reduce((sum, f) => sum + f.size, 0);
     for (const { path, size } of all.sort((a, b) => a.used - b.used)) {
-      if (bytes <= mostBytes) return;
+      if (bytes <= maxBytes) return;
       await rm(path, { force: true });
       bytes -= size;
     }

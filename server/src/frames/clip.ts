@@ -146,8 +146,13 @@ export async function readClipFacts(path: string, file: string): Promise<ClipFac
   if (problem) throw new FormatError(file, 'clip', problem);
   const [n, d = 1] = stream.r_frame_rate.split('/').map(Number);
   return {
-    ...{ width, height, duration, rate: n / d, codec: stream.codec_name },
-    ...{ depth: depthOf(stream.pix_fmt), range: rangeOf(stream) },
+    width,
+    height,
+    duration,
+    rate: n / d,
+    codec: stream.codec_name,
+    depth: depthOf(stream.pix_fmt),
+    range: rangeOf(stream),
   };
 }
 

@@ -222,7 +222,11 @@ describe('clips', () => {
   test('says what it is', async () => {
     expect(await readClipFacts(at('clip.mov'), 'clip.mov')).toEqual({
       ...size,
-      ...{ duration: 2, rate: 10, depth: 10, range: 'narrow', codec: 'ffv1' },
+      duration: 2,
+      rate: 10,
+      depth: 10,
+      range: 'narrow',
+      codec: 'ffv1',
     });
   });
 

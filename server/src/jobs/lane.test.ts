@@ -20,10 +20,16 @@ const read = (path: string, signal?: AbortSignal) =>
 /** An export of some seconds. */
 const longExport = () => ({
   order: {
-    ...{ look: slackWater, profile: parseProfile(demoDocument('profiles/heron.json'), 'heron') },
-    ...{ role: 'combined' as const, display: standardDisplay, grid: 129 },
+    look: slackWater,
+    profile: parseProfile(demoDocument('profiles/heron.json'), 'heron'),
+    role: 'combined' as const,
+    display: standardDisplay,
+    grid: 129,
   },
-  ...{ luts: [], plates: [], part: join(folder, `part-${parts++}`), fileName: 'a.cube' },
+  luts: [],
+  plates: [],
+  part: join(folder, `part-${parts++}`),
+  fileName: 'a.cube',
 });
 
 test('a frame is read while every thread for jobs is at an export', async () => {

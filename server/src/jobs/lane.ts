@@ -39,7 +39,10 @@ export class Lane {
     const { width, heap } = options;
     this.free = width;
     this.pool = new Piscina({
-      ...{ filename: tasks, maxThreads: width, minThreads: 0, idleTimeout: 30_000 },
+      filename: tasks,
+      maxThreads: width,
+      minThreads: 0,
+      idleTimeout: 30_000,
       ...(heap ? { resourceLimits: { maxOldGenerationSizeMb: heap } } : {}),
     });
   }

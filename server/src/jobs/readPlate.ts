@@ -50,7 +50,7 @@ function encodeLight(frame: DecodedFrame): void {
 }
 
 /** Bytes free on a disk that is not full. */
-const leastRoom = 1024 * 1024;
+const minRoom = 1024 * 1024;
 
 async function storeStraight(store: NonNullable<DecodedFrame['store']>, part: string): Promise<void> {
   try {
@@ -58,7 +58,7 @@ async function storeStraight(store: NonNullable<DecodedFrame['store']>, part: st
   } catch (error) {
     // The picture library does not say why it could not write.
     const { bavail, bsize } = await statfs(dirname(part));
-    if (bavail * bsize < leastRoom)
+    if (bavail * bsize < minRoom)
       throw new Error('ENOSPC: no space left on the disk, write', { cause: error });
     throw error;
   }

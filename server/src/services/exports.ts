@@ -41,8 +41,12 @@ export class ExportService {
     const { number } = await versions.ensure(lookId, look.document, order.note);
     const fileName = cubeFileName({ ...parts, version: number });
     return jobs.order('export', look.projectId, {
-      ...{ kind: 'velvet-dusk/export-order', schemaVersion: 2 },
-      ...{ lookId, lookVersion: number, ...parts, fileName },
+      kind: 'velvet-dusk/export-order',
+      schemaVersion: 2,
+      lookId,
+      lookVersion: number,
+      ...parts,
+      fileName,
     } satisfies ExportPayload);
   }
 }

@@ -21,7 +21,12 @@ const kindOf = (run: Run, deadline = 60_000) =>
     deadline,
     title: ({ name }) => name,
     subject: ({ name }) => ({
-      ...{ lookId: 'look', lookName: name, lookVersion: 1, profileId: 'heron', role: 'combined', grid: 2 },
+      lookId: 'look',
+      lookName: name,
+      lookVersion: 1,
+      profileId: 'heron',
+      role: 'combined',
+      grid: 2,
       fileName: name,
     }),
     run,
@@ -44,7 +49,7 @@ async function service(run: Run, { width = 2, deadline = 60_000, folder = '' } =
     luts: {},
     plates: {},
     kinds: [kindOf(run, deadline)],
-    mostAttempts: 3,
+    maxAttempts: 3,
   };
   const jobs = new JobService(db, parts as unknown as ConstructorParameters<typeof JobService>[1]);
   await jobs.start();

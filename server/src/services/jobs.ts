@@ -20,7 +20,7 @@ export const pageLength = { usual: 50, most: 200 };
  * What was begun this often without an end is given up: it has ended the server, or hung with it. Far more often than a
  * server is killed by chance while one job runs; until then those that were begun less often go first.
  */
-const mostAttempts = 100;
+const maxAttempts = 100;
 /** Milliseconds between tries to write down how a job ended, on a full disk or a locked database. */
 const recordAfter = [100, 500, 2000, 5000];
 
@@ -41,7 +41,7 @@ interface Parts {
   plates: PlateService;
   /** Kinds of job it can do; tests bring their own. */
   kinds?: readonly JobKind[];
-  mostAttempts?: number;
+  maxAttempts?: number;
 }
 
 /**
@@ -85,7 +85,12 @@ export class JobService {
       jobs: await this.whole(page),
       next: rows.length > limit && last ? `${last.createdAt} ${last.id}` : null,
       counts: {
-        ...{ queued: 0, running: 0, paused: 0, done: 0, failed: 0, cancelled: 0 },
+        queued: 0,
+        running: 0,
+        paused: 0,
+        done: 0,
+        failed: 0,
+        cancelled: 0,
         ...Object.fromEntries(states.map(({ state, n }) => [state, n])),
       },
     };
@@ -162,7 +167,7 @@ export class JobService {
     await this.insist(async () => {
       const left = await this.db.select().from(jobs).where(eq(jobs.state, 'running'));
       for (const { id, attempts } of left)
-        if (attempts < (this.parts.mostAttempts ?? mostAttempts))
+        if (attempts < (this.parts.maxAttempts ?? maxAttempts))
           await this.move(id, ['running'], { state: 'queued', stage: 'Waiting', progress: 0 });
         else {
           const error = `It was begun ${attempts} times, and the server ended each time before it did.`;
@@ -245,7 +250,12 @@ export class JobService {
       const payload = payloadOf(row, kind);
       let job = await this.changed(row);
       const context: JobContext = {
-        ...{ projectId: row.projectId, pool, files, luts, plates, signal },
+        projectId: row.projectId,
+        pool,
+        files,
+        luts,
+        plates,
+        signal,
         newPart() {
           parts.push(files.newPart());
           return parts.at(-1)!;

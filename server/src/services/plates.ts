@@ -27,7 +27,18 @@ function toPlate(row: Row): Plate {
   const { id, name, kind, profileId, width, height, depth, format, sourceName, note, revision } = row;
   const facts = row.facts ? parseFacts(whole(row.facts), 'facts') : null;
   return {
-    ...{ id, name, kind, profileId, width, height, depth, format, sourceName, note, revision, facts },
+    id,
+    name,
+    kind,
+    profileId,
+    width,
+    height,
+    depth,
+    format,
+    sourceName,
+    note,
+    revision,
+    facts,
     shot: read('shot', shotSchema, row.shot),
     marks: read('marks', marksSchema, row.marks),
     texture: read('texture', plateTextureSchema, row.texture),
@@ -168,18 +179,21 @@ export class PlateService {
     const [row] = await this.db
       .insert(plates)
       .values({
-        ...{
-          id,
-          projectId,
-          position: (last ?? 0) + 1,
-          name,
-          kind,
-          profileId,
-          note,
-          marks,
-          shot: neutralShot,
-        },
-        ...{ ...file, width, height, depth, format, facts: factsDocument(facts) },
+        id,
+        projectId,
+        position: (last ?? 0) + 1,
+        name,
+        kind,
+        profileId,
+        note,
+        marks,
+        shot: neutralShot,
+        ...file,
+        width,
+        height,
+        depth,
+        format,
+        facts: factsDocument(facts),
       })
       .returning();
     return toPlate(row);

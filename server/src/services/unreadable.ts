@@ -23,8 +23,11 @@ export function readRows<R extends { id: string }, T>(
         Object.fromEntries(Object.entries(row).map(([key, value]) => [key, asText(value)])),
       );
       unreadable.push({
-        ...{ kind, id: row.id, name: typeof name === 'string' ? name : row.id },
-        ...{ reason: (error as Error).message.slice(0, 500), text },
+        kind,
+        id: row.id,
+        name: typeof name === 'string' ? name : row.id,
+        reason: (error as Error).message.slice(0, 500),
+        text,
       });
     }
   }

@@ -12,7 +12,10 @@ import { whole } from './unreadable.ts';
 type Row = typeof lookVersions.$inferSelect;
 
 const toVersion = ({ number, hash, note, createdAt }: Row): LookVersion => ({
-  ...{ number, hash, note, createdAt },
+  number,
+  hash,
+  note,
+  createdAt,
 });
 
 /** Is a row the look as it is now? One that cannot be read is not. */
@@ -75,7 +78,12 @@ export class VersionService {
     const [row] = await this.db
       .insert(lookVersions)
       .values({
-        ...{ id: randomUUID(), lookId, number: next, document, hash: recipeHash(document), note },
+        id: randomUUID(),
+        lookId,
+        number: next,
+        document,
+        hash: recipeHash(document),
+        note,
         createdAt: new Date().toISOString(),
       })
       .returning();

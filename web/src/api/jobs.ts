@@ -31,7 +31,9 @@ export function useJobs(projectId: string) {
   return {
     jobs: data?.pages.flatMap((p) => p.jobs) ?? [],
     counts: data?.pages[0].counts ?? noCounts,
-    ...{ hasNextPage, fetchNextPage, isFetchingNextPage },
+    hasNextPage,
+    fetchNextPage,
+    isFetchingNextPage,
   };
 }
 

@@ -15,7 +15,13 @@ export function StrengthField({ label = 'Strength', value, onChange, ...rest }: 
   return (
     <NumberField
       {...rest}
-      {...{ label, unit: '%', min: 0, max: 100, step: 1, digits: 0, rest: 100 }}
+      label={label}
+      unit="%"
+      min={0}
+      max={100}
+      step={1}
+      digits={0}
+      rest={100}
       value={value * 100}
       onChange={(v) => onChange(v / 100)}
     />

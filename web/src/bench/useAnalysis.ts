@@ -128,7 +128,9 @@ export function useAnalysis(): void {
     let stale = false;
     const paint = (seen: boolean) =>
       runners.current[seen ? 'paintThumbs' : 'paintOutOfSight']({
-        ...{ look, practice, isStale: () => stale },
+        look,
+        practice,
+        isStale: () => stale,
         plates: orders().filter((o) => isInSight(o.id) === seen),
       });
     const timers = [
@@ -155,7 +157,9 @@ export function useAnalysis(): void {
     let stale = false;
     setMeasured({ proposals: null });
     const order = (chosen: (plate: PlateOrder) => boolean): StackOrder => ({
-      ...{ look, practice, isStale: () => stale },
+      look,
+      practice,
+      isStale: () => stale,
       plates: orders().filter(chosen),
     });
     const shown = order((o) => o.id === currentId);

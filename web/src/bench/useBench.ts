@@ -57,7 +57,10 @@ export function asRecorded({ facts }: Plate, profile: Profile): Profile {
 
 /** A plate as the workers want it. */
 export const plateOrder = (plate: Plate, profile: Profile): PlateOrder => ({
-  ...{ id: plate.id, url: thumbUrl(plate), profile: asRecorded(plate, profile), shot: plate.shot },
+  id: plate.id,
+  url: thumbUrl(plate),
+  profile: asRecorded(plate, profile),
+  shot: plate.shot,
   marks: {
     skin: areasOf(plate.marks, 'skin'),
     subject: areasOf(plate.marks, 'subject'),

@@ -16,8 +16,16 @@ function trialDrawing(profile: Profile, { width, height, size }: typeof trial): 
   const rgb = Float32Array.from({ length: width * height * 3 }, (_, i) => (i * 0.618) % 1);
   const cube = { size, data: new Float32Array(size ** 3 * 3).fill(0.5) };
   return {
-    ...{ width, height, pixels: { rgb, width, height }, texelsPerPixel: 1, origin: [0, 0] },
-    ...{ after: cube, before: cube, split: width / 2, surround: 0, castLens: false },
+    width,
+    height,
+    pixels: { rgb, width, height },
+    texelsPerPixel: 1,
+    origin: [0, 0],
+    after: cube,
+    before: cube,
+    split: width / 2,
+    surround: 0,
+    castLens: false,
     overlay: { kind: 'none', cube: null },
     plate: { url: '', profile, shot: neutralShot, trimmed: false },
     texture: null,

@@ -17,7 +17,7 @@ const bands = bandColours.map(hex);
 export const endColours = { clipped: '#ff6a2b', crushed: '#7a6cff' };
 const [clippedColour, crushedColour] = [hex(endColours.clipped), hex(endColours.crushed)];
 /** Excess from which a colour counts as out of the display's gamut, as a share of the overlay's span. */
-const leastExcess = 0.02;
+const minExcess = 0.02;
 /** How far the picture steps back behind marks, and outside a matte. */
 const dim = 0.7;
 const outside = 0.3;
@@ -65,7 +65,7 @@ export function paintOverlay(
   }
   if (kind === 'matte')
     return shown.map((v) => outside * y + marks[p + 1] * (v - outside * y)) as unknown as Rgb;
-  return marks[p + 2] > leastExcess ? clippedColour : [dim * y, dim * y, dim * y];
+  return marks[p + 2] > minExcess ? clippedColour : [dim * y, dim * y, dim * y];
 }
 
 const vec3 = (c: Rgb) => `vec3(${c.map((v) => v.toFixed(5)).join(', ')})`;
@@ -88,7 +88,7 @@ vec3 paintOverlay(vec3 shown, vec3 marks, int kind, bool castLens) {
   }
   if (kind == ${overlayNumbers.texture}) return clamp(0.5 + ${float(textureGain)} * (shown - marks), 0.0, 1.0);
   if (kind == ${overlayNumbers.matte}) return mix(vec3(${float(outside)} * y), shown, marks.y);
-  if (kind == ${overlayNumbers.gamut}) return marks.z > ${float(leastExcess)} ? ${vec3(clippedColour)} : vec3(${float(dim)} * y);
+  if (kind == ${overlayNumbers.gamut}) return marks.z > ${float(minExcess)} ? ${vec3(clippedColour)} : vec3(${float(dim)} * y);
   return shown;
 }
 `;

@@ -69,7 +69,12 @@ async function sendOne(file: File, order: ImportOrder, signal: AbortSignal): Pro
 /** Takes files in, one after the other, with one line of result each. */
 export async function importFiles(files: readonly File[], order: ImportOrder): Promise<void> {
   const items = files.map((file): ImportItem & { file: File } => ({
-    ...{ key: nextKey++, name: file.name, state: 'waiting', says: '', plateId: '', file },
+    key: nextKey++,
+    name: file.name,
+    state: 'waiting',
+    says: '',
+    plateId: '',
+    file,
   }));
   useImports.setState((s) => ({
     items: [...s.items.filter((i) => s.running || i.state === 'refused'), ...items],

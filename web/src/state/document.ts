@@ -46,7 +46,11 @@ export const history = () => useDocument.temporal.getState();
 export const documentOf = ({ look, plates }: BenchDocument): BenchDocument => ({ look, plates });
 
 export const editsOf = ({ name, profileId, shot, marks, texture }: Plate): PlateEdits => ({
-  ...{ name, profileId, shot, marks, texture },
+  name,
+  profileId,
+  shot,
+  marks,
+  texture,
 });
 
 let inGesture = false;

@@ -26,14 +26,12 @@ interface Measured {
 }
 
 export const useMeasured = create<Measured>(() => ({
-  ...{
-    analysis: null,
-    effects: new Map(),
-    thumbs: {},
-    strengths: {},
-    proposals: null,
-    notes: [],
-    trouble: null,
-  },
+  analysis: null,
+  effects: new Map(),
+  thumbs: {},
+  strengths: {},
+  proposals: null,
+  notes: [],
+  trouble: null,
 }));
 export const setMeasured = useMeasured.setState;

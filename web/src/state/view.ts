@@ -22,7 +22,7 @@ export interface Probe {
   x: number;
   y: number;
 }
-export const mostProbes = 6;
+export const maxProbes = 6;
 
 /** What a click on the picture is for, while a dock waits for one. */
 export interface Pick {

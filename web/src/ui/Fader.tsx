@@ -10,7 +10,9 @@ export function Fader(props: NumberFieldProps) {
   return (
     <div className="grid grid-cols-[1fr_auto] items-center gap-2 h-[19px] text-[12px]">
       <Slider.Root
-        {...{ min, max, step }}
+        min={min}
+        max={max}
+        step={step}
         value={[value]}
         onValueChange={([v]) => onChange(Number(v.toFixed(6)))}
         onPointerDown={beginGesture}

@@ -31,7 +31,8 @@ export function FileButton({
         type="file"
         className="sr-only"
         aria-label={label}
-        {...{ accept, multiple }}
+        accept={accept}
+        multiple={multiple}
         onChange={(e) => {
           const files = [...(e.currentTarget.files ?? [])];
           e.currentTarget.value = '';

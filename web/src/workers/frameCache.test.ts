@@ -2,7 +2,10 @@ import { expect, test, vi } from 'vitest';
 import { FrameCache } from './frameCache.ts';
 
 const frame = (width: number, height: number) => ({
-  ...{ width, height, depth: 16, rgb: new Float32Array(width * height * 3).fill(0.5) },
+  width,
+  height,
+  depth: 16,
+  rgb: new Float32Array(width * height * 3).fill(0.5),
 });
 
 test('a frame is got once, however often and at once it is asked for', async () => {

@@ -13,9 +13,9 @@ export class FrameCache {
   private readonly frames = new Map<string, { frame: Promise<Frame>; pixels: number }>();
   private readonly sized = new Map<string, Float32Array>();
 
-  /** @param mostPixels of all frames together; the last one is kept whatever its size. */
+  /** @param maxPixels of all frames together; the last one is kept whatever its size. */
   constructor(
-    private readonly mostPixels: number,
+    private readonly maxPixels: number,
     private readonly get: (url: string) => Promise<Frame> = askForFrame,
   ) {}
 
@@ -58,7 +58,7 @@ export class FrameCache {
   private makeRoomForSizes(): void {
     let pixels = [...this.sized.values()].reduce((sum, rgb) => sum + rgb.length / 3, 0);
     for (const [key, rgb] of this.sized) {
-      if (pixels <= this.mostPixels / 2 || this.sized.size === 1) return;
+      if (pixels <= this.maxPixels / 2 || this.sized.size === 1) return;
       pixels -= rgb.length / 3;
       this.sized.delete(key);
     }
@@ -73,7 +73,7 @@ export class FrameCache {
   private makeRoom(): void {
     let pixels = [...this.frames.values()].reduce((sum, f) => sum + f.pixels, 0);
     for (const [url, entry] of this.frames) {
-      if (pixels <= this.mostPixels || this.frames.size === 1) return;
+      if (pixels <= this.maxPixels || this.frames.size === 1) return;
       pixels -= entry.pixels;
       this.drop(url);
     }

@@ -94,7 +94,10 @@ export async function matchTable(
   const theirs = displayPixels(await aimCode(frames, aim, look, pixels.table), renderingOf(look));
   const [p, r] = [mine, theirs].map(pictureStatistics);
   return {
-    ...{ plate: p, aim: r, words: differenceInWords(p, r), beyond: beyondGrading(p, r) },
+    plate: p,
+    aim: r,
+    words: differenceInWords(p, r),
+    beyond: beyondGrading(p, r),
     distance: matchDistance(mine, theirs),
   };
 }

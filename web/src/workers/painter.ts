@@ -33,10 +33,15 @@ export interface PaintOrder extends PictureOrder {
 const noOverlay: Overlay = { kind: 'none', cube: null };
 
 /** Larger pictures are not planned: a plan takes 32 bytes a pixel. */
-const mostPlanned = 1_500_000;
+const maxPlanned = 1_500_000;
 
 const asCube = ({ size, data }: NonNullable<ViewCube>): Cube3d => ({
-  ...{ kind: '3d', size, data, ...unitDomain, title: '', comments: [] },
+  kind: '3d',
+  size,
+  data,
+  ...unitDomain,
+  title: '',
+  comments: [],
 });
 
 /** A picture to paint: its code, that after shot lane and texture, and where the latter falls in each grid. */
@@ -48,7 +53,7 @@ interface Picture {
 }
 /** The pictures last painted, the newest first: one with its texture, one without. */
 let held: Picture[] = [];
-const mostHeld = 2;
+const maxHeld = 2;
 const texturedCode = new TexturedCode();
 
 async function hold({ url, width, height, profile, shot, texture = null }: PictureOrder): Promise<Picture> {
@@ -63,13 +68,13 @@ async function hold({ url, width, height, profile, shot, texture = null }: Pictu
     else if (shot) trimCode(makeCodec(profile), shot)((trimmed = Float32Array.from(code)));
     picture = { key, recorded: code, trimmed, plans: new Map() };
   }
-  held = [picture, ...held.filter((p) => p !== picture)].slice(0, mostHeld);
+  held = [picture, ...held.filter((p) => p !== picture)].slice(0, maxHeld);
   return picture;
 }
 
 /** Where the held picture falls in a grid; null where it is too large to be planned. */
 function planOf({ trimmed, plans }: Picture, size: number): TetrahedralPlan | null {
-  if (trimmed.length / 3 > mostPlanned) return null;
+  if (trimmed.length / 3 > maxPlanned) return null;
   let plan = plans.get(size);
   if (!plan) plans.set(size, (plan = planTetrahedral(trimmed, size)));
   return plan;

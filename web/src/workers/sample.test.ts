@@ -23,7 +23,10 @@ function frame(stops: number) {
   return { width, height, rgb, depth: 16 };
 }
 const plate = {
-  ...{ id: 'p', url: '', profile: heron, shot: neutralShot },
+  id: 'p',
+  url: '',
+  profile: heron,
+  shot: neutralShot,
   marks: { skin: [], subject: [], background: [] },
 };
 const look = shownOn(newLook('Plain'), standardDisplay);

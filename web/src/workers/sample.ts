@@ -73,7 +73,8 @@ export function sampleColour(frame: Frame, { plate, look, stepId, x, y }: Sample
   const signal = triple(shown.map(pipeline.rendering.toSignal));
   const [cb, cr] = chromaOf(...signal);
   return {
-    ...{ code, signal },
+    code,
+    signal,
     stops: linearToStops(Math.max(luminanceOf(triple(light)), 1e-9)),
     hue: angleOf(cb, cr),
     chroma: Math.hypot(cb, cr) * 100,

@@ -127,8 +127,11 @@ describe('published values', () => {
 
   test('DPX practice: code 685 is white, 95 is black; 0.002 density a step through gamma 0.6', () => {
     const curve = makeCurve({
-      ...{ family: 'printingDensity', densityPerCode: 0.002, gamma: 0.6 },
-      ...{ whiteCode: 685, blackCode: 95 },
+      family: 'printingDensity',
+      densityPerCode: 0.002,
+      gamma: 0.6,
+      whiteCode: 685,
+      blackCode: 95,
     });
     expect(curve.inverse(685 / 1023)).toBeCloseTo(1, 12);
     expect(curve.inverse(95 / 1023)).toBeCloseTo(0, 12);

@@ -7,7 +7,7 @@ const knee = 0.01;
 const toEven = (x: number) => Math.asinh(x / knee);
 const fromEven = (u: number) => knee * Math.sinh(u);
 /** Points a document may hold. */
-export const mostPoints = 4096;
+export const maxPoints = 4096;
 
 const rising = (points: readonly (readonly [number, number])[]) =>
   points.every(([s, x], i) => i === 0 || (s > points[i - 1][0] && x > points[i - 1][1]));
@@ -22,7 +22,7 @@ export const sampled = defineFamily({
       points: z
         .array(z.tuple([z.number(), z.number()]))
         .min(2)
-        .max(mostPoints)
+        .max(maxPoints)
         .meta({ label: 'Points: signal, scene-linear' }),
     })
     .refine((p) => rising(p.points), {

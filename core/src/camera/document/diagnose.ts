@@ -136,7 +136,7 @@ function* values(profile: Profile, rows: readonly CheckRow[]): Generator<Candida
 
 /** A slip is likelier than a confusion of equal fit, and either likelier than a number wrong altogether. */
 const likelihood: Record<Diagnosis['kind'], number> = { slip: 0, confusion: 0.05, value: 0.5 };
-const mostShown = 4;
+const maxShown = 4;
 
 /**
  * Tries each single change — a slip of one finger in one constant, one of the usual confusions, one constant wrong
@@ -157,5 +157,5 @@ export function diagnose(profile: Profile, rows: readonly CheckRow[] = profile.c
     const key = d.constant || d.says;
     if (!first.has(key)) first.set(key, d);
   }
-  return [...first.values()].slice(0, mostShown);
+  return [...first.values()].slice(0, maxShown);
 }

@@ -79,7 +79,11 @@ describe('1D tables of Heron’s curve', () => {
   const size = 4096;
   const codec = makeCodec(heron);
   const table = (f: (t: number) => number, top: number) => ({
-    ...{ kind: '1d' as const, size, ...unitDomain, title: '', comments: [] },
+    kind: '1d' as const,
+    size,
+    ...unitDomain,
+    title: '',
+    comments: [],
     domainMax: [top, top, top] as const,
     data: Float32Array.from({ length: size * 3 }, (_, i) => f((Math.floor(i / 3) / (size - 1)) * top)),
   });

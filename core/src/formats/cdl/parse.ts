@@ -6,7 +6,10 @@ import { cdlChannels, type CdlCorrection, cdlTriples, restCdl } from './correcti
 type Node = Record<string, unknown>;
 
 const xmlOptions = {
-  ...{ ignoreAttributes: false, attributeNamePrefix: '@', parseTagValue: false, removeNSPrefix: true },
+  ignoreAttributes: false,
+  attributeNamePrefix: '@',
+  parseTagValue: false,
+  removeNSPrefix: true,
   isArray: (name: string) => ['ColorDecision', 'ColorCorrection', 'Description'].includes(name),
 };
 /** Characters of the longest collection that is read. */

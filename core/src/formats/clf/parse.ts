@@ -24,7 +24,10 @@ const largestGridValues = largestGrid ** 3 * 3;
 const longest = { text: 16 * 1024 * 1024, nodes: 100 };
 
 const xmlOptions = {
-  ...{ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: '', parseTagValue: false },
+  preserveOrder: true,
+  ignoreAttributes: false,
+  attributeNamePrefix: '',
+  parseTagValue: false,
 };
 
 const tagOf = (e: Element) => Object.keys(e).find((k) => k !== ':@')!;
@@ -238,7 +241,9 @@ export function parseClf(text: string, file: string): ProcessList {
   if (nodes.length === 0) list.fail('the list has no process nodes');
   const { id = '', name = '' } = list.attributes;
   return {
-    ...{ id, name, nodes },
+    id,
+    name,
+    nodes,
     inputDescriptor: list.child('InputDescriptor')?.text() ?? '',
     outputDescriptor: list.child('OutputDescriptor')?.text() ?? '',
   };

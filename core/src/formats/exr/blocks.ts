@@ -26,7 +26,8 @@ function linePlan({ channels, compression: { lines }, dataWindow }: ExrHeader): 
   const lineBytes = channels.reduce((sum, c) => sum + c.bytes, 0) * width;
   const count = Math.ceil(height / lines);
   return {
-    ...{ count, head: 8 },
+    count,
+    head: 8,
     of(view, at) {
       const line = view.getInt32(at, true) - dataWindow.y0;
       if (line < 0 || line >= height || line % lines !== 0) return undefined;
@@ -40,7 +41,8 @@ function tilePlan({ channels, dataWindow }: ExrHeader, tile: { width: number; he
   const pixelBytes = channels.reduce((sum, c) => sum + c.bytes, 0);
   const [across, down] = [Math.ceil(width / tile.width), Math.ceil(height / tile.height)];
   return {
-    ...{ count: across * down, head: 20 },
+    count: across * down,
+    head: 20,
     of(view, at) {
       const [x, y, levelX, levelY] = [0, 4, 8, 12].map((o) => view.getInt32(at + o, true));
       if (x < 0 || x >= across || y < 0 || y >= down || levelX !== 0 || levelY !== 0) return undefined;

@@ -91,15 +91,27 @@ export const hueNodes = fc
   );
 settings.hueBelt = hueNodes.map((nodes) => hueBeltSchema.parse({ nodes }));
 settings.colourBox = fc.record({
-  ...{ turn: amount(-60, 60), saturation: amount(0, 3), density: amount(-3, 3) },
-  ...{ warm: amount(-1, 1), green: amount(-1, 1) },
-  ...{ hue: amount(0, 360), hueReach: amount(2, 180), hueSoft: amount(2, 90) },
-  ...{ satLow: amount(0, 0.6), satHigh: amount(0, 0.6), satSoft: amount(0.01, 0.3) },
-  ...{ low: amount(-12, 8), high: amount(-12, 8), levelSoft: amount(0.2, 6) },
+  turn: amount(-60, 60),
+  saturation: amount(0, 3),
+  density: amount(-3, 3),
+  warm: amount(-1, 1),
+  green: amount(-1, 1),
+  hue: amount(0, 360),
+  hueReach: amount(2, 180),
+  hueSoft: amount(2, 90),
+  satLow: amount(0, 0.6),
+  satHigh: amount(0, 0.6),
+  satSoft: amount(0.01, 0.3),
+  low: amount(-12, 8),
+  high: amount(-12, 8),
+  levelSoft: amount(0.2, 6),
 });
 settings.skinKeep = fc.record({
-  ...{ hue: amount(0, 1), saturation: amount(0, 1) },
-  ...{ lean: amount(-20, 20), aim: amount(0.02, 0.25), reach: amount(5, 60) },
+  hue: amount(0, 1),
+  saturation: amount(0, 1),
+  lean: amount(-20, 20),
+  aim: amount(0.02, 0.25),
+  reach: amount(5, 60),
 });
 settings.placedLut = fc.record({
   lut: fc.constantFrom(null, { sha256: 'a'.repeat(64), name: 'warm.cube' }),
@@ -108,11 +120,18 @@ settings.placedLut = fc.record({
 });
 settings.negative = fc.record({
   stock: fc.constantFrom(null, ...negatives),
-  ...{ index: amount(-3, 3), push: amount(-2, 2) },
+  index: amount(-3, 3),
+  push: amount(-2, 2),
 });
 settings.print = fc.record({
   stock: fc.constantFrom(null, ...prints),
   locked: fc.boolean(),
-  ...{ red: amount(-25, 75), green: amount(-25, 75), blue: amount(-25, 75), density: amount(-24, 24) },
-  ...{ contrast: amount(0.6, 1.5), blackSoft: amount(0, 1), whiteSoft: amount(0, 1), silver: amount(0, 1) },
+  red: amount(-25, 75),
+  green: amount(-25, 75),
+  blue: amount(-25, 75),
+  density: amount(-24, 24),
+  contrast: amount(0.6, 1.5),
+  blackSoft: amount(0, 1),
+  whiteSoft: amount(0, 1),
+  silver: amount(0, 1),
 });

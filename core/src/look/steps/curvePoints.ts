@@ -1,7 +1,7 @@
 import { z } from 'zod';
 
 /** A curve as its points. They are sorted by x when they are read, and never share an x. */
-export const leastPointGap = 0.05;
+export const minPointGap = 0.05;
 
 interface Axis {
   min: number;
@@ -10,7 +10,7 @@ interface Axis {
 export type CurvePoint = { x: number; y: number };
 
 /** Schema of the points of a curve, two at least, with the curve's own axes and its points at rest. */
-export function curvePoints(x: Axis, y: Axis, rest: readonly CurvePoint[], gap = leastPointGap) {
+export function curvePoints(x: Axis, y: Axis, rest: readonly CurvePoint[], gap = minPointGap) {
   const point = z.strictObject({ x: z.number().min(x.min).max(x.max), y: z.number().min(y.min).max(y.max) });
   return z
     .array(point)

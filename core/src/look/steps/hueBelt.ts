@@ -5,7 +5,7 @@ import { editOklab } from '../../colour/oklabPixels.ts';
 import { defineStep } from './step.ts';
 
 /** Nodes lie at least this far apart, degrees. */
-export const leastNodeGap = 4;
+export const minNodeGap = 4;
 
 const node = z.strictObject({
   hue: z.number().min(0).max(360).default(0).meta({ label: 'Hue', unit: '°', step: 1 }),
@@ -23,11 +23,11 @@ export const hueBeltSchema = z
     const sorted = nodes.map((n) => n.hue % 360).sort((a, b) => a - b);
     sorted.forEach((hue, i) => {
       const next = i + 1 < sorted.length ? sorted[i + 1] : sorted[0] + 360;
-      if (nodes.length > 1 && next - hue < leastNodeGap)
+      if (nodes.length > 1 && next - hue < minNodeGap)
         ctx.addIssue({
           code: 'custom',
           path: ['nodes'],
-          message: `two nodes of the hue belt lie closer than ${leastNodeGap}° at ${hue.toFixed(0)}°`,
+          message: `two nodes of the hue belt lie closer than ${minNodeGap}° at ${hue.toFixed(0)}°`,
         });
     });
   });
@@ -43,7 +43,7 @@ function knots(nodes: readonly HueNode[]): Knot[] {
     const last = i === sorted.length - 1;
     const next = last ? { ...sorted[0], hue: sorted[0].hue + 360 } : sorted[i + 1];
     const gap = next.hue - n.hue - n.reach - next.reach;
-    if (gap < leastNodeGap) return [n];
+    if (gap < minNodeGap) return [n];
     return [n, { ...rest, hue: n.hue + n.reach }, { ...rest, hue: next.hue - next.reach }];
   });
 }

@@ -7,7 +7,7 @@ import { defineStep } from './step.ts';
 
 /** Saturation is Oklab chroma over lightness: skin lies near 0.1, paint and neon from 0.25. */
 export const satBySaturationAxes = { x: { min: 0, max: 0.5 }, y: { min: 0, max: 2 } };
-const leastGap = 0.01;
+const minGap = 0.01;
 /** The saturation that comes out rises at least this much for each unit that goes in. */
 const flattest = 0.05;
 
@@ -36,7 +36,7 @@ export const satBySaturation = defineStep({
       satBySaturationAxes.x,
       satBySaturationAxes.y,
       [0.04, 0.1, 0.2, 0.35].map((x) => ({ x, y: 1 })),
-      leastGap,
+      minGap,
     ),
   }),
   keeps: { neutral: true, luminance: false },

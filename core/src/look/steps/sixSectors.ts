@@ -15,13 +15,13 @@ export const sectors = [
 ] as const;
 
 /** Yellow and green lie nearest, 32.7° apart; two turns of 10° against each other still keep the order of hues. */
-const mostTurn = 10;
+const maxTurn = 10;
 
 const turn = (label: string) =>
   z
     .number()
-    .min(-mostTurn)
-    .max(mostTurn)
+    .min(-maxTurn)
+    .max(maxTurn)
     .default(0)
     .meta({ label: `${label} turn`, unit: '°', step: 0.5 });
 const saturation = (label: string) =>

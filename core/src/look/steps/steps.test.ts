@@ -22,8 +22,21 @@ import { zones, type ZonesParams, zonesSchema } from './zones.ts';
 /** Steps that tint greys by design, and steps without an inverse. */
 const tints = ['zones', 'printerLights', 'cdl', 'curves', 'colourBox', 'placedLut', 'negative', 'print'];
 const oneWay = [
-  ...['sixSectors', 'zones', 'toeShoulder', 'gamutCompression', 'cleanEnds', 'cdl', 'curves', 'hueBelt'],
-  ...['satByLuminance', 'satBySaturation', 'colourBox', 'skinKeep', 'placedLut', 'negative', 'print'],
+  'sixSectors',
+  'zones',
+  'toeShoulder',
+  'gamutCompression',
+  'cleanEnds',
+  'cdl',
+  'curves',
+  'hueBelt',
+  'satByLuminance',
+  'satBySaturation',
+  'colourBox',
+  'skinKeep',
+  'placedLut',
+  'negative',
+  'print',
 ];
 const context = { ...restContext(), luts: new Map([['a'.repeat(64), lutOf(warmCube())]]) };
 const colour = fc.tuple(amount(-0.5, 4), amount(-0.5, 4), amount(-0.5, 4));
@@ -108,14 +121,25 @@ test('toe and shoulder bend the ends, keep mid-grey, and never turn tones round'
 
 test('CDL is OpenColorIO’s CDLTransform without clamping, within 1e-5 of the code', () => {
   const p = cdlSchema.parse({
-    ...{ slopeR: 1.2, slopeG: 0.9, slopeB: 1.05, offsetR: 0.02, offsetG: -0.03, offsetB: 0.01 },
-    ...{ powerR: 0.9, powerG: 1.1, powerB: 1.3, saturation: 0.8 },
+    slopeR: 1.2,
+    slopeG: 0.9,
+    slopeB: 1.05,
+    offsetR: 0.02,
+    offsetG: -0.03,
+    offsetB: 0.01,
+    powerR: 0.9,
+    powerG: 1.1,
+    powerB: 1.3,
+    saturation: 0.8,
   });
   const code = new Float32Array(300).map((_, i) => -0.2 + ((i * 37) % 300) / 210);
   const theirs = ocio(
     {
       kind: 'cdl',
-      ...{ slope: [1.2, 0.9, 1.05], offset: [0.02, -0.03, 0.01], power: [0.9, 1.1, 1.3], saturation: 0.8 },
+      slope: [1.2, 0.9, 1.05],
+      offset: [0.02, -0.03, 0.01],
+      power: [0.9, 1.1, 1.3],
+      saturation: 0.8,
     },
     toPixels(code),
   );

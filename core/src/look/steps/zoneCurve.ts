@@ -84,7 +84,7 @@ interface ZoneTables {
 }
 
 /** The least rise of added light from entry i−1 to i at which every channel still rises. */
-function leastRise(tints: Float64Array, i: number): number {
+function minRise(tints: Float64Array, i: number): number {
   const at = i * 3;
   const red = tints[at] - tints[at - 3];
   const green = tints[at + 1] - tints[at - 2];
@@ -104,12 +104,12 @@ function zoneTables(p: ZonesParams): ZoneTables {
   // Outward from mid-grey, so that the pivot of the picture is what stays.
   const grey = -lowStop * perStop;
   for (let i = grey + 1; i < tableSize; i++) {
-    const least = light[i - 1] + leastRise(tints, i);
+    const least = light[i - 1] + minRise(tints, i);
     if (light[i] < least - 1e-12) heldAt.push(entryStops[i]);
     light[i] = Math.max(light[i], least);
   }
   for (let i = grey - 1; i >= 0; i--) {
-    const most = light[i + 1] - leastRise(tints, i + 1);
+    const most = light[i + 1] - minRise(tints, i + 1);
     if (light[i] > most + 1e-12) heldAt.push(entryStops[i]);
     light[i] = Math.min(light[i], most);
   }

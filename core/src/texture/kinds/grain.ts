@@ -44,13 +44,13 @@ export const grainStops = ({ rms, gauge, midtones }: Grain, width: number) =>
 
 /** Fields made lately: amount, weights and colour change more often than size and seed. */
 const made = new Map<string, Plane>();
-const mostMade = 4;
+const maxMade = 4;
 
 function fieldOf(order: FieldOrder): Plane {
   const name = Object.values(order).join();
   let field = made.get(name);
   if (!field) {
-    if (made.size >= mostMade) made.delete(made.keys().next().value!);
+    if (made.size >= maxMade) made.delete(made.keys().next().value!);
     made.set(name, (field = grainField(order)));
   }
   return field;
@@ -59,7 +59,7 @@ function fieldOf(order: FieldOrder): Plane {
 /** The fields of the three channels: what they share, and what each has of its own. */
 function channelFields({ gauge, colour, seed }: Grain, { width, height }: Light): Plane[] {
   const layer = (n: number) =>
-    fieldOf({ width, height, pixel: pixelOf(gauge, width), key: seed * mostMade + n });
+    fieldOf({ width, height, pixel: pixelOf(gauge, width), key: seed * maxMade + n });
   const shared = layer(0);
   if (colour === 0) return [shared, shared, shared];
   const [common, own] = [Math.sqrt(1 - colour / 100), Math.sqrt(colour / 100)];

@@ -37,14 +37,23 @@ export const exportCube = defineJob({
   deadline: 10 * 60_000,
   title: ({ fileName }) => fileName,
   subject: ({ lookId, look, lookVersion, profile, role, grid, fileName }) => ({
-    ...{ lookId, lookName: look.name, lookVersion, profileId: profile.id, role, grid, fileName },
+    lookId,
+    lookName: look.name,
+    lookVersion,
+    profileId: profile.id,
+    role,
+    grid,
+    fileName,
   }),
   async run({ lookId, lookVersion, look, profile, role, display, grid, fileName }, context) {
     const { pool, plates, luts, projectId, report, signal } = context;
     const order = {
       look: parseLook(look, `look ${lookId}`),
       profile: parseProfile(profile, `profile ${profile.id}`),
-      ...{ role, display, grid, version: lookVersion },
+      role,
+      display,
+      grid,
+      version: lookVersion,
     };
     const part = context.newPart();
     const task = {

@@ -127,17 +127,15 @@ const effectText = (step: LookStep, effect: number | undefined) => {
 
 /** Steps whose numbers always stand in their dock; the row keeps a summary. */
 const inDock: readonly string[] = [
-  ...[
-    'hueBelt',
-    'curves',
-    'satByLuminance',
-    'satBySaturation',
-    'colourBox',
-    'skinKeep',
-    'placedLut',
-    'negative',
-    'print',
-  ],
+  'hueBelt',
+  'curves',
+  'satByLuminance',
+  'satBySaturation',
+  'colourBox',
+  'skinKeep',
+  'placedLut',
+  'negative',
+  'print',
 ];
 
 /** The numbers of a chosen step, its strength, and what can be done with it. */

@@ -141,8 +141,16 @@ export function Pane(props: PaneProps) {
     if (after.cube === undefined || other === undefined) return renderer.prepare?.(recording);
     let current = true;
     const drawing: Drawing = {
-      ...{ width: g.width, height: g.height, texelsPerPixel: g.texelsPerPixel, origin: g.origin },
-      ...{ ...recording, after: after.cube, before: other, split, overlay, castLens },
+      width: g.width,
+      height: g.height,
+      texelsPerPixel: g.texelsPerPixel,
+      origin: g.origin,
+      ...recording,
+      after: after.cube,
+      before: other,
+      split,
+      overlay,
+      castLens,
       surround: surrounds[surround],
       texture,
     };

@@ -54,8 +54,8 @@ export function Viewer(current: CurrentPlate) {
       {(box, width) => (
         <>
           <WhereMask box={box} />
-          {(compare === 'wipe' || before) && <Tag text={other.name} side="left" {...{ box, width }} />}
-          {!before && <Tag text={after.name} side="right" {...{ box, width }} />}
+          {(compare === 'wipe' || before) && <Tag text={other.name} side="left" box={box} width={width} />}
+          {!before && <Tag text={after.name} side="right" box={box} width={width} />}
           {compare === 'wipe' && !before && <WipeEdge box={box} />}
           {compare === 'inset' && reference && <ReferenceInset reference={reference} box={box} />}
           <ProbeDots box={box} />
@@ -69,7 +69,7 @@ export function Viewer(current: CurrentPlate) {
       {compare === 'twoUp' && (
         <div className="flex-1 min-w-0 border-r border-g0">
           <Pane {...pane} after={other} before={other} splitAt={0}>
-            {(box, width) => <Tag text={other.name} side="left" {...{ box, width }} />}
+            {(box, width) => <Tag text={other.name} side="left" box={box} width={width} />}
           </Pane>
         </div>
       )}

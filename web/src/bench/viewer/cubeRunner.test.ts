@@ -28,14 +28,12 @@ const { viewGrid } = await import('./grids.ts');
 const { useMeasured } = await import('../../state/measured.ts');
 
 const order = (name: string): CubeOrder => ({
-  ...{
-    look: { ...newLook(name) },
-    display: standardDisplay,
-    profile: {} as Profile,
-    role: 'combined',
-    monitorOffsetStops: 0,
-    key: name,
-  },
+  look: { ...newLook(name) },
+  display: standardDisplay,
+  profile: {} as Profile,
+  role: 'combined',
+  monitorOffsetStops: 0,
+  key: name,
 });
 const baked = () => ({ data: new Float32Array(3), notes: [] });
 /** Lets what was answered run on. */

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
-import { mostProbes, type Probe, setView, useView } from '../../state/view.ts';
+import { maxProbes, type Probe, setView, useView } from '../../state/view.ts';
 import { analysisEngine } from '../../workers/index.ts';
 import { latestOnly } from '../../workers/latest.ts';
 import type { Sample, SampleOrder } from '../../workers/sample.ts';
@@ -34,7 +34,7 @@ export function useSamples({ plate, profile }: CurrentPlate, look: ShownLook, ho
     if (pick) {
       setView({ pick: null });
       void analysisEngine.sample(order(at)).then((sample) => pick.take(sample));
-    } else if (probes.length < mostProbes) setView({ probes: [...probes, at] });
+    } else if (probes.length < maxProbes) setView({ probes: [...probes, at] });
   };
   return { click, hovered: hover ? hovered : null, pinned };
 }

@@ -37,7 +37,11 @@ export function CurvePlot({
       return stops.map((s) => Math.min(Math.max(codec.encode(stopsToLinear(s)), 0), 1) * 1023);
     };
     const line = (p: Profile, color: string, width: number) => ({
-      ...{ x: stops, y: curve(p), name: p.name, mode: 'lines' as const, type: 'scatter' as const },
+      x: stops,
+      y: curve(p),
+      name: p.name,
+      mode: 'lines' as const,
+      type: 'scatter' as const,
       line: { color, width },
       hovertemplate: '%{x:+.2f} st → %{y:.1f}<extra>%{fullData.name}</extra>',
     });
@@ -63,15 +67,20 @@ export function CurvePlot({
         ...(other ? [line(other, ink.violet, 1)] : []),
         line(profile, ink.line, 1.6),
         {
-          ...{ x: [0], y: [makeCodec(profile).encode(stopsToLinear(0)) * 1023], name: '18 % grey' },
-          ...{ mode: 'markers' as const, type: 'scatter' as const },
+          x: [0],
+          y: [makeCodec(profile).encode(stopsToLinear(0)) * 1023],
+          name: '18 % grey',
+          mode: 'markers' as const,
+          type: 'scatter' as const,
           marker: { color: ink.line, size: 7, symbol: 'square' },
           hovertemplate: '18 % grey → %{y:.1f}<extra></extra>',
         },
         {
           x: rows.map((r) => linearToStops(Math.max(rowLinear(r.row), stopsToLinear(span.low)))),
           y: rows.map((r) => rowCode10(profile, r)),
-          ...{ name: 'document', mode: 'markers' as const, type: 'scatter' as const },
+          name: 'document',
+          mode: 'markers' as const,
+          type: 'scatter' as const,
           marker: {
             color: rows.map((r) => colours[r.verdict]),
             symbol: rows.map((r) => symbols[r.verdict]),

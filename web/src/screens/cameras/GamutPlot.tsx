@@ -17,8 +17,12 @@ const outputs = [
 function triangle({ primaries: { red, green, blue } }: Gamut, name: string, color: string, width: number) {
   const corners = [red, green, blue, red];
   return {
-    ...{ x: corners.map((c) => c[0]), y: corners.map((c) => c[1]), name },
-    ...{ mode: 'lines' as const, type: 'scatter' as const, line: { color, width } },
+    x: corners.map((c) => c[0]),
+    y: corners.map((c) => c[1]),
+    name,
+    mode: 'lines' as const,
+    type: 'scatter' as const,
+    line: { color, width },
     hovertemplate: '%{fullData.name}: %{x:.4f}, %{y:.4f}<extra></extra>',
   };
 }
@@ -30,23 +34,20 @@ export function GamutPlot({ profile }: { profile: Profile }) {
     return {
       data: [
         {
-          ...{
-            x: locus.map((p) => p[0]),
-            y: locus.map((p) => p[1]),
-            mode: 'lines' as const,
-            type: 'scatter' as const,
-          },
-          ...{ line: { color: ink.faint, width: 1 }, hoverinfo: 'skip' as const },
+          x: locus.map((p) => p[0]),
+          y: locus.map((p) => p[1]),
+          mode: 'lines' as const,
+          type: 'scatter' as const,
+          line: { color: ink.faint, width: 1 },
+          hoverinfo: 'skip' as const,
         },
         ...outputs.map(({ space }) => triangle(space, space.label, '#7a7a7a', 1)),
         triangle(profile, profile.name, ink.violet, 1.8),
         {
-          ...{
-            x: [profile.white[0]],
-            y: [profile.white[1]],
-            mode: 'markers' as const,
-            type: 'scatter' as const,
-          },
+          x: [profile.white[0]],
+          y: [profile.white[1]],
+          mode: 'markers' as const,
+          type: 'scatter' as const,
           marker: { color: ink.line, size: 6, symbol: 'cross-thin', line: { width: 1.5, color: ink.line } },
           hovertemplate: 'white: %{x:.4f}, %{y:.4f}<extra></extra>',
         },
@@ -65,8 +66,13 @@ export function GamutPlot({ profile }: { profile: Profile }) {
           scaleanchor: 'x' as const,
         },
         annotations: outputs.map(({ space: { label, primaries }, side }) => ({
-          ...{ x: primaries.green[0], y: primaries.green[1], text: label, showarrow: false },
-          ...{ xanchor: side, yanchor: 'bottom' as const, font: { size: 10, color: ink.text } },
+          x: primaries.green[0],
+          y: primaries.green[1],
+          text: label,
+          showarrow: false,
+          xanchor: side,
+          yanchor: 'bottom' as const,
+          font: { size: 10, color: ink.text },
         })),
       },
     };

@@ -10,7 +10,7 @@ import { type Side, SidePicture } from './SidePicture.tsx';
 
 const words = { look: 'look', plate: 'plate', profile: 'camera profile' };
 /** Places shown; a document that differs in more is another document. */
-const mostShown = 60;
+const maxShown = 60;
 
 /** Both sides as they make a plate: the one in question, or the one on the bench. */
 function useSides(conflict: Conflict): Record<'mine' | 'theirs', Side> | null {
@@ -63,7 +63,7 @@ function Sides({ conflict }: { conflict: Conflict }) {
             </tr>
           </thead>
           <tbody>
-            {found.slice(0, mostShown).map((d) => (
+            {found.slice(0, maxShown).map((d) => (
               <tr key={d.path.join('.')}>
                 <th scope="row" className="font-normal text-left text-t2">
                   {placeWords(d)}
@@ -74,7 +74,7 @@ function Sides({ conflict }: { conflict: Conflict }) {
             ))}
           </tbody>
         </table>
-        {found.length > mostShown && <p className="text-t3">and in {found.length - mostShown} places more</p>}
+        {found.length > maxShown && <p className="text-t3">and in {found.length - maxShown} places more</p>}
       </div>
       <div className="flex gap-2">
         <Button kind="main" onClick={() => conflict.resolve('theirs')}>

@@ -130,7 +130,9 @@ export function SelectionBar(props: SelectionBarProps) {
         x={x(low)}
         shape="edge"
         onChange={props.onLow}
-        {...{ perUnit, range, unit }}
+        perUnit={perUnit}
+        range={range}
+        unit={unit}
       />
       <Handle
         name={`${label}, to`}
@@ -138,7 +140,9 @@ export function SelectionBar(props: SelectionBarProps) {
         x={x(high)}
         shape="edge"
         onChange={props.onHigh}
-        {...{ perUnit, range, unit }}
+        perUnit={perUnit}
+        range={range}
+        unit={unit}
       />
       <Handle
         name={`${label}, soft edge`}
@@ -147,7 +151,8 @@ export function SelectionBar(props: SelectionBarProps) {
         shape="soft"
         range={{ min: 0, max: max - min }}
         onChange={props.onSoft}
-        {...{ perUnit, unit }}
+        perUnit={perUnit}
+        unit={unit}
       />
     </svg>
   );

@@ -127,7 +127,16 @@ export function CurveDrawing({
       ))}
       <path d={path(kind)} fill="none" stroke={kind.colour} strokeWidth={1.6} opacity={step.on ? 1 : 0.4} />
       {points.map((point, i) => (
-        <Point key={i} {...{ step, kind, point, s, onChoose, index: i }} selected={i === chosen} />
+        <Point
+          key={i}
+          step={step}
+          kind={kind}
+          point={point}
+          s={s}
+          onChoose={onChoose}
+          index={i}
+          selected={i === chosen}
+        />
       ))}
     </svg>
   );

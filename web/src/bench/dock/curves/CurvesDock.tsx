@@ -41,7 +41,7 @@ function CurveEditor({ step }: { step: LookStep }) {
   return (
     <div className="h-full flex flex-col">
       <div className="flex items-center gap-3 px-4 h-7 text-[12px]">
-        <ViewTabs {...{ views: kinds, view: kind, onChange: setKindId }} />
+        <ViewTabs views={kinds} view={kind} onChange={setKindId} />
         <span className="flex-1" />
         <PickButton
           what={`a tone for the curve (${kind.label})`}
@@ -51,7 +51,11 @@ function CurveEditor({ step }: { step: LookStep }) {
       </div>
       <div ref={ref} className="flex-1 min-h-0">
         <CurveDrawing
-          {...{ ...size, step, kind, chosen: index, distribution }}
+          {...size}
+          step={step}
+          kind={kind}
+          chosen={index}
+          distribution={distribution}
           behind={kinds.filter((k) => k !== kind)}
           onChoose={(i) => {
             setView({ stepId: step.id });

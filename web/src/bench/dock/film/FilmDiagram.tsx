@@ -47,7 +47,9 @@ export function FilmDiagram({ plot, handles, spread }: FilmDiagramProps) {
         {handles.map(({ step, spec }) => (
           <ParamHandle
             key={spec.key}
-            {...{ s, at: spec.at, along: spec.along }}
+            s={s}
+            at={spec.at}
+            along={spec.along}
             spec={stepNumbers(step.type).get(spec.key)!}
             value={step.params[spec.key] as number}
             set={(v) => setNumber(step, spec.key, stepNumbers(step.type).get(spec.key)!, v)}

@@ -147,7 +147,13 @@ function IsoSpeed({ fit }: { fit: WedgeFit }) {
       <NumberField
         label="the first step at log H"
         unit="lx s"
-        {...{ min: -6, max: 2, step: 0.05, rest: usualFirst, digits: 2, value: first, onChange: setFirst }}
+        min={-6}
+        max={2}
+        step={0.05}
+        rest={usualFirst}
+        digits={2}
+        value={first}
+        onChange={setFirst}
       />{' '}
       that is <span className="num text-t1">ISO {isoText(isoSpeed(fit, first))}</span>.
     </p>

@@ -15,10 +15,15 @@ export interface FilmPlot {
 }
 
 const stops: Axis & { ticks: readonly number[]; label: string } = {
-  ...{ min: -8, max: 6, ticks: [-8, -4, 0, 4], label: 'stops' },
+  min: -8,
+  max: 6,
+  ticks: [-8, -4, 0, 4],
+  label: 'stops',
 };
 const density = (max: number) => ({
-  ...{ min: 0, max, label: 'density' },
+  min: 0,
+  max,
+  label: 'density',
   ticks: Array.from({ length: Math.floor(max) + 1 }, (_, i) => i),
 });
 
@@ -50,7 +55,10 @@ function systemPlot(system: FilmSystem): FilmPlot {
   const xs = evenPlaces(stops, 85);
   const points = toneReproduction(system, xs);
   return {
-    ...{ title: 'Tone reproduction', x: stops, y: density(4.4), xs },
+    title: 'Tone reproduction',
+    x: stops,
+    y: density(4.4),
+    xs,
     lines: [0, 1, 2].map((c) => points.map((p) => p.print![c])),
   };
 }

@@ -38,7 +38,11 @@ function scaleOf({ width, height, lane }: Pick<BeltProps, 'width' | 'height' | '
     hueAt: (x: number) => ((x - margin.left) / w) * 360,
     perDegree: w / 360,
     perUnit: h / (high - low),
-    ...{ bottom: margin.top + h, right: margin.left + w, low, high, top: margin.top },
+    bottom: margin.top + h,
+    right: margin.left + w,
+    low,
+    high,
+    top: margin.top,
   };
 }
 type Scale = ReturnType<typeof scaleOf>;
@@ -229,7 +233,11 @@ export function BeltDrawing(props: BeltProps) {
       {params.nodes.map((node, i) => (
         <BeltNode
           key={i}
-          {...{ step, node, lane, s, index: i }}
+          step={step}
+          node={node}
+          lane={lane}
+          s={s}
+          index={i}
           selected={i === chosen}
           onChoose={props.onChoose}
         />

@@ -59,7 +59,12 @@ function Belt({ step }: { step: LookStep }) {
       </div>
       <div ref={ref} className="flex-1 min-h-0">
         <BeltDrawing
-          {...{ ...size, step, params, lane, chosen: index, distribution }}
+          {...size}
+          step={step}
+          params={params}
+          lane={lane}
+          chosen={index}
+          distribution={distribution}
           onChoose={(i) => {
             setView({ stepId: step.id });
             setChosen(i);

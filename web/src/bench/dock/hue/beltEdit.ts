@@ -1,4 +1,4 @@
-import { type HueNode, hueNodeSchema, leastNodeGap } from '@velvet-dusk/core/look/steps/hueBelt';
+import { type HueNode, hueNodeSchema, minNodeGap } from '@velvet-dusk/core/look/steps/hueBelt';
 import { hueDistance, wrapHue } from '@velvet-dusk/core/colour/hue';
 import { numberField } from '@velvet-dusk/core/numberField';
 import { editParams } from '../../../state/document.ts';
@@ -14,7 +14,7 @@ export const nodeField = (key: keyof HueNode) => numberField(hueNodeSchema.shape
 const most = 16;
 const nodesOf = (params: Record<string, unknown>) => params.nodes as HueNode[];
 const isFree = (nodes: readonly HueNode[], hue: number) =>
-  nodes.every((n) => Math.abs(hueDistance(n.hue, hue)) >= leastNodeGap);
+  nodes.every((n) => Math.abs(hueDistance(n.hue, hue)) >= minNodeGap);
 
 /** Changes one node inside its limits; a hue that would touch a neighbour is not taken. */
 export function editNode(stepId: string, index: number, change: Partial<HueNode>): void {
@@ -34,7 +34,7 @@ export function editNode(stepId: string, index: number, change: Partial<HueNode>
 
 /** Puts a node at a hue, or finds the one that is there already. @returns its index; −1 where there is no room. */
 export function addNode(stepId: string, nodes: readonly HueNode[], hue: number): number {
-  const near = nodes.findIndex((n) => Math.abs(hueDistance(n.hue, hue)) < leastNodeGap);
+  const near = nodes.findIndex((n) => Math.abs(hueDistance(n.hue, hue)) < minNodeGap);
   if (near >= 0) return near;
   if (nodes.length >= most) return -1;
   const node = hueNodeSchema.parse({ hue: Number(wrapHue(hue).toFixed(1)) });

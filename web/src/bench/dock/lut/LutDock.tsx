@@ -48,7 +48,7 @@ function LutEditor({ step }: { step: LookStep }) {
     >
       <div className="flex-1 min-w-0 flex flex-col">
         <div className="flex items-center gap-3 px-4 h-7 text-[12px]">
-          <ViewTabs {...{ views: lutViews, view, onChange: setViewId }} />
+          <ViewTabs views={lutViews} view={view} onChange={setViewId} />
           <span className="flex-1" />
           <PickButton
             what="a colour for the placed LUT"
@@ -57,10 +57,10 @@ function LutEditor({ step }: { step: LookStep }) {
           />
         </div>
         <div className="flex-1 min-h-0">
-          <LutDrawing {...{ step, view }} picked={picked && plateAxes[view.axis].at(picked)} />
+          <LutDrawing step={step} view={view} picked={picked && plateAxes[view.axis].at(picked)} />
         </div>
       </div>
-      <LutSettings {...{ step, onFiles: take }} bringing={bring} />
+      <LutSettings step={step} onFiles={take} bringing={bring} />
     </div>
   );
 }

@@ -28,7 +28,9 @@ export function LutDrawing({ step, view, picked }: LutDrawingProps) {
     queryKey: ['response', params, strength, rendering, view.id],
     queryFn: () =>
       engine.response({
-        ...{ step, rendering, places },
+        step,
+        rendering,
+        places,
         view: { axis: view.axis, quantity: view.quantity },
       }),
     placeholderData: keepPreviousData,
@@ -36,10 +38,15 @@ export function LutDrawing({ step, view, picked }: LutDrawingProps) {
   });
   return (
     <div ref={ref} className="relative h-full">
-      <svg {...{ width, height }} role="img" aria-label={`${view.label} over ${view.axis}`}>
+      <svg width={width} height={height} role="img" aria-label={`${view.label} over ${view.axis}`}>
         <ResponseLines
           s={plotScale(width, height, axis, view.y)}
-          {...{ view, xs: places, lines: lines ?? [], distribution, picked, on: step.on }}
+          view={view}
+          xs={places}
+          lines={lines ?? []}
+          distribution={distribution}
+          picked={picked}
+          on={step.on}
         />
       </svg>
       {error && (

@@ -18,14 +18,18 @@ export function HueShares({ plate, aim }: { plate: PictureStatistics; aim: Pictu
   return (
     <div ref={ref} className="pt-1">
       <svg
-        {...{ width, height }}
+        width={width}
+        height={height}
         role="img"
         aria-label={`Share of colour by hue: the plate most at ${peak(plate.hues)}°, its aim at ${peak(aim.hues)}°`}
       >
         {Array.from(plate.hues, (v, i) => (
           <rect
             key={i}
-            {...{ x: i * wide, y: y(v), width: Math.max(wide - 1, 0), height: height - foot - y(v) }}
+            x={i * wide}
+            y={y(v)}
+            width={Math.max(wide - 1, 0)}
+            height={height - foot - y(v)}
             fill={hueColour((i + 0.5) * (360 / hueBands))}
             opacity={0.6}
           />

@@ -55,7 +55,9 @@ function useAims(plateId: string) {
   const aims: Aim[] = [];
   if (reference)
     aims.push({
-      ...{ id: reference.id, label: reference.name, chart: null },
+      id: reference.id,
+      label: reference.name,
+      chart: null,
       aim: { kind: 'still', url: thumbUrl(reference) },
     });
   for (const plate of plates) {
@@ -114,7 +116,10 @@ function Match({ plate, profile }: CurrentPlate) {
   const solve = () =>
     start(
       {
-        ...{ plate: plateOrder(plate, profile), look, aim: chosen.aim, keepSkin },
+        plate: plateOrder(plate, profile),
+        look,
+        aim: chosen.aim,
+        keepSkin,
         follow: followAll ? 'all' : 'known',
         second: second?.aim.kind === 'plate' ? second.aim.plate : null,
       },

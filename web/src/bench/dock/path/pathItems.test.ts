@@ -9,7 +9,14 @@ import type { Reading } from '@velvet-dusk/core/readings/reading';
 import { pathItems, type PathInput } from './pathItems.ts';
 
 const reading = (id: string, label: string, text: string, verdict: Reading['verdict']): Reading => ({
-  ...{ id, label, text, verdict, value: 1, unit: '%', target: '', detail: '' },
+  id,
+  label,
+  text,
+  verdict,
+  value: 1,
+  unit: '%',
+  target: '',
+  detail: '',
   miss: verdict === 'holds' ? 0 : 1,
 });
 const input: PathInput = {
@@ -32,20 +39,18 @@ const item = (id: string, change: Partial<PathInput> = {}) =>
 
 test('the path has the stages practitioners name, in their order (common practice)', () => {
   expect(pathItems(input).map((i) => i.id)).toEqual([
-    ...[
-      'normalise',
-      'expose',
-      'balance',
-      'tone',
-      'tint',
-      'hue',
-      'skin',
-      'film',
-      'ends',
-      'compare',
-      'strength',
-      'test',
-    ],
+    'normalise',
+    'expose',
+    'balance',
+    'tone',
+    'tint',
+    'hue',
+    'skin',
+    'film',
+    'ends',
+    'compare',
+    'strength',
+    'test',
   ]);
 });
 

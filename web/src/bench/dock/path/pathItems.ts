@@ -92,17 +92,21 @@ export function pathItems(input: PathInput): PathItem[] {
   const fits = suited ? Math.round(suited.strength * 100) : null;
   return [
     {
-      ...{ id: 'normalise', label: 'Normalise' },
+      id: 'normalise',
+      label: 'Normalise',
       says: input.doubt || `by the profile ${input.profileName}`,
       verdict: input.doubt ? 'fails' : 'holds',
     },
     {
-      ...{ id: 'expose', label: 'Expose', reading: 'skinLevel' },
+      id: 'expose',
+      label: 'Expose',
+      reading: 'skinLevel',
       says: `shot ${signed(shot.exposure, 2)} st${level.text ? `, ${level.text}` : ''}`,
       verdict: level.verdict,
     },
     {
-      ...{ id: 'balance', label: 'Balance' },
+      id: 'balance',
+      label: 'Balance',
       says:
         neutralSpread === null
           ? `no neutral is marked on this plate; shot ${signed(shot.mired, 0)} mired`
@@ -127,7 +131,9 @@ export function pathItems(input: PathInput): PathItem[] {
       reading: 'neutral',
     },
     {
-      ...{ id: 'hue', label: 'Hue', dock: 'hue' as const },
+      id: 'hue',
+      label: 'Hue',
+      dock: 'hue' as const,
       says:
         hueEffect < 0.05
           ? 'hue and saturation are untouched'
@@ -135,7 +141,7 @@ export function pathItems(input: PathInput): PathItem[] {
       verdict: 'none',
     },
     { id: 'skin', label: 'Skin', says: skin.text, verdict: skin.verdict, dock: 'boxes', reading: 'skinHue' },
-    { ...{ id: 'film', label: 'Film', dock: 'film' as const }, says: filmText(look), verdict: 'none' },
+    { id: 'film', label: 'Film', dock: 'film' as const, says: filmText(look), verdict: 'none' },
     {
       id: 'ends',
       label: 'Clean ends',
@@ -145,12 +151,14 @@ export function pathItems(input: PathInput): PathItem[] {
       reading: ends.worst?.id ?? 'shadowColour',
     },
     {
-      ...{ id: 'compare', label: 'Compare' },
+      id: 'compare',
+      label: 'Compare',
       says: `of ${plates.length} plates ${count('holds')} hold, ${count('close')} are close, ${count('fails')} fail`,
       verdict: worstVerdict(plates),
     },
     {
-      ...{ id: 'strength', label: 'Strength' },
+      id: 'strength',
+      label: 'Strength',
       says: fits === null ? `${strength} %` : `${strength} %; this plate takes ${fits} %`,
       verdict: fits === null ? 'none' : fits >= strength ? 'holds' : 'close',
     },

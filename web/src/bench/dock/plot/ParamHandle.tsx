@@ -75,7 +75,11 @@ export function ParamHandle({
         />
       ) : (
         <rect
-          {...{ x: x - width / 2, y: y - height / 2, width, height, rx: 1 }}
+          x={x - width / 2}
+          y={y - height / 2}
+          width={width}
+          height={height}
+          rx={1}
           fill={colour}
           className="stroke-g0 group-hover:stroke-violet group-focus-visible:stroke-white"
           strokeWidth={1.5}

@@ -21,7 +21,7 @@ const text = { fontSize: 10.5, className: 'fill-t3 num' };
 export function PlotBackdrop({ s, ticks, spread, colourAt, tickText = label }: PlotBackdropProps) {
   return (
     <g aria-hidden>
-      {spread && <SpreadBars {...{ s, spread, colourAt }} />}
+      {spread && <SpreadBars s={s} spread={spread} colourAt={colourAt} />}
       {ticks.y.map((v) => (
         <g key={v}>
           <line x1={plotMargin.left} x2={s.right} y1={s.y(v)} y2={s.y(v)} className="stroke-[#2e2e2e]" />

@@ -39,7 +39,7 @@ export function ResponseDock({ step }: { step: LookStep }) {
     <div className="h-full flex flex-col">
       <div className="flex items-center gap-3 px-4 h-7 text-[12px]">
         <span className="text-t1">{definition.label}</span>
-        <ViewTabs {...{ views, view, onChange: setViewId }} />
+        <ViewTabs views={views} view={view} onChange={setViewId} />
         {definition.worth && <span className="text-t3">{definition.worth}</span>}
         <span className="flex-1" />
         <Button kind="text" onClick={() => setView({ stepId: '' })}>
@@ -50,7 +50,11 @@ export function ResponseDock({ step }: { step: LookStep }) {
       <div className="flex-1 min-h-0 flex">
         <div ref={ref} className="flex-1 min-w-0">
           <ResponseDrawing
-            {...{ ...size, step, view, specs, distribution }}
+            {...size}
+            step={step}
+            view={view}
+            specs={specs}
+            distribution={distribution}
             picked={picked && picked.axis === view.axis ? picked.at : null}
           />
         </div>

@@ -51,11 +51,21 @@ export function ResponseDrawing({
   }, [axis, view, type, params, strength]);
   return (
     <svg width={width} height={height} role="group" aria-label={`${view.label} over ${view.axis}`}>
-      <ResponseLines {...{ s, view, xs, lines, distribution, picked, on: step.on }} />
+      <ResponseLines
+        s={s}
+        view={view}
+        xs={xs}
+        lines={lines}
+        distribution={distribution}
+        picked={picked}
+        on={step.on}
+      />
       {view.handles.map((handle, i) => (
         <ParamHandle
           key={handle.key}
-          {...{ s, spec: specs.get(handle.key)!, along: handle.along }}
+          s={s}
+          spec={specs.get(handle.key)!}
+          along={handle.along}
           value={step.params[handle.key] as number}
           set={(v) => setNumber(step, handle.key, specs.get(handle.key)!, v)}
           place="handle"

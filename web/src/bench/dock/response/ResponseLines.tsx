@@ -48,20 +48,29 @@ export function ResponseLines({ s, view, xs, lines, distribution, picked, on }: 
         colourAt={axis.colourAt}
       />
       <line
-        {...{ x1: plotMargin.left, x2: s.right, y1: rest, y2: rest }}
+        x1={plotMargin.left}
+        x2={s.right}
+        y1={rest}
+        y2={rest}
         strokeDasharray="3 3"
         className="stroke-g5"
       />
       {picked !== null && (
         <line
-          {...{ x1: s.x(picked), x2: s.x(picked), y1: plotMargin.top, y2: s.bottom }}
+          x1={s.x(picked)}
+          x2={s.x(picked)}
+          y1={plotMargin.top}
+          y2={s.bottom}
           className="stroke-violet"
           strokeDasharray="2 2"
         />
       )}
       {picked !== null && lines.length > 0 && (
         <text
-          {...{ x: s.right - 6, y: plotMargin.top + 12, textAnchor: 'end', fontSize: 11 }}
+          x={s.right - 6}
+          y={plotMargin.top + 12}
+          textAnchor="end"
+          fontSize={11}
           className="fill-t1 num stroke-g1 [paint-order:stroke]"
           strokeWidth={4}
         >

@@ -7,8 +7,17 @@ import { responseKinds } from './responseKinds.ts';
 
 /** Steps with a drawing of their own: the rail, the belt, curves, boxes, film, the file. */
 const own = [
-  ...['contrast', 'zones', 'hueBelt', 'curves', 'satByLuminance', 'satBySaturation'],
-  ...['colourBox', 'skinKeep', 'negative', 'print', 'placedLut'],
+  'contrast',
+  'zones',
+  'hueBelt',
+  'curves',
+  'satByLuminance',
+  'satBySaturation',
+  'colourBox',
+  'skinKeep',
+  'negative',
+  'print',
+  'placedLut',
 ];
 
 test('every step has a dock, and is drawn there in one way or the other', () => {

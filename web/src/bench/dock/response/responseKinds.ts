@@ -56,7 +56,11 @@ const laneOf = {
 
 /** What a step does to every hue, with nothing to drag. */
 const overHue: readonly ResponseView[] = Object.values(laneOf).map(({ id, label, quantity, y }) => ({
-  ...{ id, label, quantity, axis: 'hue', handles: [] },
+  id,
+  label,
+  quantity,
+  axis: 'hue',
+  handles: [],
   y: id === 'turn' ? { min: -30, max: 30 } : y,
 }));
 
@@ -90,7 +94,10 @@ export const responseKinds: Partial<Record<StepType, readonly ResponseView[]>> =
   blackWhitePoint: [{ ...overStops('light', 4), handles: [upAt('black', () => -6), along('ceiling')] }],
   cleanEnds: [
     {
-      ...{ id: 'saturation', label: 'Saturation kept', axis: 'stops', quantity: 'saturation' },
+      id: 'saturation',
+      label: 'Saturation kept',
+      axis: 'stops',
+      quantity: 'saturation',
       y: { min: 0, max: 1.2 },
       handles: [
         along('below'),
@@ -111,19 +118,21 @@ export const responseKinds: Partial<Record<StepType, readonly ResponseView[]>> =
   ],
   colourDensity: [
     {
-      ...{ ...colour, id: 'light', label: 'Light, stops', quantity: 'light', y: { min: -1.5, max: 1.5 } },
+      ...colour,
+      id: 'light',
+      label: 'Light, stops',
+      quantity: 'light',
+      y: { min: -1.5, max: 1.5 },
       handles: [up('amount', 0.25)],
     },
   ],
   gamutCompression: [
     {
-      ...{
-        ...colour,
-        id: 'saturation',
-        label: 'Saturation kept',
-        quantity: 'saturation',
-        y: { min: 0, max: 1.2 },
-      },
+      ...colour,
+      id: 'saturation',
+      label: 'Saturation kept',
+      quantity: 'saturation',
+      y: { min: 0, max: 1.2 },
       handles: [up('amount', 0.45)],
     },
   ],

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { lookCard } from '@velvet-dusk/core/look/card';
 import { type TextureId, textureIds, textureKind } from '@velvet-dusk/core/texture/index';
 import { type GaugeId, gauges } from '@velvet-dusk/core/texture/gauges';
-import { factorOnPlate, mostOnPlate } from '@velvet-dusk/core/texture/onPlate';
+import { factorOnPlate, maxOnPlate } from '@velvet-dusk/core/texture/onPlate';
 import { editPlateTexture, editTexture, useDocument } from '../../../state/document.ts';
 import { setView, useView } from '../../../state/view.ts';
 import { Button } from '../../../ui/Button.tsx';
@@ -49,7 +49,7 @@ export function TextureDock() {
             {shape.label} · {about}
           </p>
           <div className="flex-1 min-h-0">
-            <TextureDrawing {...{ id, params, picked, on: held.on }} />
+            <TextureDrawing id={id} params={params} picked={picked} on={held.on} />
           </div>
         </div>
         <div className="w-[318px] pr-4 py-1 scroll-quiet flex flex-col gap-0.5">
@@ -114,7 +114,7 @@ function OnThisPlate({ id }: { id: TextureId }) {
         label="On this plate"
         unit="%"
         min={0}
-        max={mostOnPlate * 100}
+        max={maxOnPlate * 100}
         step={1}
         rest={100}
         digits={0}

@@ -40,7 +40,7 @@ export function TextureDrawing({ id, params, picked, on }: TextureDrawingProps) 
   const shownPick = shape.axis === 'stops' ? picked : null;
   return (
     <div ref={ref} className="relative h-full">
-      <svg {...{ width, height }} role="group" aria-label={`${shape.label} over ${axis.label}`}>
+      <svg width={width} height={height} role="group" aria-label={`${shape.label} over ${axis.label}`}>
         <PlotBackdrop
           s={s}
           ticks={{ x: axis.ticks, y: [shape.y.min, middle, shape.y.max] }}
@@ -50,7 +50,10 @@ export function TextureDrawing({ id, params, picked, on }: TextureDrawingProps) 
         {shownPick !== null && (
           <>
             <line
-              {...{ x1: s.x(shownPick), x2: s.x(shownPick), y1: plotMargin.top, y2: s.bottom }}
+              x1={s.x(shownPick)}
+              x2={s.x(shownPick)}
+              y1={plotMargin.top}
+              y2={s.bottom}
               className="stroke-violet"
               strokeDasharray="2 2"
             />
@@ -80,7 +83,10 @@ export function TextureDrawing({ id, params, picked, on }: TextureDrawingProps) 
           return (
             <ParamHandle
               key={key}
-              {...{ s, along, spec: numbers.get(key)!, value: params[key] }}
+              s={s}
+              along={along}
+              spec={numbers.get(key)!}
+              value={params[key]}
               set={(v) => setTextureNumber(id, key, v)}
               place="handle"
               at={[place, along === 'x' ? shape.y.min : at(place)]}

@@ -18,12 +18,17 @@ const plain = { value: (x: number) => x, place: (x: number) => x, tickText: (x: 
 export const textureAxes: Readonly<Record<TextureAxis, DrawnAxis>> = {
   stops: {
     ...plain,
-    ...{ min: plateAxes.stops.min, max: plateAxes.stops.max, ticks: plateAxes.stops.ticks },
+    min: plateAxes.stops.min,
+    max: plateAxes.stops.max,
+    ticks: plateAxes.stops.ticks,
     label: 'stops from mid-grey',
   },
   radius: { ...plain, min: 0, max: 100, ticks: [0, 25, 50, 75, 100], label: '% of the way to a corner' },
   detail: {
-    ...{ min: -1.3, max: 2, ticks: [-1, 0, 1, 2], label: 'size of detail, % of the height' },
+    min: -1.3,
+    max: 2,
+    ticks: [-1, 0, 1, 2],
+    label: 'size of detail, % of the height',
     value: (x) => 10 ** x,
     place: Math.log10,
     tickText: (x) => `${10 ** x}`,

@@ -19,7 +19,7 @@ interface ZoneHandleProps {
 }
 
 /** Under this slope the curve is so flat that a pixel would be many stops. */
-const leastSlope = 2.5;
+const minSlope = 2.5;
 
 /** A zone on the tone curve: along the rail moves its centre, up takes density away, down adds it. */
 export function ZoneHandle({ step, name, zone, s, at, selected, active, onDrag }: ZoneHandleProps) {
@@ -27,7 +27,7 @@ export function ZoneHandle({ step, name, zone, s, at, selected, active, onDrag }
     start: () => {
       setView({ zone: name, stepId: step.id });
       onDrag(true);
-      return { zone, slope: Math.max(at.slope, leastSlope) };
+      return { zone, slope: Math.max(at.slope, minSlope) };
     },
     move({ dx, dy }, from) {
       const density = from.zone.density + dy / s.perPercent / from.slope;

@@ -13,7 +13,7 @@ export const zoneLabels: Record<ZoneName, string> = {
   whites: 'Whites',
 };
 /** Neighbouring centres stay this far apart, as the schema asks. */
-const leastGap = 0.5;
+const minGap = 0.5;
 
 /** Limits, steps and defaults of a zone's numbers, from the step's own schema. */
 export const zoneField = (name: ZoneName, key: keyof Zone) =>
@@ -31,8 +31,8 @@ export function editZone(step: LookStep, name: ZoneName, change: Partial<Zone>):
       zone[key] = Number(hold(zone[key], min, max).toFixed(4));
     }
     const i = zoneNames.indexOf(name);
-    const low = i > 0 ? all[zoneNames[i - 1]].centre + leastGap : -Infinity;
-    const high = i < zoneNames.length - 1 ? all[zoneNames[i + 1]].centre - leastGap : Infinity;
+    const low = i > 0 ? all[zoneNames[i - 1]].centre + minGap : -Infinity;
+    const high = i < zoneNames.length - 1 ? all[zoneNames[i + 1]].centre - minGap : Infinity;
     zone.centre = hold(zone.centre, low, high);
     return { [name]: zone };
   });
