@@ -10,7 +10,7 @@ import { parseLut } from '@velvet-dusk/core/formats/lut';
 import { sha256Hex } from '@velvet-dusk/core/look/hash';
 import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';
 import type { LutMap } from '@velvet-dusk/core/look/steps/step';
-import { parseJson } from '@velvet-dusk/core/document';
+import { parseJson } from '@velvet-dusk/core/parseJson';
 import { destinationOf } from '@velvet-dusk/core/look/migrations';
 import { type Display, standardDisplay } from '@velvet-dusk/core/render/rendering';
 import { UsageError } from './errors.ts';

@@ -1,4 +1,3 @@
-import { parse, type ParseError, printParseErrorCode } from 'jsonc-parser';
 import type { z } from 'zod';
 
 /** A document (profile, look) that is not what it should be. `problems` name the place inside it. */
@@ -51,21 +50,4 @@ export function migrate(
       `schemaVersion: this program reads version ${version}, the document says ${JSON.stringify(document.schemaVersion)}`,
     ]);
   return document;
-}
-
-/** Parses JSON text. Throws a DocumentError with line and column where the text is not JSON. */
-export function parseJson(text: string, file: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    // The engine's own message need not say where; the lenient parser only runs to find the place.
-    const errors: ParseError[] = [];
-    parse(text, errors, { disallowComments: true });
-    const [first] = errors;
-    const before = text.slice(0, first?.offset ?? 0).split('\n');
-    const place = `line ${before.length}, column ${before[before.length - 1].length + 1}`;
-    throw new DocumentError(file, [
-      `${place}: not JSON (${first ? printParseErrorCode(first.error) : 'unreadable'})`,
-    ]);
-  }
 }

@@ -4,7 +4,7 @@ import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { record } from '@velvet-dusk/core/camera/sensor';
 import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
-import { parseJson } from '@velvet-dusk/core/document';
+import { parseJson } from '@velvet-dusk/core/parseJson';
 import { parseExr, type SceneFrame } from '@velvet-dusk/core/formats/exr/parse';
 import { encodePng } from '@velvet-dusk/server/frames/raster';
 import { parseChartCsv } from '@velvet-dusk/core/formats/chartCsv';

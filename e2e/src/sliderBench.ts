@@ -9,6 +9,7 @@ import { type Browser, chromium, type Page } from '@playwright/test';
 import config from '../playwright.config.ts';
 import { Bench } from './bench.ts';
 import { type DemoServer, startDemo } from './demoServer.ts';
+import { tellFirstLoads } from './firstLoad.ts';
 import { fullRecipe } from './fullRecipe.ts';
 
 const moves = 60;
@@ -95,6 +96,7 @@ const server = await startDemo(folder, 0);
 const { viewport, launchOptions } = config.use!;
 const browser = await chromium.launch(launchOptions!);
 try {
+  await tellFirstLoads(browser, server.url);
   await timeVisits(browser, server.url);
   await putRecipe(server);
   const page = await (await browser.newContext({ viewport: viewport! })).newPage();

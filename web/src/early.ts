@@ -6,9 +6,10 @@ import type { Project } from '@velvet-dusk/core/api/contract';
 import { askEarly } from './api/early.ts';
 import { frameUrl } from './api/frameUrls.ts';
 import { movingGrids } from './bench/viewer/grids.ts';
-import { engine, frameKeeper, painter } from './workers/index.ts';
+import { engine, frameKeeper, painter, startDrawing } from './workers/index.ts';
 
 async function warmUp(projectId: string): Promise<void> {
+  startDrawing();
   const answer = await askEarly(`/api/projects/${projectId}`);
   if (!answer.ok) return;
   // As the server sent it: the page checks what it reads of it.

@@ -1,7 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { DocumentError, parseJson } from '../document.ts';
+import { DocumentError } from '../document.ts';
+import { parseJson } from '../parseJson.ts';
 import { acescct } from '../colour/transfer/acescct.ts';
 import { bt709Curve } from '../colour/transfer/bt709.ts';
 import { srgbCurve } from '../colour/transfer/srgb.ts';

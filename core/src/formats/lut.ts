@@ -3,11 +3,12 @@ import { clfLut } from './clf/lut.ts';
 import { parseClf } from './clf/parse.ts';
 import { parseCube } from './cubeParse.ts';
 import { FormatError } from './error.ts';
+import { type LutEnding, lutEndings } from './lutEndings.ts';
 import { parseSpi1d } from './spi1d.ts';
 
 interface LutFormat {
   /** The usual ending of its files; what counts is what is in them. */
-  ending: string;
+  ending: LutEnding;
   /** Does a text begin as files of this format do? @param start its first characters, without a byte order mark. */
   begins(start: string): boolean;
   read(text: string, file: string): Lut;
@@ -17,7 +18,7 @@ interface LutFormat {
 const silentLines = /^(?:[ \t]*(?:#.*)?\r?\n)*/;
 const cubeWords = /^[ \t]*(TITLE|LUT_[13]D_(SIZE|INPUT_RANGE)|DOMAIN_(MIN|MAX))\b/;
 
-/** LUT files, known by what they begin with. To add one: an object here and its test. */
+/** LUT files, known by what they begin with. To add one: an object here, its ending in `lutEndings`, and its test. */
 const formats: readonly LutFormat[] = [
   {
     ending: 'cube',
@@ -35,7 +36,6 @@ const formats: readonly LutFormat[] = [
     read: (text, file) => clfLut(parseClf(text, file)),
   },
 ];
-export const lutEndings = formats.map((f) => f.ending);
 
 /** Characters looked at to tell a format by: comments before a cube's first keyword may be long. */
 const lookedAt = 16_384;
@@ -53,7 +53,8 @@ function findFormat(text: string, file: string): LutFormat | undefined {
 }
 
 /** The usual ending of a LUT file's format, whatever it is called; undefined for one that is not read. */
-export const lutFormatOf = (text: string, file: string): string | undefined => findFormat(text, file)?.ending;
+export const lutFormatOf = (text: string, file: string): LutEnding | undefined =>
+  findFormat(text, file)?.ending;
 
 /** Reads a LUT file of any format. Throws a FormatError with its place. */
 export function parseLut(text: string, file: string): Lut {

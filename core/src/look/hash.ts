@@ -1,15 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+import { canonicalJson } from '../canonicalJson.ts';
 import type { Look } from './document.ts';
-
-/** JSON with sorted keys and no spaces: one text for one value. */
-export function canonicalJson(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(canonicalJson).join(',')}]`;
-  if (typeof value !== 'object' || value === null) return JSON.stringify(value) ?? 'null';
-  const entries = Object.entries(value).filter(([, v]) => v !== undefined);
-  entries.sort(([a], [b]) => (a < b ? -1 : 1));
-  return `{${entries.map(([k, v]) => `${JSON.stringify(k)}:${canonicalJson(v)}`).join(',')}}`;
-}
 
 export const sha256Hex = (data: Uint8Array) => bytesToHex(sha256(data));
 const digest = (value: unknown) => sha256Hex(utf8ToBytes(canonicalJson(value)));

@@ -1,6 +1,7 @@
 import { parentPort } from 'node:worker_threads';
 import { importProfile } from '@velvet-dusk/core/camera/import/index';
-import { DocumentError, parseJson } from '@velvet-dusk/core/document';
+import { DocumentError } from '@velvet-dusk/core/document';
+import { parseJson } from '@velvet-dusk/core/parseJson';
 import { parseCdl } from '@velvet-dusk/core/formats/cdl/parse';
 import { parseChartCsv } from '@velvet-dusk/core/formats/chartCsv';
 import { parseDpx } from '@velvet-dusk/core/formats/dpx';

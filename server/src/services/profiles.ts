@@ -1,7 +1,7 @@
 import { and, eq, exists, isNull, or } from 'drizzle-orm';
 import type { ProfileRecord } from '@velvet-dusk/core/api/contract';
 import { parseProfile, type Profile, profileSchema } from '@velvet-dusk/core/camera/profile';
-import { canonicalJson } from '@velvet-dusk/core/look/hash';
+import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
 import type { Database } from '../db/open.ts';
 import { plates, profiles } from '../db/schema.ts';
 import { notFound, Problem } from '../problem.ts';

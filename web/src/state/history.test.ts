@@ -2,7 +2,7 @@ import { beforeEach, expect, test } from 'vitest';
 import { seeded } from '@velvet-dusk/core/numeric/random';
 import { newLook } from '@velvet-dusk/core/look/document';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
-import { canonicalJson } from '@velvet-dusk/core/look/hash';
+import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
 import { stepDefinitions } from '@velvet-dusk/core/look/steps/index';
 import {
   acceptProposal,

@@ -1,4 +1,4 @@
-import { canonicalJson } from '@velvet-dusk/core/look/hash';
+import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
 
 export const same = (a: unknown, b: unknown): boolean => a === b || canonicalJson(a) === canonicalJson(b);
 

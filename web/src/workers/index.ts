@@ -32,23 +32,38 @@ export function startWorker<N extends keyof Roles>(
   return { worker, remote: Comlink.wrap<Roles[N]>(worker) };
 }
 
-/** A worker that is started when it is first asked, and not before the first picture: until then every core draws. */
-function startLater<N extends keyof Roles>(name: N): Comlink.Remote<Roles[N]> {
+interface OnDemand<N extends keyof Roles> {
+  remote: Comlink.Remote<Roles[N]>;
+  start(): Comlink.Remote<Roles[N]>;
+}
+
+/** A worker that is started when it is first asked for something. @param after what it waits for before that. */
+function onDemand<N extends keyof Roles>(name: N, after?: Promise<void>): OnDemand<N> {
   let started: Comlink.Remote<Roles[N]> | undefined;
+  const start = () => (started ??= startWorker(name).remote);
   const ask =
     (method: string) =>
     async (...args: unknown[]): Promise<unknown> => {
-      await firstPicture;
-      started ??= startWorker(name).remote;
-      const methods = started as unknown as Record<string, (...args: unknown[]) => Promise<unknown>>;
+      if (after) await after;
+      const methods = start() as unknown as Record<string, (...args: unknown[]) => Promise<unknown>>;
       return methods[method](...args);
     };
-  return new Proxy({}, { get: (_, method) => ask(String(method)) }) as Comlink.Remote<Roles[N]>;
+  const remote = new Proxy({}, { get: (_, method) => ask(String(method)) }) as Comlink.Remote<Roles[N]>;
+  return { remote, start };
 }
 
-export const engine = startWorker('engine').remote;
-export const analysisEngine = startLater('analysis');
-/** Apart from the analysis, so that scopes never wait for trials. */
-export const judge = startLater('judge');
+const bakes = onDemand('engine');
+export const engine = bakes.remote;
 /** Apart from the engine, so that a fine cube being baked never holds a picture up. */
-export const painter = startWorker('painter').remote;
+const paints = onDemand('painter');
+export const painter = paints.remote;
+/** Not before the first picture: until then every core draws. */
+export const analysisEngine = onDemand('analysis', firstPicture).remote;
+/** Apart from the analysis, so that scopes never wait for trials. */
+export const judge = onDemand('judge', firstPicture).remote;
+
+/** Starts the workers that draw, for a page that will ask them soon. */
+export function startDrawing(): void {
+  bakes.start();
+  paints.start();
+}

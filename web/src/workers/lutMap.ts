@@ -1,5 +1,4 @@
 import type { Lut } from '@velvet-dusk/core/lut/lut';
-import { parseLut } from '@velvet-dusk/core/formats/lut';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';
 import type { LutMap } from '@velvet-dusk/core/look/steps/step';
@@ -10,6 +9,8 @@ const fetched = new Map<string, Promise<Lut>>();
 async function fetchLut(sha256: string, name: string): Promise<Lut> {
   const answer = await fetch(`/api/luts/${sha256}`);
   if (!answer.ok) throw new Error(`${name}: the server answered ${answer.status}`);
+  // Its readers are read when a look first places a LUT: few do, and every first picture waits for this worker.
+  const { parseLut } = await import('@velvet-dusk/core/formats/lut');
   return parseLut(await answer.text(), name);
 }
 

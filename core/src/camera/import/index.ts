@@ -1,7 +1,8 @@
-import { parseJson } from '../../document.ts';
+import { parseJson } from '../../parseJson.ts';
 import { clfLut } from '../../formats/clf/lut.ts';
 import { parseClf } from '../../formats/clf/parse.ts';
-import { lutEndings, lutFormatOf, parseLut } from '../../formats/lut.ts';
+import { lutFormatOf, parseLut } from '../../formats/lut.ts';
+import { lutEndings } from '../../formats/lutEndings.ts';
 import { isPerChannel } from '../../lut/lut.ts';
 import { parseProfile } from '../profile.ts';
 import { profileFromClf } from './fromClf.ts';

@@ -2,7 +2,7 @@ import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { RoleId } from '@velvet-dusk/core/order/roles';
 import { apart, type ShownLook, shownOn } from '@velvet-dusk/core/look/shown';
-import { canonicalJson } from '@velvet-dusk/core/look/hash';
+import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
 import type { Overlay, OverlayKind, ViewCube } from '../../gl/drawing.ts';
 import { setMeasured } from '../../state/measured.ts';
 import { useDocument } from '../../state/document.ts';

@@ -1,9 +1,10 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { ProjectSummary } from '@velvet-dusk/core/api/contract';
 import { useProjectActions, useProjects } from '../../api/projects.ts';
 import { Message } from '../../shell/Message.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { firstPictureShown } from '../../workers/firstPicture.ts';
 import { NewProjectWindow } from './NewProjectWindow.tsx';
 import { ProjectStrip } from './ProjectStrip.tsx';
 import { PutAway } from './PutAway.tsx';
@@ -31,6 +32,8 @@ export function StartScreen() {
   const { data: projects, error } = useProjects();
   const [isNew, setNew] = useState(false);
   const [done, setDone] = useState<Done | null>(null);
+  // Nothing is drawn here that the pictures would have to wait for.
+  useEffect(firstPictureShown, []);
   const openDemo = useOpenDemo(projects?.find((p) => p.isDemo));
   if (error && !projects) return <Message text={error.message} retry />;
   if (!projects) return <Message text="Opening …" />;

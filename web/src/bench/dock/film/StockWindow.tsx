@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { curveSchema, type CurveParams } from '@velvet-dusk/core/film/characteristic';
-import { parseJson } from '@velvet-dusk/core/document';
+import { parseJson } from '@velvet-dusk/core/parseJson';
 import {
   layerNames,
   negativeSchema,

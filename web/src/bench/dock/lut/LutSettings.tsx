@@ -1,6 +1,6 @@
 import type { UseMutationResult } from '@tanstack/react-query';
 import type { ImportedLut } from '@velvet-dusk/core/api/contract';
-import { lutEndings } from '@velvet-dusk/core/formats/lut';
+import { lutEndings } from '@velvet-dusk/core/formats/lutEndings';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { lutEncodings, type PlacedLutParams } from '@velvet-dusk/core/look/steps/placedLut';
 import { editParams, editStep } from '../../../state/document.ts';
