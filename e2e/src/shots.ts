@@ -13,7 +13,32 @@ const folder = process.env.DUSK_SHOTS ?? fileURLToPath(new URL('../../docs/scree
 
 type Shot = (page: Page, bench: Bench) => Promise<void>;
 
+/** Begins a project of one's own, from the start page. */
+async function begin(page: Page, bench: Bench, name: string): Promise<void> {
+  await page.goto(bench.url);
+  await bench.button('New project').click();
+  await page.getByRole('textbox', { name: 'Name' }).fill(name);
+}
+
 const shots: Record<string, Shot> = {
+  start: async (page, bench) => {
+    await begin(page, bench, 'Tidal Bore');
+    await bench.button('Begin').click();
+    await page.getByText(/A profile says how a camera/).waitFor();
+    await page.goto(`${bench.url}/saltmarsh-line/look`);
+    await bench.drawn();
+    await page.goto(bench.url);
+    await page.waitForTimeout(4000);
+  },
+  'new-project': async (page, bench) => {
+    await begin(page, bench, 'Tidal Bore');
+    await page.waitForTimeout(3000);
+  },
+  'empty-station': async (page, bench) => {
+    await begin(page, bench, 'Tidal Bore');
+    await bench.button('Begin').click();
+    await page.getByText(/A profile says how a camera/).waitFor();
+  },
   'look-bench': async (page, bench) => {
     await bench.open();
     await page.keyboard.press('w');
@@ -28,50 +53,12 @@ const shots: Record<string, Shot> = {
     await page.getByRole('radio', { name: 'Vector' }).click();
     await page.waitForTimeout(6000);
   },
-  'bench-boxes': async (page, bench) => {
-    await bench.open();
-    await bench.button('4 looks').click();
-    await page.getByRole('menuitem', { name: 'Oilskin', exact: true }).click();
-    await page.getByRole('button', { name: 'Colour box', exact: true }).click();
-    await bench.button('Show selection').click();
-    await page.waitForTimeout(6000);
-  },
-  'bench-curves': async (page, bench) => {
-    await bench.open();
-    await bench.radio('Curves').click();
-    await bench.button('Add curves').click();
-    await page.getByRole('slider', { name: 'All point 1' }).focus();
-    for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowUp');
-    await page.keyboard.press('t');
-    await page.waitForTimeout(6000);
-  },
-  'bench-step': async (page, bench) => {
-    await bench.open();
-    await bench.button('Add a step').click();
-    await page.getByRole('menuitem', { name: 'CDL' }).click();
-    for (const [label, value] of [
-      ['Slope R', '1.06'],
-      ['Power B', '0.95'],
-      ['Offset B', '0.004'],
-    ])
-      await bench.type(label, value);
-    await page.waitForTimeout(6000);
-  },
   'bench-film': async (page, bench) => {
     await bench.open();
     await bench.button('4 looks').click();
     await page.getByRole('menuitem', { name: 'Lamplight Negative', exact: true }).click();
     await page.getByRole('button', { name: 'Negative', exact: true }).click();
     await page.waitForTimeout(7000);
-  },
-  'bench-audition': async (page, bench) => {
-    await bench.open();
-    await page.keyboard.press('3');
-    await bench.button('4 looks').click();
-    await page.getByRole('menuitem', { name: 'Lamplight Negative', exact: true }).click();
-    await page.getByRole('button', { name: 'Negative', exact: true }).click();
-    await bench.button('Audition').click();
-    await page.waitForTimeout(8000);
   },
   'bench-texture': async (page, bench) => {
     await bench.open();
@@ -98,13 +85,6 @@ const shots: Record<string, Shot> = {
     await bench.button('Two').click();
     await page.keyboard.press('o');
     await page.waitForTimeout(8000);
-  },
-  placement: async (page, bench) => {
-    await bench.open();
-    await bench.typeShot('Exposure', '-1.8');
-    await page.getByRole('button', { name: /^Compare:/ }).click();
-    await page.getByRole('menuitemradio', { name: /^Placement/ }).click();
-    await page.waitForTimeout(6000);
   },
   'export-proof': async (page, bench) => {
     await bench.open();

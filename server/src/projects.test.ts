@@ -1,3 +1,5 @@
+import { pathToFileURL } from 'node:url';
+import { createClient } from '@libsql/client';
 import { describe, expect, test } from 'vitest';
 import type {
   Plate,
@@ -9,12 +11,15 @@ import type {
 } from '@velvet-dusk/core/api/contract';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { standardProfiles } from '@velvet-dusk/core/camera/standard/index';
+import { newLook } from '@velvet-dusk/core/look/document';
 import { usualPractice } from '@velvet-dusk/core/readings/practice';
 import { demoDocument, newFolder, tinyFrame } from './testing/fixture.ts';
+import { databasePath } from './db/paths.ts';
 import { openServices } from './services/index.ts';
 import { startTestClient } from './testing/testClient.ts';
 
-const testClient = startTestClient(newFolder());
+const dataFolder = newFolder();
+const testClient = startTestClient(dataFolder);
 const { ask, send, expectProblem } = testClient;
 
 const json = async <T>(answer: Promise<Response>) => (await (await answer).json()) as T;
@@ -48,6 +53,11 @@ describe('a project', () => {
   test('of a name that is there already has an address of its own', async () => {
     const [a, b] = [await begin('Twice'), await begin('Twice')];
     expect([a.id, b.id]).toEqual(['twice', 'twice-2']);
+  });
+
+  test('begun twice in the same moment is two projects', async () => {
+    const made = await Promise.all(['Moment', 'Moment', 'Moment'].map(begin));
+    expect(made.map((p) => p.id).sort()).toEqual(['moment', 'moment-2', 'moment-3']);
   });
 
   test('is refused without a name, or with one that is too long', async () => {
@@ -139,6 +149,15 @@ describe('profiles', () => {
     expect(await ids('p')).toContain('curlew');
   });
 
+  test('get a number where their ID is taken by one that is not to be seen, and only then', async () => {
+    const document = demoDocument('profiles/wren.json') as Record<string, unknown>;
+    const make = (id: string) =>
+      json<ProfileRecord>(send('POST', '/profiles?numbered=true', { ...document, id }));
+    expect((await make('tern')).document.id).toBe('tern');
+    expect((await make('tern')).document.id).toBe('tern-2');
+    await expectProblem(await send('POST', '/profiles', { ...document, id: 'tern' }), 409, /already/);
+  });
+
   test('that somebody makes are there in all projects', async () => {
     const heron = demoDocument('profiles/heron.json') as Record<string, unknown>;
     const made = await json<ProfileRecord>(send('POST', '/profiles', { ...heron, id: 'mine', name: 'Mine' }));
@@ -166,4 +185,17 @@ describe('profiles', () => {
     expect((await plates.list('q')).items[0].profileId).toBe('older-edited');
     await services.close();
   });
+});
+
+test('a row that cannot be read is copied as it is, and set aside in the copy too', async () => {
+  const { services } = testClient;
+  await services.projects.create('torn', 'Torn');
+  const record = await services.looks.create('torn', newLook('Whole'));
+  const client = createClient({ url: pathToFileURL(databasePath(dataFolder)).href });
+  await client.execute({ sql: "UPDATE looks SET document = '{torn' WHERE id = ?", args: [record.id] });
+  client.close();
+  const copy = await json<ProjectSettings>(ask('/projects/torn/duplicate', { method: 'POST' }));
+  const { looks, unreadable } = await open(copy.id);
+  expect(looks).toEqual([]);
+  expect(unreadable).toMatchObject([{ kind: 'look', text: expect.stringContaining('{torn') as string }]);
 });

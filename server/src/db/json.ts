@@ -11,7 +11,8 @@ export class Unreadable {
 /** A column of JSON whose damage ends the reading of its own row only. */
 export const json = customType<{ data: unknown; driverData: string }>({
   dataType: () => 'text',
-  toDriver: (value) => JSON.stringify(value),
+  // What could not be read is written as it was, where a row is copied whole.
+  toDriver: (value) => (value instanceof Unreadable ? value.text : JSON.stringify(value)),
   fromDriver(text) {
     try {
       return JSON.parse(text);

@@ -10,7 +10,9 @@ import { document, json, param, queried, seenRevision } from './parse.ts';
 export function profileRoutes({ profiles, files, pool }: Services): Router {
   const router = Router();
   router.post('/profiles', json, async (req, res) => {
-    res.status(201).json(await profiles.create(parseProfile(document(req), 'profile document')));
+    const profile = parseProfile(document(req), 'profile document');
+    const isNumbered = queried(req, 'numbered') === 'true';
+    res.status(201).json(await (isNumbered ? profiles.createNumbered(profile) : profiles.create(profile)));
   });
   // Reads another format; nothing is saved until the user says so.
   router.post('/profiles/read', async (req, res) => {

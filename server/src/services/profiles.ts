@@ -2,6 +2,7 @@ import { and, eq, exists, isNull, or } from 'drizzle-orm';
 import type { ProfileRecord } from '@velvet-dusk/core/api/contract';
 import { parseProfile, type Profile, profileSchema } from '@velvet-dusk/core/camera/profile';
 import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
+import { numbered } from '@velvet-dusk/core/slug';
 import type { Database } from '../db/open.ts';
 import { plates, profiles } from '../db/schema.ts';
 import { notFound, Problem } from '../problem.ts';
@@ -104,6 +105,14 @@ export class ProfileService {
         `There is a profile "${profile.id}" already. Nothing was overwritten.`,
       );
     return this.record(profile.id);
+  }
+
+  /** Adds a profile under the first free ID after its own: a project does not see all that are taken. */
+  async createNumbered(profile: Profile): Promise<ProfileRecord> {
+    for (let n = 1; ; n++) {
+      const id = numbered(profile.id, n);
+      if (await this.addMissing({ ...profile, id })) return this.record(id);
+    }
   }
 
   /** Saves over exactly the revision the writer has seen. */

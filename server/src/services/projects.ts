@@ -37,7 +37,8 @@ export class ProjectService {
 
   /** All projects, the one opened last first; also those that are archived or deleted. */
   async list(): Promise<ProjectSummary[]> {
-    const plate = and(eq(plates.projectId, projects.id), isNull(plates.deletedAt));
+    // References are finished pictures, of no camera.
+    const plate = and(eq(plates.projectId, projects.id), eq(plates.kind, 'plate'), isNull(plates.deletedAt));
     const those = (select: { getSQL(): SQL }) => sql<number>`(${select})`;
     const exported = and(eq(jobs.projectId, projects.id), eq(jobs.kind, 'export'), eq(jobs.state, 'done'));
     const { id, name, isDemo, openedAt, archivedAt, deletedAt } = projects;
@@ -70,10 +71,22 @@ export class ProjectService {
 
   /** A project of somebody's own, with a first look that does nothing yet. */
   async begin({ name, practice }: NewProject): Promise<ProjectSettings> {
-    const id = await freeId(name, (id) => this.exists(id));
-    await this.db.insert(projects).values({ id, name, practice, openedAt: now() });
+    const id = await this.insertNamed({ name, practice, openedAt: now() });
     await this.parts.looks.create(id, newLook('First look'));
     return this.settings(id);
+  }
+
+  /** Inserts a project under an ID made of its name. Two of one name at once each get one of their own. */
+  private async insertNamed(values: Omit<typeof projects.$inferInsert, 'id'>): Promise<string> {
+    for (;;) {
+      const id = await freeId(values.name, (id) => this.exists(id));
+      const rows = await this.db
+        .insert(projects)
+        .values({ ...values, id })
+        .onConflictDoNothing()
+        .returning({ id: projects.id });
+      if (rows.length > 0) return id;
+    }
   }
 
   /** The same plates, looks and settings under a new name; exports and versions stay with the first. */

@@ -23,7 +23,7 @@ export function useProfileActions() {
   const restorable = useRemoved((s) => s.removed);
   const refresh = () => readAgain('profiles', project.id);
   const post = (profile: Profile): Promise<ProfileRecord> =>
-    ask('/profiles', profileRecordSchema, { method: 'POST', json: profile });
+    ask('/profiles?numbered=true', profileRecordSchema, { method: 'POST', json: profile });
   const create = useMutation({ mutationFn: post, onSuccess: refresh });
   const duplicate = useMutation({
     mutationFn: (profile: Profile) =>

@@ -24,7 +24,10 @@ export const stations: readonly Station[] = [
   {
     id: 'cameras',
     label: 'Cameras',
-    status: ({ project }) => `${new Set(project.plates.map((p) => p.profileId)).size} in use`,
+    status: ({ project }) => {
+      const plates = project.plates.filter((p) => p.kind === 'plate');
+      return `${new Set(plates.map((p) => p.profileId)).size} in use`;
+    },
     purpose: '',
     does: [],
   },

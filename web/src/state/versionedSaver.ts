@@ -56,7 +56,12 @@ export class VersionedSaver<T extends object> {
     return this.saved.get(id);
   }
 
-  /** Takes in a document as the server has it. @returns it with the unsaved draft on top, where that goes. */
+  /** Takes in what the server has of a document that is open and not edited. */
+  take(id: string, saved: Saved<T>): void {
+    this.saved.set(id, saved);
+  }
+
+  /** Opens a document as the server has it. @returns it with the unsaved draft on top, where that goes. */
   open(id: string, saved: Saved<T>): T {
     this.saved.set(id, saved);
     const { content: theirs, revision } = saved;

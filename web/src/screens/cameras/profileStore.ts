@@ -90,7 +90,13 @@ class ProfileSaver {
       const { id } = record.document;
       const known = profiles.savedOf(id);
       const isEdited = known && old[id] && !same(old[id], known.content);
-      drafts[id] = isEdited ? old[id] : profiles.open(id, recordOf(record));
+      if (!known) drafts[id] = profiles.open(id, recordOf(record));
+      else if (isEdited) drafts[id] = old[id];
+      else {
+        // Drafts were read when it was opened; those there are now are other windows'.
+        profiles.take(id, recordOf(record));
+        drafts[id] = record.document;
+      }
     }
     if (!same(drafts, old)) quietly(() => useProfiles.setState({ drafts }));
     this.changed();

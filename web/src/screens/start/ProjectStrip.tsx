@@ -1,9 +1,10 @@
 import { DropdownMenu } from 'radix-ui';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { ProjectSummary } from '@velvet-dusk/core/api/contract';
 import { useProjectActions } from '../../api/projects.ts';
 import { BitmapCanvas } from '../../ui/BitmapCanvas.tsx';
+import { useSeen } from '../../ui/useSeen.ts';
 import type { Done } from './StartScreen.tsx';
 import { shownPictures, useStripPictures } from './useStripPictures.ts';
 
@@ -41,9 +42,10 @@ function openedWords(at: string): string {
 }
 
 function Pictures({ projectId }: { projectId: string }) {
-  const pictures = useStripPictures(projectId);
+  const strip = useRef<HTMLSpanElement>(null);
+  const pictures = useStripPictures(projectId, useSeen(strip));
   return (
-    <span className="grid grid-cols-5 gap-px bg-g0" aria-hidden>
+    <span ref={strip} className="grid grid-cols-5 gap-px bg-g0" aria-hidden>
       {Array.from({ length: shownPictures }, (_, i) => (
         <BitmapCanvas key={i} bitmap={pictures[i]} className="block w-full h-[112px] object-cover bg-g1" />
       ))}

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import type { Plate } from '@velvet-dusk/core/api/contract';
 import { type OpenProject, useProject } from '../../api/project.ts';
 import { plateOrder } from '../../bench/useBench.ts';
 import { analysisEngine } from '../../workers/index.ts';
@@ -6,10 +7,11 @@ import { analysisEngine } from '../../workers/index.ts';
 /** Pictures of a strip. */
 export const shownPictures = 5;
 
-/** Spread over the whole of a project, so that its scenes are seen and not five takes of one. */
-function chosen<T>(all: readonly T[]): T[] {
-  if (all.length <= shownPictures) return [...all];
-  return Array.from({ length: shownPictures }, (_, i) => all[Math.floor((i * all.length) / shownPictures)]);
+/** One plate of each scene first, as the first word of their names tells them apart, then whatever else there is. */
+function chosen(plates: readonly Plate[]): Plate[] {
+  const scenes = new Map(plates.map((p) => [p.name.split(/[\s,]/)[0], p]).toReversed() as [string, Plate][]);
+  const firsts = plates.filter((p) => [...scenes.values()].includes(p));
+  return [...firsts, ...plates.filter((p) => !firsts.includes(p))].slice(0, shownPictures);
 }
 
 async function paint(
@@ -31,9 +33,9 @@ async function paint(
   }
 }
 
-/** A project's plates under its first look, one after the other as they are made. */
-export function useStripPictures(projectId: string): readonly (ImageBitmap | undefined)[] {
-  const { data: project } = useProject(projectId);
+/** A project's plates under its first look, one after the other as they are made. @param isWanted not before this. */
+export function useStripPictures(projectId: string, isWanted: boolean): readonly (ImageBitmap | undefined)[] {
+  const { data: project } = useProject(isWanted ? projectId : '');
   const [pictures, setPictures] = useState<readonly (ImageBitmap | undefined)[]>([]);
   useEffect(() => {
     if (!project) return;
