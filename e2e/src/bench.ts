@@ -68,6 +68,8 @@ export class Bench {
   }
 
   async saved(): Promise<void> {
+    // An edit is taken down a moment after it was made; until then the one before it counts.
+    await this.page.waitForTimeout(250);
     await expect(this.page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible();
   }
 

@@ -3,6 +3,7 @@ import { newProfile } from '@velvet-dusk/core/camera/newProfile';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { numbered, slug } from '@velvet-dusk/core/slug';
 import { Button } from '../../ui/Button.tsx';
+import { NameInput } from '../../ui/NameInput.tsx';
 import { Window } from '../../ui/Window.tsx';
 
 /** A free ID for a name: it stands in the names of all files made for the camera. */
@@ -40,18 +41,7 @@ export function NewProfileWindow({
       about="What the camera and its recording are called. Curve, primaries and sensor are typed next."
     >
       <form className="px-5 pb-5 flex flex-col gap-3" onSubmit={submit}>
-        <label className="flex flex-col gap-1">
-          <span className="text-t2">Name of the camera</span>
-          <input
-            type="text"
-            required
-            maxLength={60}
-            autoFocus
-            className="bg-g1 border border-g4 rounded-sm px-2 py-1 focus:outline-none focus:border-violet"
-            value={name}
-            onChange={(e) => setName(e.currentTarget.value)}
-          />
-        </label>
+        <NameInput label="Name of the camera" maxLength={60} value={name} onChange={setName} />
         {name.trim() !== '' && (
           <p className="text-[12px] text-t3">
             In file names: <span className="num text-t2">{id}</span>

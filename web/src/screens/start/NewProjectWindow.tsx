@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router';
 import { practiceSchema, schools } from '@velvet-dusk/core/readings/practice';
 import { useProjectActions } from '../../api/projects.ts';
 import { Button } from '../../ui/Button.tsx';
+import { NameInput } from '../../ui/NameInput.tsx';
 import { Window } from '../../ui/Window.tsx';
 
 /** Asks for a name and a school of practice, and opens the project at its first station. */
@@ -26,19 +27,7 @@ export function NewProjectWindow({ open, onClose }: { open: boolean; onClose(): 
       about="A name, and how you like to work. Everything can be changed later."
     >
       <form className="px-5 pb-5 flex flex-col gap-4" onSubmit={(e) => void submit(e).catch(() => {})}>
-        <label className="flex flex-col gap-1">
-          <span className="text-t2">Name</span>
-          <input
-            type="text"
-            required
-            maxLength={80}
-            // The one thing to be typed here.
-            autoFocus
-            className="bg-g1 border border-g4 rounded-sm px-2 py-1 focus:outline-none focus:border-violet"
-            value={name}
-            onChange={(e) => setName(e.currentTarget.value)}
-          />
-        </label>
+        <NameInput label="Name" maxLength={80} value={name} onChange={setName} />
         <fieldset className="flex flex-col gap-1.5">
           <legend className="text-t2 pb-1">School of practice</legend>
           {schools.map((school) => (
