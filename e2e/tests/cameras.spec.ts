@@ -81,18 +81,18 @@ test('a profile goes out as CLF and comes back as another, which can be removed 
   const file = temporary('harbour.clf');
   await download.saveAs(file);
   expect(readFileSync(file, 'utf8')).toContain('cameraLogToLin');
-  await page.getByRole('button', { name: 'Read a file' }).click();
+  await page.getByRole('button', { name: 'Import a profile' }).click();
   const dialog = page.getByRole('dialog');
   const broken = temporary('broken.clf');
   writeFileSync(broken, '<ProcessList>');
   await dialog.getByLabel('Profile file').setInputFiles(broken);
   await expect(dialog.getByRole('alert')).toContainText('broken.clf: line 1');
   await dialog.getByLabel('Profile file').setInputFiles(file);
-  await dialog.getByRole('button', { name: 'Keep this profile' }).click();
+  await dialog.getByRole('button', { name: 'Add profile' }).click();
   await expect(page.getByRole('heading', { name: 'harbour' })).toBeVisible();
   await expect(page.getByLabel('Log-side slope', { exact: true })).toHaveValue('0.0836');
   await page.getByRole('button', { name: 'Remove', exact: true }).click();
-  await page.getByRole('button', { name: 'Bring back' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   await expect(page.getByRole('button', { name: /harbour/ })).toBeVisible();
 });
 

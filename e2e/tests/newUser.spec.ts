@@ -91,7 +91,7 @@ test('a new project comes from a printed sheet and a frame to a cube', async ({ 
   await expect(page).toHaveURL(/cameras\?profile=petrel&tab=check$/);
   await expect(page.getByText(/All 4 rows agree/)).toBeVisible();
 
-  await page.getByRole('link', { name: 'Next: bring in frames' }).click();
+  await page.getByRole('link', { name: 'Next: import frames' }).click();
   await expect(page.getByText(/A look is judged on frames as the camera recorded them/)).toBeVisible();
   await page.getByLabel('Frame files').setInputFiles({
     name: 'bore.png',
@@ -156,7 +156,7 @@ test('projects are renamed, duplicated, archived and deleted, and each is taken 
   await more('Second unit', 'Archive');
   await expect(names).toHaveText(['Saltmarsh Line']);
   await page.getByText('Archived and deleted, 1').click();
-  await page.getByRole('button', { name: 'Bring back Second unit' }).click();
+  await page.getByRole('button', { name: 'Restore Second unit' }).click();
   await expect(names).toHaveText(['Second unit', 'Saltmarsh Line']);
   await more('Saltmarsh Line', 'Delete');
   await expect(page.getByRole('status')).toContainText('"Saltmarsh Line" is deleted.');

@@ -79,7 +79,7 @@ test('a wrong label is doubted and put right; bulk profile, copied trims, deleti
   await tile(page, 'Arcade, neon, Heron log').click({ modifiers: ['Control'] });
   const bar = page.getByRole('region', { name: 'Selection' });
   await expect(bar).toContainText('2 frames');
-  await bar.getByRole('button', { name: 'Copy to these' }).click();
+  await bar.getByRole('button', { name: 'Copy to selected' }).click();
   await bar.getByLabel('Profile').selectOption('wren');
   await expect(tile(page, 'Marsh, noon, Wren log')).toContainText('+0.50 st');
   await page.getByRole('heading', { name: 'Velvet Dusk' }).click();
@@ -87,7 +87,7 @@ test('a wrong label is doubted and put right; bulk profile, copied trims, deleti
   await expect(tile(page, 'Arcade, neon, Heron log')).toContainText('+0.50 st');
   await bar.getByRole('button', { name: 'Take off the wall' }).click();
   await expect(page.getByRole('list', { name: 'Plates' }).getByRole('listitem')).toHaveCount(12);
-  await page.getByRole('button', { name: 'Bring back' }).click();
+  await page.getByRole('button', { name: 'Restore' }).click();
   await expect(page.getByRole('list', { name: 'Plates' }).getByRole('listitem')).toHaveCount(14);
 });
 

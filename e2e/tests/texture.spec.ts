@@ -45,12 +45,12 @@ test('what texture adds is shown alone, and both viewers show the same', async (
   await bench.open('?viewer=webgl2');
   const drawn = await bench.screen();
   await bench.button(/^Overlay/).click();
-  await page.getByRole('menuitemradio', { name: 'Texture alone' }).click();
+  await page.getByRole('menuitemradio', { name: 'Texture only' }).click();
   const alone = await bench.screen();
   await bench.open('?viewer=worker');
   expect(screenDifference(drawn, await bench.screen())).toBeLessThanOrEqual(1);
   await bench.button(/^Overlay/).click();
-  await page.getByRole('menuitemradio', { name: 'Texture alone' }).click();
+  await page.getByRole('menuitemradio', { name: 'Texture only' }).click();
   // What is raised threefold may differ by three.
   expect(screenDifference(alone, await bench.screen())).toBeLessThanOrEqual(3);
   await lane.getByRole('button', { name: 'Hide' }).click();

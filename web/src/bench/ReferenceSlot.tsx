@@ -31,7 +31,7 @@ export function ReferenceSlot() {
         <p className="text-t3 border border-dashed border-g4 p-2">No reference yet.</p>
       )}
       <Link className="text-violet hover:underline" to={`/${project.id}/plates`}>
-        Bring in frames
+        Import frames
       </Link>
     </section>
   );

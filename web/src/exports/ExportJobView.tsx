@@ -25,7 +25,7 @@ export function ExportJobView({ job }: { job: Job }) {
         )}
         {underWay && <Button onClick={() => act.mutate({ id: job.id, action: 'pause' })}>Pause</Button>}
         {job.state === 'paused' && (
-          <Button onClick={() => act.mutate({ id: job.id, action: 'resume' })}>Go on</Button>
+          <Button onClick={() => act.mutate({ id: job.id, action: 'resume' })}>Resume</Button>
         )}
         {(underWay || job.state === 'paused') && (
           <Button onClick={() => act.mutate({ id: job.id, action: 'cancel' })}>Cancel</Button>

@@ -33,7 +33,7 @@ export function CdlFiles({ step }: { step: LookStep }) {
   return (
     <div className="w-full flex flex-wrap items-center gap-x-3 gap-y-1 pb-1">
       <FileButton
-        text="Read a CDL"
+        text="Import a CDL"
         label="CDL file"
         accept={cdlKinds.map((k) => `.${k}`).join(',')}
         onFiles={(files) => void read(files)}

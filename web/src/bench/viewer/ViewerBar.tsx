@@ -44,7 +44,7 @@ const overlays: MenuOption<OverlayKind>[] = [
   { value: 'gamut', label: 'Out of gamut', short: 'Gamut', hint: 'Colours the display cannot follow' },
   {
     value: 'texture',
-    label: 'Texture alone',
+    label: 'Texture only',
     short: 'Texture',
     hint: 'What texture adds to the picture, raised',
   },

@@ -101,13 +101,13 @@ export function CamerasScreen() {
           <p className="px-3 py-2 text-[12px] text-t2 border-t border-g3">
             {restorable.name} removed.{' '}
             <Button kind="text" onClick={restore}>
-              Bring back
+              Restore
             </Button>
           </p>
         )}
         <div className="px-3 py-2 border-t border-g3 flex flex-col gap-2">
           {own.length > 0 && project.plates.length === 0 && (
-            <NextStation to={`/${project.id}/plates`} text="Next: bring in frames" />
+            <NextStation to={`/${project.id}/plates`} text="Next: import frames" />
           )}
           <Button onClick={() => setNew(true)}>New profile</Button>
           <ReadProfile taken={Object.keys(drafts)} onKeep={make} />

@@ -50,13 +50,13 @@ export function ReadProfile({
   return (
     <>
       <Button className="w-full" onClick={() => setOpen(true)}>
-        Read a file
+        Import a profile
       </Button>
       <Window
         open={open}
         onClose={close}
         width={640}
-        title="Read a profile from a file"
+        title="Import a profile"
         about="A CLF file, a 1D table (.cube, .spi1d), a maker’s conversion cube (estimated from its grey axis), or a profile document."
       >
         <div className="px-5 pb-5 flex flex-col gap-3 text-[12.5px]">
@@ -97,7 +97,7 @@ export function ReadProfile({
                   close();
                 }}
               >
-                Keep this profile
+                Add profile
               </Button>
             </>
           )}

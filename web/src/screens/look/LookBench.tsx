@@ -24,7 +24,7 @@ function NoPlate() {
     <EmptyStation
       text="A look is judged on plates: frames as the camera recorded them. Bring some in first, with the profile they were recorded in."
       to={`/${id}/plates`}
-      action="Bring in frames"
+      action="Import frames"
     />
   );
 }

@@ -33,7 +33,7 @@ function Results() {
           <Button onClick={cancelImport}>Cancel</Button>
         ) : (
           <Button kind="text" onClick={clearImports}>
-            Close list
+            Close
           </Button>
         )}
       </div>
@@ -106,7 +106,7 @@ export function ImportBar() {
   const named = (p: { id: string; name: string }) => ({ value: p.id, label: p.name });
   const options =
     kind === 'plate'
-      ? [{ value: guess, label: 'let the frame say' }, ...profiles.map(named)]
+      ? [{ value: guess, label: 'detect from the frame' }, ...profiles.map(named)]
       : encodings.map(named);
   const chosen = options.some((o) => o.value === profileId) ? profileId : (options[0]?.value ?? '');
   const send = (files: File[]) => void take(files, chosen, kind);

@@ -97,10 +97,9 @@ function Deleted() {
   if (deleted.length === 0) return null;
   return (
     <p role="status" className="px-4 py-2 border-t border-g3 text-[12.5px] text-t2">
-      {deleted.length === 1 ? `"${deleted[0].name}" was` : `${deleted.length} frames were`} taken off the
-      wall.{' '}
+      {deleted.length === 1 ? `"${deleted[0].name}" is` : `${deleted.length} frames are`} deleted.{' '}
       <Button kind="text" onClick={() => void bringBack()}>
-        Bring back
+        Restore
       </Button>
     </p>
   );

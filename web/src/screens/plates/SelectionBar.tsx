@@ -43,7 +43,7 @@ export function SelectionBar() {
             options={trimmed.map((p) => ({ value: p.id, label: `${p.name}: ${shotText(p)}` }))}
             onChange={setFromId}
           />
-          <Button onClick={() => editPlates(selected, () => ({ shot: from.shot }))}>Copy to these</Button>
+          <Button onClick={() => editPlates(selected, () => ({ shot: from.shot }))}>Copy to selected</Button>
         </span>
       )}
       <span className="flex-1" />

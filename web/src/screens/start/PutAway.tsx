@@ -16,10 +16,10 @@ export function PutAway({ projects }: { projects: readonly ProjectSummary[] }) {
             <span className="w-[90px] text-t3">{p.deletedAt === null ? 'archived' : 'deleted'}</span>
             <Button
               kind="text"
-              aria-label={`Bring back ${p.name}`}
+              aria-label={`Restore ${p.name}`}
               onClick={() => change.mutate({ id: p.id, change: { archived: false, deleted: false } })}
             >
-              Bring back
+              Restore
             </Button>
           </li>
         ))}

@@ -77,10 +77,14 @@ function Sides({ conflict }: { conflict: Conflict }) {
         {found.length > maxShown && <p className="text-t3">and in {found.length - maxShown} places more</p>}
       </div>
       <div className="flex gap-2">
-        <Button kind="main" onClick={() => conflict.resolve('theirs')}>
-          Take theirs; undo brings mine back
+        <Button
+          kind="main"
+          title="Undo brings mine back"
+          onClick={() => conflict.resolve('theirs')}
+        >
+          Use theirs
         </Button>
-        <Button onClick={() => conflict.resolve('mine')}>Save mine on top</Button>
+        <Button onClick={() => conflict.resolve('mine')}>Keep mine</Button>
       </div>
     </div>
   );
@@ -96,7 +100,7 @@ export function ConflictWindow() {
     <Window
       open
       title={`The ${words[conflict.kind]} "${conflict.name}" was changed elsewhere`}
-      about={`It was saved in another window too (save ${conflict.theirsRevision}). Nothing was overwritten, and nothing of it is sent until you choose.${more > 0 ? ` ${more} more to choose after it.` : ''}`}
+      about={`It was saved in another window too (save ${conflict.theirsRevision}). Nothing was overwritten, and nothing of it is sent until you choose. Undo takes the choice back.${more > 0 ? ` ${more} more to choose after it.` : ''}`}
       width={660}
     >
       <Sides key={`${conflict.kind} ${conflict.id} ${conflict.theirsRevision}`} conflict={conflict} />

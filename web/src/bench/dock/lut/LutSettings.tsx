@@ -29,7 +29,7 @@ export function LutSettings({ step, bringing, onFiles }: LutSettingsProps) {
           {p.lut?.name ?? 'none yet; drop one here'}
         </span>
         <FileButton
-          text={bringing.isPending ? 'Reading …' : p.lut ? 'Another' : 'Choose a LUT'}
+          text={bringing.isPending ? 'Reading …' : p.lut ? 'Replace' : 'Choose a LUT'}
           label="LUT file"
           accept={lutEndings.map((e) => `.${e}`).join(',')}
           main={!p.lut}
@@ -43,7 +43,7 @@ export function LutSettings({ step, bringing, onFiles }: LutSettingsProps) {
         </p>
       )}
       <Choice
-        label="Its code"
+        label="Encoding"
         value={p.encoding}
         options={Object.entries(lutEncodings).map(([value, { label }]) => ({
           value: value as PlacedLutParams['encoding'],

@@ -27,7 +27,7 @@ import { PatchesView } from './PatchesView.tsx';
 import { useSolve } from './useSolve.ts';
 
 const about =
-  'Bring a finished still as the reference (Bring in frames, at the foot of the plates): this dock then shows how it ' +
+  'Bring a finished still as the reference (Import frames, at the foot of the plates): this dock then shows how it ' +
   'differs from the plate, zone by zone, and solves for the steps that lead there.';
 
 /** Milliseconds of quiet before the table is counted anew. */
