@@ -1,31 +1,8 @@
-import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { decode, encode } from 'fast-png';
 import { beforeAll, describe, expect, test } from 'vitest';
+import { at, dusk, json } from './testing/dusk.ts';
 
-/** The command line as users start it, in its own process. */
-
-const root = fileURLToPath(new URL('../../', import.meta.url));
-// Built when the tests begin.
-const main = join(root, '.build/dusk.mjs');
-const folder = mkdtempSync(join(tmpdir(), 'dusk-cli-'));
-const at = (name: string) => join(folder, name);
-
-function dusk(...args: string[]) {
-  const done = spawnSync(process.execPath, [main, ...args], {
-    cwd: root,
-    encoding: 'utf8',
-  });
-  return { code: done.status, out: done.stdout, err: done.stderr };
-}
-const json = (...args: string[]) => {
-  const done = dusk(...args);
-  expect(done).toMatchObject({ code: 0, err: '' });
-  return JSON.parse(done.out) as Record<string, never>;
-};
 const look = 'demo/looks/slack-water.json';
 
 beforeAll(() => {
@@ -257,6 +234,25 @@ describe('bad input: exit 1 for a bad file, 2 for bad use, always a message and 
     ['a missing option', () => ['bake', '--look', look], 2, /--out is needed/],
     ['an unknown option', () => ['inspect', '--cube', at('look.cube'), '--wat'], 2, /--wat/],
     ['a grid out of range', () => bake(look, '--grid', '300'), 2, /--grid: 300 is not between 2 and 129/],
+    [
+      'an offset for a role that takes none',
+      () => bake(look, '--offset', '2'),
+      2,
+      /--offset: the role combined has no use/,
+    ],
+    [
+      'a look left out of a trim',
+      () => bake(look, '--role', 'trim', '--without-look'),
+      2,
+      /--without-look: only a monitor/,
+    ],
+    ['no other camera', () => bake(look, '--role', 'camera-to-camera'), 2, /--to is needed/],
+    [
+      'an offset beyond any',
+      () => bake(look, '--role', 'trim', '--offset', '90'),
+      2,
+      /--offset: 90 is not between/,
+    ],
     ['a role that is not one', () => bake(look, '--role', 'magic'), 2, /--role: one of combined, conversion/],
     [
       'a number that is not one',

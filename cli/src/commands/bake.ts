@@ -1,6 +1,8 @@
 import { largestGrid, smallestGrid } from '@velvet-dusk/core/lut/cube';
-import { bake, checkGrid, compileBake } from '@velvet-dusk/core/order/bake';
-import { roleIds } from '@velvet-dusk/core/order/roles';
+import { bake, type BakeOrder, checkGrid, compileBake } from '@velvet-dusk/core/order/bake';
+import { type RoleId, roleIds, roles } from '@velvet-dusk/core/order/roles/index';
+import type { RolePart } from '@velvet-dusk/core/order/roles/role';
+import { standardProfiles } from '@velvet-dusk/core/camera/standard/index';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 import { displaySchema } from '@velvet-dusk/core/render/rendering';
 import { UsageError } from '../errors.ts';
@@ -11,16 +13,40 @@ import type { Command } from './command.ts';
 const outputIds = displaySchema.shape.output.unwrap().options;
 const ranges = displaySchema.shape.range.unwrap().options;
 
+/** The widest offset: more than any exposure index is moved by. */
+const maxOffset = 8;
+
+/** What a role is filled with beyond the look, from the options; what it has no use for is refused, not passed over. */
+async function readParts(
+  role: RoleId,
+  options: Arguments,
+): Promise<Pick<BakeOrder, 'profile' | 'to' | 'offset'>> {
+  const uses: readonly RolePart[] = roles[role].uses;
+  const refuse = (name: string) => {
+    if (options.optional(name) !== undefined)
+      throw new UsageError(`--${name}: the role ${role} has no use for it`);
+  };
+  if (!uses.includes('to')) refuse('to');
+  if (!uses.includes('offset')) refuse('offset');
+  if (!uses.includes('profile')) refuse('profile');
+  return {
+    // A role between displays looks at no camera.
+    profile: uses.includes('profile') ? await readProfile(options.text('profile')) : standardProfiles[0],
+    ...(uses.includes('to') ? { to: await readProfile(options.text('to')) } : {}),
+    ...(uses.includes('offset') ? { offset: options.number('offset', 0, -maxOffset, maxOffset) } : {}),
+  };
+}
+
 export const bakeCommand: Command = {
   name: 'bake',
   usage:
-    '--look FILE --profile FILE|ID --role combined|conversion [--output bt1886|srgb] [--range full|narrow] --grid 33 [--luts FOLDER] --out FILE.cube [--force]',
-  summary: 'bakes a look for a camera profile into a 3D LUT',
+    '--look FILE --profile FILE|ID --role ROLE [--output bt1886|srgb] [--range full|narrow] [--offset STOPS] [--to FILE|ID] [--without-look] --grid 33 [--luts FOLDER] --out FILE.cube [--force]',
+  summary: `bakes a look for a camera profile into a 3D LUT; roles are ${roleIds.join(', ')}`,
   async run(args) {
     const options = new Arguments(
       args,
-      ['look', 'profile', 'role', 'output', 'range', 'grid', 'out', 'luts'],
-      ['force'],
+      ['look', 'profile', 'role', 'output', 'range', 'offset', 'to', 'grid', 'out', 'luts'],
+      ['force', 'without-look'],
     );
     const role = options.choice('role', roleIds, 'combined');
     options.text('out');
@@ -30,9 +56,15 @@ export const bakeCommand: Command = {
     } catch (error) {
       throw new UsageError(`--grid: ${(error as Error).message}`);
     }
+    const withoutLook = options.flag('without-look');
+    if (withoutLook && role !== 'monitor')
+      throw new UsageError('--without-look: only a monitor LUT goes without');
     const lookFile = options.text('look');
-    const profileFile = options.text('profile');
-    const out = await options.output('out', [lookFile, profileFile]);
+    const parts = await readParts(role, options);
+    const inputs = [lookFile, options.optional('profile'), options.optional('to')].filter(
+      (f) => f !== undefined,
+    );
+    const out = await options.output('out', inputs);
     const look = await readLook(lookFile);
     const luts = await readLuts(look, lookFile, options.optional('luts'));
     const made = await readDestination(lookFile);
@@ -40,7 +72,7 @@ export const bakeCommand: Command = {
       output: options.choice('output', outputIds, made.output),
       range: options.choice('range', ranges, made.range),
     };
-    const order = { look, profile: await readProfile(profileFile), role, display, grid, luts };
+    const order = { look, ...parts, withoutLook, role, display, grid, luts };
     for (const note of compileBake(order).notes) process.stderr.write(`note: ${note}\n`);
     await out.write(writeCube(bake(order)));
   },

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { profileSchema } from '../camera/profile.ts';
 import { largestGrid, smallestGrid } from '../lut/cube.ts';
 import { proofGroups, type ProofGroupId } from '../order/proof.ts';
-import { roleIds } from '../order/roles.ts';
+import { exportRoleIds } from '../order/roles/index.ts';
 import { lookSchema } from '../look/document.ts';
 import { plateTextureSchema } from '../texture/onPlate.ts';
 import { shotSchema } from '../look/shot.ts';
@@ -189,7 +189,7 @@ export type PlateChange = z.output<typeof plateChangeSchema>;
 
 export const exportOrderSchema = z.strictObject({
   profileId: z.string(),
-  role: z.enum(roleIds),
+  role: z.enum(exportRoleIds),
   /** The display at its end; the project's own where none is said. */
   display: displaySchema.optional(),
   grid: z.number().int().min(smallestGrid).max(largestGrid),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { roleIds } from '../order/roles.ts';
+import { exportRoleIds } from '../order/roles/index.ts';
 import { proofSchema } from './contract.ts';
 
 /** Work that outlives a request, as server and browser speak of it. Dates are ISO 8601 in UTC. */
@@ -35,7 +35,7 @@ export const exportSubjectSchema = z.object({
   lookName: z.string(),
   lookVersion: z.number().int(),
   profileId: z.string(),
-  role: z.enum(roleIds),
+  role: z.enum(exportRoleIds),
   grid: z.number().int(),
   fileName: z.string(),
 });

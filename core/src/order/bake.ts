@@ -1,11 +1,12 @@
+import { signed } from '../numeric/signed.ts';
 import { recipeHash } from '../look/hash.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import { engine } from './engine.ts';
-import { type Cube3d, largestGrid, smallestGrid, unitDomain } from '../lut/cube.ts';
+import { type Cube3d, gridCodes, largestGrid, smallestGrid, unitDomain } from '../lut/cube.ts';
 import { describeEnd } from './end.ts';
 import type { LutOrder, OrderParts } from './order.ts';
 import { type CompiledOrder, compileOrder } from './pipeline.ts';
-import { type RoleId, roles } from './roles.ts';
+import { type RoleId, roles } from './roles/index.ts';
 
 /** An order for a file: a role, what it is filled with, and how fine the grid is. */
 export interface BakeOrder extends OrderParts {
@@ -30,17 +31,21 @@ export const compileBake = (order: Omit<BakeOrder, 'grid'>): CompiledOrder =>
 
 /** What a cube file says about itself: enough to find the recipe again. Nothing that changes from run to run. */
 export function cubeHeader(order: BakeOrder) {
-  const { look, profile, role, grid, version } = order;
+  const { look, role, grid, version } = order;
   const { input, output, rendering, offset, look: itsLook } = lutOrder(order);
+  const cameras = [input, output]
+    .flatMap((end) => (end.kind === 'scene' ? [end.profile.name] : []))
+    .filter((name, i, all) => all.indexOf(name) === i)
+    .join(' to ');
   const percent = `${Math.round(look.strength * 100)} %`;
   const versionText = version === undefined ? '' : ` v${version}`;
   return {
-    title: `${look.name}${versionText} - ${profile.name} - ${roles[role].label.toLowerCase()} ${grid}`,
+    title: `${look.name}${versionText} - ${cameras || describeEnd(output)} - ${roles[role].label.toLowerCase()} ${grid}`,
     comments: [
       `look: ${look.name}${versionText}`,
       `role: ${role} (${roles[role].takes} to ${roles[role].gives})`,
       `input: ${describeEnd(input)}`,
-      ...(offset === 0 ? [] : [`offset: ${offset} stops`]),
+      ...(offset === 0 ? [] : [`offset: ${signed(offset, 2)} stops of light`]),
       `output: ${describeEnd(output)}`,
       `rendering: tone scale ${rendering.preset}, gamut fit ${rendering.gamutFit}`,
       `grid: ${grid}`,
@@ -60,11 +65,13 @@ export function bake(order: BakeOrder, onPlane?: (share: number) => void): Cube3
   checkGrid(order.grid);
   const compiled = compileBake(order);
   const data = compiled.inputGrid(order.grid);
+  const codes = compiled.restore && gridCodes(order.grid);
   const plane = order.grid ** 2 * 3;
   for (let b = 0; b < order.grid; b++) {
     const nodes = data.subarray(b * plane, (b + 1) * plane);
     compiled.look(nodes);
     compiled.output(nodes);
+    compiled.restore?.(nodes, codes!.subarray(b * plane, (b + 1) * plane));
     onPlane?.((b + 1) / order.grid);
   }
   return { kind: '3d', size: order.grid, ...unitDomain, data, ...cubeHeader(order) };

@@ -7,16 +7,21 @@ const slug = (text: string) =>
     .replace(/[^A-Za-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '') || 'look';
 
-/** A name that decodes: look, version, from, to, role, grid. Letters, digits, dashes and underscores only. */
+/** What the footage an offset is for was exposed; a dot would end the name for some readers. */
+const exposedToken = (offset: number) =>
+  `${String(Math.abs(offset)).replace('.', 'p')}st-${offset < 0 ? 'over' : 'under'}`;
+
+/** A name that decodes: look, version, from, to, role, exposure, grid. Letters, digits, dashes and underscores only. */
 export function cubeFileName(order: BakeOrder): string {
   const { look, role, grid, version } = order;
-  const { input, output } = lutOrder(order);
+  const { input, output, offset } = lutOrder(order);
   const parts = [
     slug(look.name),
     version === undefined ? '' : `v${version}`,
     slug(endToken(input)),
     slug(endToken(output)),
     role,
+    offset === 0 ? '' : exposedToken(offset),
     `${grid}`,
   ];
   return `${parts.filter((p) => p !== '').join('_')}.cube`;

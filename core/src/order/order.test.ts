@@ -12,7 +12,7 @@ import type { LutOrder } from './order.ts';
 import { compileOrder } from './pipeline.ts';
 import { gamutSamples } from './proofSamples.ts';
 import { profileOf } from '../testing/profiles.ts';
-import { roles } from './roles.ts';
+import { roles } from './roles/index.ts';
 
 /** The algebra of an order: every way is put together from ends, an offset and a look. */
 

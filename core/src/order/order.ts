@@ -34,4 +34,13 @@ export interface OrderParts {
   look: Look;
   profile: Profile;
   display: Display;
+  /** Stops by which the picture is shown darker, for footage exposed so much over. */
+  offset?: number;
+  /** The other camera. */
+  to?: Profile;
+  /** Leaves the look out of a role that may go without. */
+  withoutLook?: boolean;
 }
+
+/** The change of light that shows footage exposed `stops` over as it is meant. No negative zero, which would be told. */
+export const darker = (stops = 0): number => 0 - stops;

@@ -5,9 +5,9 @@ import { neutralShot, type Shot } from '../look/shot.ts';
 import { apart, type ShownLook, shownOn } from '../look/shown.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import { compileRendering, type CompiledRendering, type Display } from '../render/rendering.ts';
-import { type CompiledEnd, compileEnd } from './end.ts';
+import { type CompiledEnd, compileEnd, endToken } from './end.ts';
 import { displayOf, type LutOrder, withOffset } from './order.ts';
-import { roles } from './roles.ts';
+import { roles } from './roles/index.ts';
 
 /**
  * A whole order, in three parts that each work on interleaved RGB in place. Bake, preview, proof and export all run this.
@@ -26,7 +26,12 @@ export interface CompiledOrder {
   readonly lane: CompiledLook;
   /** Working RGB → codes of the output. */
   output(rgb: Float32Array): void;
-  /** All three. */
+  /**
+   * Between a display and itself: adds what the way to light and back loses of `codes`, at the edge of the display's gamut,
+   * to what came of them. So a look that does nothing changes nothing. Null elsewhere.
+   */
+  readonly restore: ((rgb: Float32Array, codes: Float32Array) => void) | null;
+  /** All of it. */
   run(rgb: Float32Array): void;
   readonly notes: string[];
 }
@@ -49,6 +54,22 @@ export interface CompileOptions {
 
 const noLook: CompiledLook = { run: () => {}, stages: [], finish: () => {}, notes: [] };
 
+const isThereAndBack = ({ input, output, offset }: LutOrder): boolean =>
+  offset === 0 &&
+  input.kind === 'display' &&
+  output.kind === 'display' &&
+  endToken(input) === endToken(output);
+
+/** What stands between light and a display is undone only so far; what is left is known for each colour. */
+function restoring(input: CompiledEnd, output: CompiledEnd) {
+  return (rgb: Float32Array, codes: Float32Array) => {
+    const back = Float32Array.from(codes);
+    input.toLight(back);
+    output.fromLight(back);
+    for (let i = 0; i < rgb.length; i++) rgb[i] = Math.min(Math.max(rgb[i] + codes[i] - back[i], 0), 1);
+  };
+}
+
 /** Throws a MissingLutError where a placed LUT is not among `luts`. */
 export function compileOrder(
   order: LutOrder,
@@ -57,6 +78,7 @@ export function compileOrder(
   const input = compileEnd(order.input, order.rendering, withOffset(shot, order.offset));
   const output = compileEnd(order.output, order.rendering);
   const display = displayOf(order, viewing);
+  const restore = isThereAndBack(order) ? restoring(input, output) : null;
   const lane = order.look ? compileLook(shownOn(order.look, display), luts, cache) : noLook;
   return {
     ends: { input, output },
@@ -66,10 +88,13 @@ export function compileOrder(
     look: lane.run,
     lane,
     output: output.fromLight,
+    restore,
     run(rgb) {
+      const codes = restore && Float32Array.from(rgb);
       input.toLight(rgb);
       lane.run(rgb);
       output.fromLight(rgb);
+      if (restore) restore(rgb, codes!);
     },
     notes: lane.notes,
   };

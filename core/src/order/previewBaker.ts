@@ -5,7 +5,7 @@ import { StepCache } from '../look/compile.ts';
 import { StageCache } from '../look/stageCache.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import { type Cube3d, unitDomain } from '../lut/cube.ts';
-import type { RoleId } from './roles.ts';
+import type { RoleId } from './roles/index.ts';
 
 export interface PreviewOrder extends OrderParts {
   role: RoleId;

@@ -4,7 +4,7 @@ import { type CompiledLook, compileLook, StepCache } from '../look/compile.ts';
 import { shownOn } from '../look/shown.ts';
 import { StageCache } from '../look/stageCache.ts';
 import { compileOrder } from '../order/pipeline.ts';
-import { roles } from '../order/roles.ts';
+import { roles } from '../order/roles/index.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import { readingDefinition, readingDefinitions, takeReading } from '../readings/index.ts';
 import type { MarkedAreas, Reading, ReadingContext } from '../readings/reading.ts';

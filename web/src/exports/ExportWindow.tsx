@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { largestNote } from '@velvet-dusk/core/api/contract';
 import { usualGrids } from '@velvet-dusk/core/lut/cube';
 import { cubeFileName } from '@velvet-dusk/core/order/fileName';
-import { type RoleId, roleIds, roles } from '@velvet-dusk/core/order/roles';
+import { type ExportRoleId, exportRoleIds, roles } from '@velvet-dusk/core/order/roles/index';
 import { type OutputId, outputs } from '@velvet-dusk/core/render/outputs/index';
 import type { Display } from '@velvet-dusk/core/render/rendering';
 import { textureNotes } from '@velvet-dusk/core/texture/index';
@@ -18,7 +18,11 @@ import { Segments } from '../ui/Segments.tsx';
 import { Window } from '../ui/Window.tsx';
 import { ExportJobView } from './ExportJobView.tsx';
 
-const roleOptions = roleIds.map((id) => ({ value: id, label: roles[id].label, hint: roles[id].purpose }));
+const roleOptions = exportRoleIds.map((id) => ({
+  value: id,
+  label: roles[id].label,
+  hint: roles[id].purpose,
+}));
 const rangeOptions = [
   { value: 'full', label: 'Full range', hint: 'Codes from 0 to 1023 of 10 bits' },
   { value: 'narrow', label: 'Narrow range', hint: 'Codes from 64 to 940 of 10 bits' },
@@ -38,7 +42,7 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
   const client = useQueryClient();
   const [note, setNote] = useState('');
   const [profileId, setProfileId] = useState(current?.profile.id ?? project.profiles[0].id);
-  const [role, setRole] = useState<RoleId>('combined');
+  const [role, setRole] = useState<ExportRoleId>('combined');
   const [display, setDisplay] = useState<Display>(project.viewing);
   const [grid, setGrid] = useState(33);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -102,7 +106,7 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
       </div>
       <span className="text-t2">Role</span>
       <div className="flex items-center gap-3">
-        <Segments<RoleId> label="Role" value={role} options={roleOptions} onChange={setRole} />
+        <Segments<ExportRoleId> label="Role" value={role} options={roleOptions} onChange={setRole} />
         <span className="text-t3 text-[12px]">
           {roles[role].takes} in, {roles[role].gives} out
         </span>

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
-import { roleIds } from '@velvet-dusk/core/order/roles';
+import { exportRoleIds } from '@velvet-dusk/core/order/roles/index';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { destinationOf } from '@velvet-dusk/core/look/migrations';
 import { displaySchema, standardDisplay } from '@velvet-dusk/core/render/rendering';
@@ -14,7 +14,7 @@ const orderSchema = z.object({
   /** Documents of whatever version was current then; they are migrated when they are read. */
   look: z.looseObject({ name: z.string() }),
   profile: z.looseObject({ id: z.string() }),
-  role: z.enum(roleIds),
+  role: z.enum(exportRoleIds),
   display: displaySchema,
   grid: z.number().int(),
   fileName: z.string(),

@@ -1,5 +1,5 @@
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import type { RoleId } from '@velvet-dusk/core/order/roles';
+import type { RoleId } from '@velvet-dusk/core/order/roles/index';
 import type { Look } from '@velvet-dusk/core/look/document';
 import type { Display } from '@velvet-dusk/core/render/rendering';
 import type { ViewCube } from '../../gl/drawing.ts';

@@ -1,6 +1,6 @@
 import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import type { RoleId } from '@velvet-dusk/core/order/roles';
+import type { RoleId } from '@velvet-dusk/core/order/roles/index';
 import { apart, type ShownLook, shownOn } from '@velvet-dusk/core/look/shown';
 import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
 import type { Overlay, OverlayKind, ViewCube } from '../../gl/drawing.ts';

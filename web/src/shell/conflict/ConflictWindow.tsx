@@ -77,11 +77,7 @@ function Sides({ conflict }: { conflict: Conflict }) {
         {found.length > maxShown && <p className="text-t3">and in {found.length - maxShown} places more</p>}
       </div>
       <div className="flex gap-2">
-        <Button
-          kind="main"
-          title="Undo brings mine back"
-          onClick={() => conflict.resolve('theirs')}
-        >
+        <Button kind="main" title="Undo brings mine back" onClick={() => conflict.resolve('theirs')}>
           Use theirs
         </Button>
         <Button onClick={() => conflict.resolve('mine')}>Keep mine</Button>

@@ -1,0 +1,18 @@
+import { sceneEnd } from '../end.ts';
+import { creativeLog } from './creativeLog.ts';
+import type { RoleDefinition } from './role.ts';
+
+export const cameraToCamera: RoleDefinition = {
+  id: 'camera-to-camera',
+  label: 'Camera to camera',
+  withLook: false,
+  uses: ['profile', 'to'],
+  takes: 'camera code',
+  gives: 'the code of another camera',
+  stands: 'ahead of what was made for the other camera',
+  purpose: 'Lets footage of one camera join that of another.',
+  order: (parts) => {
+    const { profile, to = profile } = parts;
+    return { ...creativeLog.order(parts), look: null, output: sceneEnd(to) };
+  },
+};

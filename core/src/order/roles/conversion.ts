@@ -1,0 +1,14 @@
+import { combined } from './combined.ts';
+import type { RoleDefinition } from './role.ts';
+
+export const conversion: RoleDefinition = {
+  id: 'conversion',
+  label: 'Conversion',
+  withLook: false,
+  uses: ['profile'],
+  takes: 'camera code',
+  gives: 'display code',
+  stands: 'first, or last after corrections in log',
+  purpose: 'Normalises log for the display, without the look.',
+  order: (parts) => ({ ...combined.order(parts), look: null }),
+};

@@ -1,0 +1,20 @@
+import { sceneEnd } from '../end.ts';
+import type { RoleDefinition } from './role.ts';
+
+export const creativeLog: RoleDefinition = {
+  id: 'creative-log',
+  label: 'Creative, log',
+  withLook: true,
+  uses: ['profile'],
+  takes: 'camera code',
+  gives: 'the same camera code',
+  stands: 'before a conversion',
+  purpose: 'The look in log: corrections and the conversion come after it.',
+  order: ({ look, profile }) => ({
+    input: sceneEnd(profile),
+    offset: 0,
+    look,
+    rendering: look.rendering,
+    output: sceneEnd(profile),
+  }),
+};

@@ -1,0 +1,31 @@
+import { cameraToCamera } from './cameraToCamera.ts';
+import { combined } from './combined.ts';
+import { conversion } from './conversion.ts';
+import { creativeDisplay } from './creativeDisplay.ts';
+import { creativeLog } from './creativeLog.ts';
+import { monitor } from './monitor.ts';
+import { monitorPartner } from './monitorPartner.ts';
+import { returnRole } from './return.ts';
+import type { RoleDefinition } from './role.ts';
+import { trim } from './trim.ts';
+
+export type { RoleDefinition };
+
+/** Every role that can be baked. To add one: a file here, a line, and a test. Nothing asks which role it is to decide how to compute. */
+export const roles = {
+  combined,
+  conversion,
+  'creative-display': creativeDisplay,
+  'creative-log': creativeLog,
+  monitor,
+  'monitor-partner': monitorPartner,
+  trim,
+  'camera-to-camera': cameraToCamera,
+  return: returnRole,
+} as const;
+export type RoleId = keyof typeof roles;
+export const roleIds = Object.keys(roles) as [RoleId, ...RoleId[]];
+
+/** Roles that are exported one by one, with their proof; the others are baked on the command line so far. */
+export const exportRoleIds = ['combined', 'conversion'] as const satisfies readonly RoleId[];
+export type ExportRoleId = (typeof exportRoleIds)[number];

@@ -1,0 +1,20 @@
+import { displayEnd, sceneEnd } from '../end.ts';
+import type { RoleDefinition } from './role.ts';
+
+export const returnRole: RoleDefinition = {
+  id: 'return',
+  label: 'Return',
+  withLook: false,
+  uses: ['profile'],
+  takes: 'display code',
+  gives: 'camera code',
+  stands: 'ahead of a conversion',
+  purpose: 'Puts finished stills among log plates.',
+  order: ({ look, profile, display }) => ({
+    input: displayEnd(display),
+    offset: 0,
+    look: null,
+    rendering: look.rendering,
+    output: sceneEnd(profile),
+  }),
+};

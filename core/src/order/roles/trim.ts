@@ -1,0 +1,15 @@
+import { darker } from '../order.ts';
+import { creativeLog } from './creativeLog.ts';
+import type { RoleDefinition } from './role.ts';
+
+export const trim: RoleDefinition = {
+  id: 'trim',
+  label: 'Trim',
+  withLook: false,
+  uses: ['profile', 'offset'],
+  takes: 'camera code',
+  gives: 'the same camera code',
+  stands: 'in post, ahead of everything else',
+  purpose: 'Takes the stops back by which footage was exposed over.',
+  order: (parts) => ({ ...creativeLog.order(parts), offset: darker(parts.offset), look: null }),
+};
