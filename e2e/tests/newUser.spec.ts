@@ -196,6 +196,12 @@ test('what is open stands in the address, over a reload, a link and a step back'
   await page.goBack();
   await bench.drawn();
   expect(page.url()).toBe(place);
+  // Links to what is no tab, no look and no plate lead to the bench all the same, and to a frame that is gone to the wall.
+  await page.goto(`${bench.url}/saltmarsh-line/look?tab=nonsense&look=none&plate=%00`);
+  await bench.drawn();
+  await expect(page).toHaveURL(/look\?look=slack-water(&|$)/);
+  await page.goto(`${bench.url}/saltmarsh-line/plates?plate=none&tab=nonsense`);
+  await expect(page.getByText('15 frames')).toBeVisible();
   // A link to a plate that is gone leads to the bench all the same.
   await page.goto(`${bench.url}/saltmarsh-line/look?plate=gone&tab=film`);
   await bench.drawn();

@@ -85,7 +85,7 @@ test('a wrong label is doubted and put right; bulk profile, copied trims, deleti
   await page.getByRole('heading', { name: 'Velvet Dusk' }).click();
   await page.keyboard.press('Control+z');
   await expect(tile(page, 'Arcade, neon, Heron log')).toContainText('+0.50 st');
-  await bar.getByRole('button', { name: 'Take off the wall' }).click();
+  await bar.getByRole('button', { name: 'Delete' }).click();
   await expect(page.getByRole('list', { name: 'Plates' }).getByRole('listitem')).toHaveCount(12);
   await page.getByRole('button', { name: 'Restore' }).click();
   await expect(page.getByRole('list', { name: 'Plates' }).getByRole('listitem')).toHaveCount(14);

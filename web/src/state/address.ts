@@ -1,7 +1,7 @@
 import { setPlateView, usePlateView } from '../plates/plateView.ts';
 import { useCameraView } from './cameraView.ts';
 import { useDocument } from './document.ts';
-import { resetView, setView, useView } from './view.ts';
+import { dockIds, resetView, setView, useView } from './view.ts';
 
 /**
  * What is open at a station stands in the address, `?plate=quay&tab=hue`, so that a reload and a link come back to the same
@@ -35,8 +35,8 @@ const places: readonly Place[] = [
     name: 'tab',
     stations: ['look'],
     get: () => (useView.getState().dock === 'tone' ? '' : useView.getState().dock),
-    set: (tab) =>
-      setView({ dock: tab === '' ? 'tone' : (tab as ReturnType<typeof useView.getState>['dock']) }),
+    // What is no tab leads to the first.
+    set: (tab) => setView({ dock: dockIds.find((id) => id === tab) ?? 'tone' }),
   },
   {
     name: 'plate',
@@ -64,8 +64,17 @@ const places: readonly Place[] = [
   },
 ];
 
+/** A part of an address in plain letters; one that is not rightly encoded stays as it is. */
+function decoded(part: string): string {
+  try {
+    return decodeURIComponent(part);
+  } catch {
+    return part;
+  }
+}
+
 const here = () => {
-  const [project = '', station = ''] = location.pathname.split('/').filter(Boolean).map(decodeURIComponent);
+  const [project = '', station = ''] = location.pathname.split('/').filter(Boolean).map(decoded);
   return { project, station };
 };
 const placesOf = (station: string) => places.filter((p) => p.stations.includes(station));

@@ -10,7 +10,8 @@ export type View = AnalysedView;
 /** Two pictures at once: on either side of an edge, side by side, or with the reference. */
 export const compareModes = ['one', 'wipe', 'twoUp', 'inset', 'reference', 'placement'] as const;
 export type Compare = (typeof compareModes)[number];
-export type DockId = 'tone' | 'hue' | 'curves' | 'film' | 'match' | 'boxes' | 'lut' | 'texture' | 'path';
+export const dockIds = ['tone', 'hue', 'curves', 'film', 'match', 'boxes', 'lut', 'texture', 'path'] as const;
+export type DockId = (typeof dockIds)[number];
 export type Zoom = 'fit' | 1 | 2;
 export const surrounds = { black: 0, dim: 0.18, grey: 0.46 } as const;
 export type Surround = keyof typeof surrounds;

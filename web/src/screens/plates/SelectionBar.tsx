@@ -50,7 +50,7 @@ export function SelectionBar() {
       <Button kind="text" onClick={() => setPlateView({ selected: [] })}>
         Select none
       </Button>
-      <Button onClick={() => void remove(selected)}>Take off the wall</Button>
+      <Button onClick={() => void remove(selected)}>Delete</Button>
     </section>
   );
 }
