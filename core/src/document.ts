@@ -51,3 +51,16 @@ export function migrate(
     ]);
   return document;
 }
+
+/** A kind of thing that is stored by itself: written with its kind and version, read through its migrations. */
+export function storedKind<S extends z.ZodObject>(
+  schema: S,
+  { kind, version, migrations = {} }: { kind: string; version: number; migrations?: Migrations },
+) {
+  return {
+    write: (value: z.output<S>) => ({ kind, schemaVersion: version, ...value }),
+    /** Throws a DocumentError. @param file the name used in it. */
+    read: (value: unknown, file: string): z.output<S> =>
+      checkDocument(schema, migrate(value, { kind, version, migrations, file }), file),
+  };
+}

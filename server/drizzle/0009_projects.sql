@@ -15,4 +15,6 @@ WHERE `id` IN ('heron', 'curlew', 'plover', 'plover-video', 'wren') AND EXISTS (
 ALTER TABLE `plates` RENAME COLUMN `version` TO `revision`;--> statement-breakpoint
 UPDATE `plates` SET `facts` = json_set(`facts`, '$.kind', 'velvet-dusk/frame-facts', '$.schemaVersion', 1)
 WHERE json_valid(`facts`) AND json_type(`facts`) = 'object';--> statement-breakpoint
+UPDATE `clips` SET `facts` = json_set(`facts`, '$.kind', 'velvet-dusk/clip-facts', '$.schemaVersion', 1)
+WHERE json_valid(`facts`) AND json_type(`facts`) = 'object';--> statement-breakpoint
 ALTER TABLE `looks` RENAME COLUMN `version` TO `revision`;

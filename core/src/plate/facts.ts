@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { checkDocument, migrate, type Migrations } from '../document.ts';
+import { storedKind } from '../document.ts';
 import { levels } from '../colour/range.ts';
 import { depthUsed } from './depth.ts';
 import { noiseDeviation } from './noise.ts';
@@ -30,22 +30,8 @@ export const frameFactsSchema = z.object({
 });
 export type FrameFacts = z.output<typeof frameFactsSchema>;
 
-export const factsSchemaVersion = 1;
-const factsKind = 'velvet-dusk/frame-facts';
-const factsMigrations: Migrations = {};
-
-/** Facts as a document that says what it is. */
-export const factsDocument = (facts: FrameFacts) => ({
-  kind: factsKind,
-  schemaVersion: factsSchemaVersion,
-  ...facts,
-});
-
-/** Reads facts that were stored, by this release or an earlier one. Throws a DocumentError. */
-export function parseFacts(value: unknown, file: string): FrameFacts {
-  const options = { kind: factsKind, version: factsSchemaVersion, migrations: factsMigrations, file };
-  return checkDocument(frameFactsSchema, migrate(value, options), file);
-}
+/** Facts as they are stored. */
+export const storedFrameFacts = storedKind(frameFactsSchema, { kind: 'velvet-dusk/frame-facts', version: 1 });
 
 /** Share that may lie outside narrow range as overshoot. */
 const overshoot = 0.0005;

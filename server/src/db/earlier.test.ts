@@ -94,3 +94,13 @@ test('how much darker a camera’s screen was shown is still known, under its ne
   expect(practice).toMatchObject({ monitorOffsetStops: 1.5, blackPoint: 'faded' });
   await services.close();
 });
+
+test('a clip that waits for its frames still does, its facts under a version', async () => {
+  const facts = { width: 1920, height: 1080, duration: 2, rate: 25, depth: 10, range: 'narrow', codec: 'x' };
+  const services = await openRelease('0008', (sql) => {
+    const clip = `INSERT INTO clips (id, project_id, name, sha, facts) VALUES ('c', 'p', 'night.mov', 'ab', '${JSON.stringify(facts)}');`;
+    return sql + clip;
+  });
+  await expect(services.clips.pick('c', [3], 'heron')).rejects.toThrow(/there is no frame at 3 s of 2 s/);
+  await services.close();
+});

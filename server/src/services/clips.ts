@@ -6,6 +6,7 @@ import {
   clipFactsSchema,
   type ImportedPlate,
 } from '@velvet-dusk/core/api/contract';
+import { storedKind } from '@velvet-dusk/core/document';
 import { FormatError } from '@velvet-dusk/core/formats/error';
 import type { Database } from '../db/open.ts';
 import { clips, plates } from '../db/schema.ts';
@@ -13,13 +14,16 @@ import type { FileStore } from '../files/store.ts';
 import { clipThumb, NoFfmpeg, readClipFacts } from '../frames/clip.ts';
 import { notFound, Problem, toProblem } from '../problem.ts';
 import type { PlateService } from './plates.ts';
+import { whole } from './unreadable.ts';
 
 type Row = typeof clips.$inferSelect;
 
 /** Pictures along a clip to pick from. */
 export const stripLength = 12;
 
-const toClip = ({ id, name, facts }: Row): Clip => ({ id, name, facts: clipFactsSchema.parse(facts) });
+/** Facts of a clip as they are stored. */
+const stored = storedKind(clipFactsSchema, { kind: 'velvet-dusk/clip-facts', version: 1 });
+
 const withoutEnding = (name: string) => name.replace(/\.[^.]+$/, '');
 
 /** Clips are opened with FFmpeg where it is on the machine, and kept until frames have been picked. */
@@ -33,7 +37,7 @@ export class ClipService {
   private async row(id: string): Promise<Omit<Row, 'facts'> & { facts: ClipFacts }> {
     const [row] = await this.db.select().from(clips).where(eq(clips.id, id));
     if (!row) throw notFound('clip', id);
-    return { ...row, facts: clipFactsSchema.parse(row.facts) };
+    return { ...row, facts: stored.read(whole(row.facts), `clip ${id}`) };
   }
 
   async open(projectId: string, file: { part: string; sha256: string }, name: string): Promise<Clip> {
@@ -47,9 +51,9 @@ export class ClipService {
       throw error;
     }
     await this.files.adopt(file.part, file.sha256);
-    const row = { id: randomUUID(), projectId, name, sha: file.sha256, facts };
-    await this.db.insert(clips).values(row);
-    return toClip(row);
+    const clip = { id: randomUUID(), name, facts };
+    await this.db.insert(clips).values({ ...clip, projectId, sha: file.sha256, facts: stored.write(facts) });
+    return clip;
   }
 
   /** Picture `index` of the strip, as JPEG. */

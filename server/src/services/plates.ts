@@ -4,7 +4,7 @@ import { and, eq, isNull, max, or } from 'drizzle-orm';
 import type { ImportedPlate, Plate, PlateChange, PlateKind } from '@velvet-dusk/core/api/contract';
 import { checkDocument } from '@velvet-dusk/core/document';
 import { neutralShot, shotSchema } from '@velvet-dusk/core/look/shot';
-import { factsDocument, parseFacts } from '@velvet-dusk/core/plate/facts';
+import { storedFrameFacts } from '@velvet-dusk/core/plate/facts';
 import { type Mark, marksSchema } from '@velvet-dusk/core/plate/marks';
 import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
 import type { Database } from '../db/open.ts';
@@ -25,7 +25,7 @@ const read = <S extends z.ZodType>(what: string, schema: S, value: unknown): z.o
 /** Throws where a document of the row is not as it must be. */
 function toPlate(row: Row): Plate {
   const { id, name, kind, profileId, width, height, depth, format, sourceName, note, revision } = row;
-  const facts = row.facts ? parseFacts(whole(row.facts), 'facts') : null;
+  const facts = row.facts ? storedFrameFacts.read(whole(row.facts), 'facts') : null;
   return {
     id,
     name,
@@ -193,7 +193,7 @@ export class PlateService {
         height,
         depth,
         format,
-        facts: factsDocument(facts),
+        facts: storedFrameFacts.write(facts),
       })
       .returning();
     return toPlate(row);
