@@ -147,8 +147,22 @@ test('projects are renamed, duplicated, archived and deleted, and each is taken 
   await expect(names).toHaveText(['Saltmarsh Line']);
   await more('Saltmarsh Line', 'Duplicate');
   await expect(names).toHaveText(['Saltmarsh Line copy', 'Saltmarsh Line']);
+  const undo = page.getByRole('button', { name: 'Undo' });
+  await expect(page.getByRole('status')).toContainText('"Saltmarsh Line" is duplicated.');
+  await undo.click();
+  await expect(names).toHaveText(['Saltmarsh Line']);
+  await page.getByText('Archived and deleted, 1').click();
+  await page.getByRole('button', { name: 'Restore Saltmarsh Line copy' }).click();
+  await expect(names).toHaveText(['Saltmarsh Line copy', 'Saltmarsh Line']);
   await more('Saltmarsh Line copy', 'Rename');
   const field = page.getByRole('textbox', { name: 'Name of Saltmarsh Line copy' });
+  await field.fill('Second unit');
+  await field.press('Enter');
+  await expect(names).toHaveText(['Second unit', 'Saltmarsh Line']);
+  await expect(page.getByRole('status')).toContainText('"Saltmarsh Line copy" is now "Second unit".');
+  await undo.click();
+  await expect(names).toHaveText(['Saltmarsh Line copy', 'Saltmarsh Line']);
+  await more('Saltmarsh Line copy', 'Rename');
   await field.fill('Second unit');
   await field.press('Enter');
   await expect(names).toHaveText(['Second unit', 'Saltmarsh Line']);
@@ -160,7 +174,7 @@ test('projects are renamed, duplicated, archived and deleted, and each is taken 
   await expect(names).toHaveText(['Second unit', 'Saltmarsh Line']);
   await more('Saltmarsh Line', 'Delete');
   await expect(page.getByRole('status')).toContainText('"Saltmarsh Line" is deleted.');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await undo.click();
   await expect(names).toHaveText(['Second unit', 'Saltmarsh Line']);
   // The demo opens from wherever it was put.
   await more('Saltmarsh Line', 'Delete');

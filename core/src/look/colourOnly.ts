@@ -40,11 +40,11 @@ export function solveGains(run: (rgb: Float32Array) => void, rendering: Compiled
   const aims = shownLuminance(rendering, greys);
   const low = new Float64Array(count).fill(-8);
   const high = new Float64Array(count).fill(8);
-  const trial = new Float32Array(looked.length);
+  const scaled = new Float32Array(looked.length);
   for (let n = 0; n < 30; n++) {
     for (let i = 0; i < count; i++)
-      for (let c = 0; c < 3; c++) trial[i * 3 + c] = looked[i * 3 + c] * 2 ** ((low[i] + high[i]) / 2);
-    shownLuminance(rendering, trial).forEach((y, i) => {
+      for (let c = 0; c < 3; c++) scaled[i * 3 + c] = looked[i * 3 + c] * 2 ** ((low[i] + high[i]) / 2);
+    shownLuminance(rendering, scaled).forEach((y, i) => {
       if (y < aims[i]) low[i] = (low[i] + high[i]) / 2;
       else high[i] = (low[i] + high[i]) / 2;
     });

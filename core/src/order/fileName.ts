@@ -1,11 +1,8 @@
+import { fileSlug } from '../slug.ts';
 import { type BakeOrder, lutOrder } from './bake.ts';
 import { endToken } from './end.ts';
 
-const slug = (text: string) =>
-  text
-    .normalize('NFKD')
-    .replace(/[^A-Za-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '') || 'look';
+const slug = (text: string) => fileSlug(text, 'look');
 
 /** What the footage an offset is for was exposed; a dot would end the name for some readers. */
 const exposedToken = (offset: number) =>

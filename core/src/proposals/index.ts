@@ -46,15 +46,15 @@ export interface Proposal {
 const minGain = 0.05;
 
 /** Proposals for every reading that misses its band; the one that leaves the least amiss comes first. */
-export function propose(trial: PlateEvaluator, look: Look): Proposal[] {
+export function propose(evaluator: PlateEvaluator, look: Look): Proposal[] {
   const now: Change = { look, exposure: 0 };
-  const before = trial.readAll(now);
+  const before = evaluator.readAll(now);
   const proposals = remedies.flatMap((remedy): Proposal[] => {
     const reading = before.find((r) => r.id === remedy.reading);
     if (!reading || reading.miss === 0 || reading.value === null) return [];
-    const answer = remedy.solve(trial, now, reading);
+    const answer = remedy.solve(evaluator, now, reading);
     if (!answer) return [];
-    const after = trial.readAll(answer.change);
+    const after = evaluator.readAll(answer.change);
     const predicted = after.find((r) => r.id === remedy.reading)!;
     if (predicted.miss > reading.miss - minGain) return [];
     const { text, verdict, value } = predicted;

@@ -24,7 +24,7 @@ const heron = parseProfile(JSON.parse(demo('profiles/heron.json').toString()), '
 type Box = [x0: number, y0: number, x1: number, y1: number];
 
 /** A demo master, recorded by Heron and made small; skin is where the faces are. */
-function trialOf(name: string, faces: Box[], practice: PracticeSettings = usualPractice): PlateEvaluator {
+function evaluatorOf(name: string, faces: Box[], practice: PracticeSettings = usualPractice): PlateEvaluator {
   const master = parseExr(demo(`plates/${name}.exr`), name);
   const codec = makeCodec(heron);
   const code = record(master.rgb, bt709, codec, { exposure: 0, sensitivity: 800, seed: 12 });
@@ -53,8 +53,8 @@ const heads: Box[] = [
   [455, 280, 520, 320],
   [725, 270, 775, 320],
 ];
-const trial = trialOf('heads-and-chart', heads);
-const quay = trialOf('quay-blue-hour', [
+const evaluator = evaluatorOf('heads-and-chart', heads);
+const quay = evaluatorOf('quay-blue-hour', [
   [348, 240, 392, 300],
   [420, 260, 470, 310],
 ]);
@@ -80,7 +80,7 @@ function seeded(
   value: number,
   low: number,
   high: number,
-  plate = trial,
+  plate = evaluator,
 ): Look {
   for (let i = 0; i < 18; i++) {
     const middle = (low + high) / 2;
@@ -90,7 +90,7 @@ function seeded(
   }
   return make((low + high) / 2);
 }
-const base = (id: string) => trial.read(id, { look: rest, exposure: 0 }).value!;
+const base = (id: string) => evaluator.read(id, { look: rest, exposure: 0 }).value!;
 
 const faults: [name: string, reading: string, look: Look, plate: PlateEvaluator][] = [
   [
@@ -103,15 +103,15 @@ const faults: [name: string, reading: string, look: Look, plate: PlateEvaluator]
       0,
       40,
     ),
-    trial,
+    evaluator,
   ],
   [
     'blacks lifted 4 %',
     'black',
     seeded((black) => withStep(rest, 'blackWhitePoint', { black }), 'black', base('black') + 4, 0, 4),
-    trial,
+    evaluator,
   ],
-  ['mid-grey down half a stop', 'midGrey', withStep(rest, 'exposure', { stops: -0.5 }), trial],
+  ['mid-grey down half a stop', 'midGrey', withStep(rest, 'exposure', { stops: -0.5 }), evaluator],
   [
     'blue shadows',
     'shadowColour',
@@ -139,7 +139,7 @@ const faults: [name: string, reading: string, look: Look, plate: PlateEvaluator]
       0,
       3,
     ),
-    trial,
+    evaluator,
   ],
 ];
 
@@ -155,7 +155,7 @@ describe.each(faults)('a seeded fault: %s', (_, reading, look, plate) => {
 
   test('accepted, the reading of the baked picture is inside its band, as predicted', () => {
     const [{ look: mended, exposure, predicted }] = proposals;
-    // Not by the trial that predicted it: the picture through a cube, as the viewer and a file show it.
+    // Not by the evaluator that predicted it: the picture through a cube, as the viewer and a file show it.
     const code = codesOf(plate, exposure);
     applyCube(
       bake({ display: standardDisplay, look: mended, profile: heron, role: 'combined', grid: 65 }),
@@ -178,18 +178,18 @@ describe.each(faults)('a seeded fault: %s', (_, reading, look, plate) => {
 });
 
 test('a proposal only edits steps: what was there stays, in its order', () => {
-  const [first] = propose(trial, faults[2][2]);
+  const [first] = propose(evaluator, faults[2][2]);
   const kept = first.look.steps.filter((s) => faults[2][2].steps.some((old) => old.id === s.id));
   expect(kept.map((s) => s.id)).toEqual(faults[2][2].steps.map((s) => s.id));
 });
 
 test('where all holds there is nothing to propose', () => {
-  const proposals = propose(trial, rest);
+  const proposals = propose(evaluator, rest);
   expect(proposals.filter((p) => p.readingId !== 'white')).toEqual([]);
 });
 
 test('the colour-only school proposes its switch for a look that changes contrast', () => {
-  const strict = trialOf('heads-and-chart', heads, { ...usualPractice, touch: 'colourOnly' });
+  const strict = evaluatorOf('heads-and-chart', heads, { ...usualPractice, touch: 'colourOnly' });
   const look = withStep(rest, 'contrast', { contrast: 1.2 });
   const found = propose(strict, look).find((p) => p.readingId === 'luminanceChange')!;
   expect(found.look.colourOnly).toBe(true);
@@ -197,18 +197,18 @@ test('the colour-only school proposes its switch for a look that changes contras
 });
 
 test('the suited strength: full for a look that harms nothing, less for one that is far too strong', () => {
-  expect(suitedStrength(trial, rest).strength).toBe(1);
+  expect(suitedStrength(evaluator, rest).strength).toBe(1);
   const strong = withStep(rest, 'zones', {
     ...zone('shadows', { warm: -1, green: 0.6 }),
     ...zone('midtones', { warm: -0.9, green: 0.5 }),
   });
-  const suited = suitedStrength(trial, strong);
+  const suited = suitedStrength(evaluator, strong);
   expect(suited.strength).toBeLessThan(0.7);
   expect(suited.miss).toBeLessThan(suited.missAtFull);
 });
 
 test('what a proposal says of now is what the table of readings says, though its search looks at fewer pixels', () => {
-  const { plate, practice } = trial;
+  const { plate, practice } = evaluator;
   const few = new PlateEvaluator(plate, practice, undefined, 900);
   const look = withStep(rest, 'blackWhitePoint', { black: -0.9 });
   const table = new PlateEvaluator(plate, practice).readAll({ look, exposure: 0 });
@@ -218,6 +218,6 @@ test('what a proposal says of now is what the table of readings says, though its
   expect(first.predicted.text).toBe(after.find((r) => r.id === first.readingId)!.text);
   // The search itself sees less, so this would not hold by chance.
   expect(few.read('crushed', { look, exposure: 0 }).value).not.toBe(
-    trial.read('crushed', { look, exposure: 0 }).value,
+    evaluator.read('crushed', { look, exposure: 0 }).value,
   );
 });

@@ -15,11 +15,11 @@ export interface Remedy {
   /** What is wrong, in one plain sentence, from the reading as it is. */
   problem(reading: Reading): string;
   /** Solves the change on the plate; null where nothing of this kind helps. */
-  solve(trial: PlateEvaluator, now: Change, reading: Reading): Answer | null;
+  solve(evaluator: PlateEvaluator, now: Change, reading: Reading): Answer | null;
 }
 
 interface Search {
-  trial: PlateEvaluator;
+  evaluator: PlateEvaluator;
   reading: string;
   /** The change for a setting. */
   make: (setting: number) => Change;
@@ -38,8 +38,8 @@ const rounds = 10;
  * The setting between two limits whose reading comes nearest to the aim, for readings that rise or fall throughout.
  * Null where there is nothing to read.
  */
-export function search({ trial, reading, make, low, high, aim, within }: Search): number | null {
-  const value = (setting: number) => trial.read(reading, make(setting)).value;
+export function search({ evaluator, reading, make, low, high, aim, within }: Search): number | null {
+  const value = (setting: number) => evaluator.read(reading, make(setting)).value;
   const [atLow, atHigh] = [value(low), value(high)];
   if (atLow === null || atHigh === null) return null;
   const rising = atHigh > atLow;

@@ -14,13 +14,13 @@ const step = 0.1;
 const indifferent = 0.15;
 
 /** The greatest strength of a look at which as little as possible of a plate is amiss. */
-export function suitedStrength(trial: PlateEvaluator, look: Look): SuitedStrength {
+export function suitedStrength(evaluator: PlateEvaluator, look: Look): SuitedStrength {
   const strengths = Array.from(
     { length: Math.round(1 / step) + 1 },
     (_, i) => Math.round(i * step * 100) / 100,
   );
   const misses = strengths.map((strength) =>
-    totalMiss(trial.readAll({ look: { ...look, strength }, exposure: 0 })),
+    totalMiss(evaluator.readAll({ look: { ...look, strength }, exposure: 0 })),
   );
   const least = Math.min(...misses);
   const best = misses.findLastIndex((m) => m <= least + indifferent);

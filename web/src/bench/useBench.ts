@@ -68,7 +68,7 @@ export const plateOrder = (plate: Plate, profile: Profile): PlateOrder => ({
   },
 });
 
-/** A look with one step alone, where one is heard solo. */
+/** A look with one step alone, where only one is shown. */
 export function soloed<L extends Pick<Look, 'steps'>>(look: L, soloId: string): L {
   if (!look.steps.some((s) => s.id === soloId)) return look;
   return { ...look, steps: look.steps.map((s) => ({ ...s, on: s.id === soloId })) };
@@ -81,7 +81,7 @@ export function useRendering(): Rendering {
   return useMemo(() => ({ ...tones, ...viewing }), [tones, viewing]);
 }
 
-/** The whole look on the display of the project, whatever is heard solo. */
+/** The whole look on the display of the project, whichever step is shown alone. */
 export function useWholeLook(): ShownLook {
   const look = useDocument((s) => s.look);
   const rendering = useRendering();

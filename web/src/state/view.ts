@@ -42,7 +42,7 @@ interface ViewStore {
   overlay: OverlayKind;
   /** The cast lens is held. */
   castLens: boolean;
-  /** The only step that is heard; empty for all. */
+  /** The only step that is shown; empty for all. */
   soloId: string;
   dock: DockId;
   probes: readonly Probe[];

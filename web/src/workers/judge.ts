@@ -11,13 +11,13 @@ import { cachedPixels, FrameCache } from './frameCache.ts';
 import { lutMapFor } from './lutMap.ts';
 import { matchPatches, matchTable } from './match.ts';
 
-/** What takes many trials of a look: proposals and suited strengths. A worker of its own, so that scopes never wait. */
+/** What tries many changes of a look: proposals and suited strengths. A worker of its own, so that scopes never wait. */
 
 const frames = new FrameCache(cachedPixels.stack);
 /** Pixels of a plate that are looked at: all of them, a search on some, and enough for a choice among ten strengths. */
-const trialPixels = { proposals: Infinity, search: 14_400, strength: 6400 };
+const evaluatedPixels = { proposals: Infinity, search: 14_400, strength: 6400 };
 
-async function trialOf(
+async function evaluatorOf(
   plate: PlateOrder,
   look: ShownLook,
   practice: PracticeSettings,
@@ -49,12 +49,21 @@ function toImage(signal: Float32Array, width: number, height: number): ImageData
 
 export const judge = {
   async propose(plate: PlateOrder, look: ShownLook, practice: PracticeSettings): Promise<Proposal[]> {
-    const trial = await trialOf(plate, look, practice, trialPixels.proposals, trialPixels.search);
-    return propose(trial, apart(look).look);
+    const evaluator = await evaluatorOf(
+      plate,
+      look,
+      practice,
+      evaluatedPixels.proposals,
+      evaluatedPixels.search,
+    );
+    return propose(evaluator, apart(look).look);
   },
 
   async strength(plate: PlateOrder, look: ShownLook, practice: PracticeSettings): Promise<SuitedStrength> {
-    return suitedStrength(await trialOf(plate, look, practice, trialPixels.strength), apart(look).look);
+    return suitedStrength(
+      await evaluatorOf(plate, look, practice, evaluatedPixels.strength),
+      apart(look).look,
+    );
   },
 
   matchTable: (order: Parameters<typeof matchTable>[1]) => matchTable(frames, order),

@@ -7,7 +7,7 @@ import { typoCandidates } from './typoCandidates.ts';
 
 /** One single change under which the table agrees. */
 export interface Diagnosis {
-  kind: 'slip' | 'confusion' | 'value';
+  kind: 'typing error' | 'confusion' | 'value';
   /** The constant to change, by its key; empty where it is not one of the curve's. */
   constant: string;
   /** In words: what to change, from what to what. */
@@ -43,12 +43,12 @@ function withConstant(profile: Profile, key: string, value: number | string): Pr
 
 const shown = (x: number) => String(Number(x.toPrecision(8)));
 
-/** Every typed constant with every slip of one finger undone. */
-function* slips(profile: Profile, rows: readonly CheckRow[]): Generator<Candidate> {
+/** Every typed constant with every error of one keystroke undone. */
+function* typingErrors(profile: Profile, rows: readonly CheckRow[]): Generator<Candidate> {
   for (const { key, label, value } of typedConstants(profile.curve))
     for (const meant of typoCandidates(value))
       yield {
-        kind: 'slip',
+        kind: 'typing error',
         constant: key,
         says: `${label}: ${shown(value)} was typed, the table asks for ${shown(meant)}`,
         profile: withConstant(profile, key, meant),
@@ -135,7 +135,7 @@ function* values(profile: Profile, rows: readonly CheckRow[]): Generator<Candida
 }
 
 /** A slip is likelier than a confusion of equal fit, and either likelier than a number wrong altogether. */
-const likelihood: Record<Diagnosis['kind'], number> = { slip: 0, confusion: 0.05, value: 0.5 };
+const likelihood: Record<Diagnosis['kind'], number> = { 'typing error': 0, confusion: 0.05, value: 0.5 };
 const maxShown = 4;
 
 /**
@@ -146,7 +146,7 @@ const maxShown = 4;
 export function diagnose(profile: Profile, rows: readonly CheckRow[] = profile.checkTable): Diagnosis[] {
   if (rows.length === 0 || agrees(misfits(profile, rows))) return [];
   const found: Diagnosis[] = [];
-  for (const source of [slips, confusions, values])
+  for (const source of [typingErrors, confusions, values])
     for (const candidate of source(profile, rows)) {
       const m = misfits(candidate.profile, candidate.rows);
       if (agrees(m)) found.push({ ...candidate, misfit: rootMeanSquare(m) });

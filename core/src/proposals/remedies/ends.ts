@@ -23,11 +23,11 @@ export const black: Remedy = {
   reading: 'black',
   problem: ({ value, text, target }) =>
     `The darkest tones ${value! > 2 ? 'are lifted' : 'lie too low'}: ${text}, where ${target.split(',')[0]} is asked for.`,
-  solve(trial, now) {
-    const { low, high } = blackBands[trial.practice.blackPoint];
+  solve(evaluator, now) {
+    const { low, high } = blackBands[evaluator.practice.blackPoint];
     const make = (lift: number) => withBlack(now, lift);
     const range = { low: lifts.min, high: lifts.max };
-    const lift = search({ trial, reading: 'black', make, ...range, aim: (low + high) / 2, within: 0.15 });
+    const lift = search({ evaluator, reading: 'black', make, ...range, aim: (low + high) / 2, within: 0.15 });
     if (lift === null) return null;
     return { change: make(lift), does: `Black lift ${lift.toFixed(2)} % of light` };
   },
@@ -37,11 +37,11 @@ export const black: Remedy = {
 export const crushed: Remedy = {
   reading: 'crushed',
   problem: ({ text }) => `${text} of the picture is black in every channel, and holds no detail any more.`,
-  solve(trial, now) {
+  solve(evaluator, now) {
     const from = paramsOf(now.look, 'blackWhitePoint').black as number;
     const make = (lift: number) => withBlack(now, lift);
     const range = { low: from, high: Math.min(from + 1.5, lifts.max) };
-    const lift = search({ trial, reading: 'crushed', make, ...range, aim: 0.3, within: 0.15 });
+    const lift = search({ evaluator, reading: 'crushed', make, ...range, aim: 0.3, within: 0.15 });
     if (lift === null || lift === from) return null;
     return { change: make(lift), does: `Black lift ${lift.toFixed(2)} % of light` };
   },
@@ -51,12 +51,12 @@ export const crushed: Remedy = {
 export const clipped: Remedy = {
   reading: 'clipped',
   problem: ({ text }) => `${text} of the picture is at the top in a channel, and holds no detail any more.`,
-  solve(trial, now) {
+  solve(evaluator, now) {
     const from = paramsOf(now.look, 'blackWhitePoint').ceiling as number;
     const make = (ceiling: number) => withCeiling(now, ceiling);
     const range = { low: 2.5, high: Math.min(from, noCeiling) };
     if (range.high <= range.low) return null;
-    const ceiling = search({ trial, reading: 'clipped', make, ...range, aim: 0.3, within: 0.15 });
+    const ceiling = search({ evaluator, reading: 'clipped', make, ...range, aim: 0.3, within: 0.15 });
     if (ceiling === null || ceiling >= from) return null;
     return { change: make(ceiling), does: `White ceiling at ${signed(ceiling, 1)} st` };
   },
@@ -66,7 +66,7 @@ export const clipped: Remedy = {
 export const white: Remedy = {
   reading: 'white',
   problem: ({ text }) => `The brightest tones end at ${text}, below where the display could take them.`,
-  solve(trial: PlateEvaluator, now) {
+  solve(evaluator: PlateEvaluator, now) {
     const from = (paramsOf(now.look, 'zones') as unknown as ZonesParams).whites.density;
     const make = (density: number): Change => ({
       ...now,
@@ -75,7 +75,7 @@ export const white: Remedy = {
       })),
     });
     const range = { low: Math.max(from - 0.8, -3), high: from };
-    const density = search({ trial, reading: 'white', make, ...range, aim: 93, within: 1 });
+    const density = search({ evaluator, reading: 'white', make, ...range, aim: 93, within: 1 });
     if (density === null || density === from) return null;
     return { change: make(density), does: `Whites density ${signed(density - from, 2)} st` };
   },

@@ -10,14 +10,14 @@ export const midGrey: Remedy = {
   reading: 'midGrey',
   problem: ({ value, text }) =>
     `The look makes mid-grey ${value! < aim ? 'darker' : 'brighter'} than it came: ${text} instead of ${aim} %.`,
-  solve(trial, now) {
+  solve(evaluator, now) {
     const from = paramsOf(now.look, 'exposure').stops as number;
     const make = (stops: number) => ({
       ...now,
       look: withParams(now.look, 'exposure', () => ({ stops: rounded(stops, 2) })),
     });
     const range = { low: Math.max(from - 3, -6), high: Math.min(from + 3, 6) };
-    const stops = search({ trial, reading: 'midGrey', make, ...range, aim, within: 0.2 });
+    const stops = search({ evaluator, reading: 'midGrey', make, ...range, aim, within: 0.2 });
     if (stops === null) return null;
     return { change: make(stops), does: `Exposure of the look ${signed(stops - from, 2)} st` };
   },

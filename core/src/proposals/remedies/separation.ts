@@ -9,8 +9,8 @@ import type { Change } from '../plateEvaluator.ts';
 export const separation: Remedy = {
   reading: 'separation',
   problem: ({ detail }) => `The subject hardly stands out. ${detail}`,
-  solve(trial, now) {
-    const context = trial.context(now);
+  solve(evaluator, now) {
+    const context = evaluator.context(now);
     const light: [number, number, number] = [0, 0, 0];
     let n = 0;
     for (let pixel = 0; pixel < context.scene.length / 3; pixel++) {
@@ -21,7 +21,7 @@ export const separation: Remedy = {
     const put = insertStep(now.look.steps, 'colourBox');
     const rgb = Float32Array.from(light, (v) => v / n);
     const at = put.steps.findIndex((s) => s.id === put.id);
-    trial.laneOf({ ...now.look, steps: put.steps.slice(0, at), colourOnly: false }).run(rgb);
+    evaluator.laneOf({ ...now.look, steps: put.steps.slice(0, at), colourOnly: false }).run(rgb);
     const { hue, saturation } = seen(rgb);
     // Greys cannot be told from the subject's greys by colour.
     if (saturation < 0.03) return null;
@@ -43,7 +43,15 @@ export const separation: Remedy = {
         ),
       },
     });
-    const density = search({ trial, reading: 'separation', make, low: 0, high: 1, aim: 10.5, within: 0.4 });
+    const density = search({
+      evaluator,
+      reading: 'separation',
+      make,
+      low: 0,
+      high: 1,
+      aim: 10.5,
+      within: 0.4,
+    });
     if (!density) return null;
     return { change: make(density), does: `Density of the background’s colour +${density.toFixed(2)} st` };
   },

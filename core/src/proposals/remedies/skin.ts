@@ -11,12 +11,12 @@ import type { Change, PlateEvaluator } from '../plateEvaluator.ts';
 const skinBox = { hueReach: 24, hueSoft: 20, satLow: 0.03, satSoft: 0.02, satHigh: 0.26, low: -6, high: 4 };
 
 /** What the skin of the plate looks like to the colour boxes: after every step before them. */
-function skinBefore(trial: PlateEvaluator, now: Change, at: number) {
-  const context = trial.context(now);
+function skinBefore(evaluator: PlateEvaluator, now: Change, at: number) {
+  const context = evaluator.context(now);
   const pixels = skinPixels(context);
   const rgb = new Float32Array(pixels.length * 3);
   pixels.forEach((p, i) => rgb.set(context.scene.subarray(p * 3, p * 3 + 3), i * 3));
-  trial.laneOf({ ...now.look, steps: now.look.steps.slice(0, at), colourOnly: false }).run(rgb);
+  evaluator.laneOf({ ...now.look, steps: now.look.steps.slice(0, at), colourOnly: false }).run(rgb);
   const mean = [0, 1, 2].map((c) => {
     let sum = 0;
     for (let i = c; i < rgb.length; i += 3) sum += rgb[i];
@@ -26,10 +26,10 @@ function skinBefore(trial: PlateEvaluator, now: Change, at: number) {
 }
 
 /** Puts a box round the skin, or finds the one an earlier proposal has put there. */
-function withSkinBox(trial: PlateEvaluator, now: Change) {
+function withSkinBox(evaluator: PlateEvaluator, now: Change) {
   const put = insertStep(now.look.steps, 'colourBox');
   const at = put.steps.findIndex((s) => s.id === put.id);
-  const skin = skinBefore(trial, now, at);
+  const skin = skinBefore(evaluator, now, at);
   const known = now.look.steps.find(
     (s) => s.type === 'colourBox' && s.on && Math.abs((s.params as ColourBoxParams).hue - skin.hue) < 15,
   );
@@ -50,13 +50,13 @@ function withSkinBox(trial: PlateEvaluator, now: Change) {
 export const skinHue: Remedy = {
   reading: 'skinHue',
   problem: ({ value, detail }) => `Skin leans toward ${value! < 0 ? 'magenta' : 'green'}. ${detail}`,
-  solve(trial, now) {
-    const { from, make } = withSkinBox(trial, now);
+  solve(evaluator, now) {
+    const { from, make } = withSkinBox(evaluator, now);
     const limits = numberField(colourBox.schema.shape.turn);
     const turned = (turn: number) => make({ turn: rounded(turn, 1) });
     const range = { low: Math.max(from.turn - 30, limits.min), high: Math.min(from.turn + 30, limits.max) };
-    const aim = trial.practice.skinLean;
-    const turn = search({ trial, reading: 'skinHue', make: turned, ...range, aim, within: 0.4 });
+    const aim = evaluator.practice.skinLean;
+    const turn = search({ evaluator, reading: 'skinHue', make: turned, ...range, aim, within: 0.4 });
     if (turn === null) return null;
     return { change: turned(turn), does: `Turn skin ${signed(turn - from.turn, 1)}°` };
   },
@@ -65,12 +65,12 @@ export const skinHue: Remedy = {
 export const skinSaturation: Remedy = {
   reading: 'skinSaturation',
   problem: ({ value, text }) => `Skin is ${value! < 7 ? 'pale' : 'too colourful'}: ${text} chroma.`,
-  solve(trial, now, { value }) {
-    const { from, make } = withSkinBox(trial, now);
+  solve(evaluator, now, { value }) {
+    const { from, make } = withSkinBox(evaluator, now);
     const at = (saturation: number) => make({ saturation: rounded(saturation, 2) });
     const aim = value! < 7 ? 4 : 12.5;
     const saturation = search({
-      trial,
+      evaluator,
       reading: 'skinSaturation',
       make: at,
       low: 0.2,
@@ -90,12 +90,12 @@ export const skinSaturation: Remedy = {
 export const skinLevel: Remedy = {
   reading: 'skinLevel',
   problem: ({ value, text }) => `Skin lies ${value! < 50 ? 'low' : 'high'} on this plate: ${text}.`,
-  solve(trial, now, { value }) {
-    const { skinLevel: middle } = trial.practice;
+  solve(evaluator, now, { value }) {
+    const { skinLevel: middle } = evaluator.practice;
     // The near edge of the band: night scenes are not to be made day.
     const aim = value! < middle ? middle - 13 : middle + 13;
     const make = (exposure: number) => ({ ...now, exposure: rounded(exposure, 2) });
-    const exposure = search({ trial, reading: 'skinLevel', make, low: -3, high: 3, aim, within: 0.5 });
+    const exposure = search({ evaluator, reading: 'skinLevel', make, low: -3, high: 3, aim, within: 0.5 });
     if (exposure === null) return null;
     return { change: make(exposure), does: `Exposure of this shot ${signed(exposure, 2)} st` };
   },

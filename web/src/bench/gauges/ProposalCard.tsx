@@ -37,7 +37,7 @@ export function ProposalCard({ proposal, more, said }: ProposalCardProps) {
         <Button
           kind="text"
           disabled={soloId !== ''}
-          title={soloId ? 'One step is heard alone; a proposal is for the whole look' : undefined}
+          title={soloId ? 'Only one step is shown; a proposal is for the whole look' : undefined}
           onClick={() => {
             acceptProposal(look, current.plate.id, exposure);
             setView({ readingId });

@@ -2,10 +2,8 @@ import { DropdownMenu } from 'radix-ui';
 import { lookFrom, startingPoints } from '@velvet-dusk/core/look/startingPoints';
 import { useLookActions } from '../../api/looks.ts';
 import { editLook, useDocument } from '../../state/document.ts';
+import { menuItem } from '../../ui/menuItem.ts';
 import { useOpenProject } from '../useBench.ts';
-
-const item =
-  'px-3 py-1 cursor-pointer outline-none data-[highlighted]:bg-g3 data-[highlighted]:text-t1 text-t2';
 
 /** A name no look of the project has. */
 function freeName(label: string, taken: readonly string[]): string {
@@ -50,7 +48,7 @@ export function LookChoice() {
                 looks.map((l) => (
                   <DropdownMenu.Item
                     key={l.id}
-                    className={item}
+                    className={menuItem}
                     disabled={l.id === lookId}
                     onSelect={() => open.mutate(l.id)}
                   >
@@ -63,7 +61,7 @@ export function LookChoice() {
               {startingPoints.map((p) => (
                 <DropdownMenu.Item
                   key={p.id}
-                  className={item}
+                  className={menuItem}
                   onSelect={() => make.mutate(lookFrom(p.id, freeName(p.label, names)))}
                 >
                   <span className="block text-t1">{p.label}</span>

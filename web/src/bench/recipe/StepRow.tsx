@@ -167,7 +167,7 @@ export const StepRow = memo(function StepRow({ step }: { step: LookStep }) {
   const dockShows = useView((s) => s.stepId === step.id && s.dock === dockOf[type]) && responseKinds[type];
   const fields = inDock.includes(type) || dockShows ? [] : [...stepNumbers(type)];
   const rowDrag = useRowDrag(step.id);
-  const heard = step.on && (soloId === '' || soloId === step.id);
+  const isActive = step.on && (soloId === '' || soloId === step.id);
   return (
     <li className={`${selected ? 'bg-g3 shadow-[inset_2px_0_var(--color-violet)]' : ''}`}>
       <div className="relative grid grid-cols-[22px_1fr_auto_58px] items-center h-[25px] px-3 group">
@@ -193,7 +193,7 @@ export const StepRow = memo(function StepRow({ step }: { step: LookStep }) {
         <button
           type="button"
           aria-expanded={selected}
-          className={`text-left truncate ${heard ? (selected ? 'text-t1' : 'text-t2') : 'text-t3'} hover:text-t1`}
+          className={`text-left truncate ${isActive ? (selected ? 'text-t1' : 'text-t2') : 'text-t3'} hover:text-t1`}
           onClick={() => setView({ stepId: step.id, dock: dockOf[type] })}
         >
           {definition.label}

@@ -6,7 +6,7 @@ import { textureOnPlate } from '@velvet-dusk/core/texture/onPlate';
 import { useView } from '../../state/view.ts';
 
 /**
- * The texture that is seen on the look, as this plate takes it: null where none is at work, where it is hidden, and where a step is heard alone
+ * The texture that is seen on the look, as this plate takes it: null where none is at work, where it is hidden, and where one step is shown alone
  * or an overlay reads the look. What is off is at rest in it, so that it does not change with settings that do nothing.
  */
 export function useShownTexture(

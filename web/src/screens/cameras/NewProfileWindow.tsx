@@ -1,16 +1,10 @@
 import { type FormEvent, useState } from 'react';
 import { newProfile } from '@velvet-dusk/core/camera/newProfile';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { numbered, slug } from '@velvet-dusk/core/slug';
+import { freeId, slug } from '@velvet-dusk/core/slug';
 import { Button } from '../../ui/Button.tsx';
 import { NameInput } from '../../ui/NameInput.tsx';
 import { Window } from '../../ui/Window.tsx';
-
-/** A free ID for a name: it stands in the names of all files made for the camera. */
-function freeId(name: string, taken: readonly string[]): string {
-  const base = slug(name, { fallback: 'camera' });
-  for (let n = 1; ; n++) if (!taken.includes(numbered(base, n))) return numbered(base, n);
-}
 
 /** Asks what a camera is called; everything else is typed over on its page. */
 export function NewProfileWindow({
@@ -25,7 +19,8 @@ export function NewProfileWindow({
   onMake(profile: Profile): void;
 }) {
   const [name, setName] = useState('');
-  const id = freeId(name, taken);
+  // It stands in the names of all files made for the camera.
+  const id = freeId(slug(name, { fallback: 'camera' }), taken);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     onMake(newProfile({ id, name: name.trim() }));

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { z } from 'zod';
 import { importedProfileSchema } from '@velvet-dusk/core/api/contract';
+import { freeId } from '@velvet-dusk/core/slug';
 import { ask } from '../../api/client.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
@@ -39,13 +40,6 @@ export function ReadProfile({
     setOpen(false);
     setRead(null);
     setTrouble('');
-  };
-  /** An ID nobody has yet. */
-  const freeId = (id: string): string => {
-    for (let n = 1; ; n++) {
-      const tried = n === 1 ? id : `${id}-${n}`;
-      if (!taken.includes(tried)) return tried;
-    }
   };
   return (
     <>
@@ -93,7 +87,7 @@ export function ReadProfile({
                 kind="main"
                 className="self-end"
                 onClick={() => {
-                  onKeep({ ...read.profile, id: freeId(read.profile.id) });
+                  onKeep({ ...read.profile, id: freeId(read.profile.id, taken) });
                   close();
                 }}
               >

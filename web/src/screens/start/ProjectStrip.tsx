@@ -1,15 +1,13 @@
 import { DropdownMenu } from 'radix-ui';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
-import type { ProjectSummary } from '@velvet-dusk/core/api/contract';
+import type { ProjectChange, ProjectSummary } from '@velvet-dusk/core/api/contract';
 import { useProjectActions } from '../../api/projects.ts';
 import { BitmapCanvas } from '../../ui/BitmapCanvas.tsx';
+import { menuItem } from '../../ui/menuItem.ts';
 import { useSeen } from '../../ui/useSeen.ts';
 import type { Done } from './StartScreen.tsx';
 import { shownPictures, useStripPictures } from './useStripPictures.ts';
-
-const item =
-  'px-3 py-1 cursor-pointer outline-none data-[highlighted]:bg-g3 data-[highlighted]:text-t1 text-t2';
 
 const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
 
@@ -53,11 +51,16 @@ function Pictures({ projectId }: { projectId: string }) {
   );
 }
 
-function NameField({ summary, onEnd }: { summary: ProjectSummary; onEnd(): void }) {
-  const { change } = useProjectActions();
+interface NameFieldProps {
+  summary: ProjectSummary;
+  onEnd(): void;
+  onName(name: string): void;
+}
+
+function NameField({ summary, onEnd, onName }: NameFieldProps) {
   const [name, setName] = useState(summary.name);
   const keep = () => {
-    if (name.trim() !== '' && name !== summary.name) change.mutate({ id: summary.id, change: { name } });
+    if (name.trim() !== '' && name !== summary.name) onName(name);
     onEnd();
   };
   return (
@@ -85,10 +88,19 @@ export function ProjectStrip({ summary, onDone }: { summary: ProjectSummary; onD
   const { change, duplicate } = useProjectActions();
   const [isNaming, setNaming] = useState(false);
   const isYoung = plates === 0;
-  const put = async (text: string, there: { archived?: boolean; deleted?: boolean }, back: typeof there) => {
-    await change.mutateAsync({ id, change: there });
-    onDone({ text, undo: () => change.mutateAsync({ id, change: back }) });
-  };
+  const put = (text: string, there: ProjectChange, back: ProjectChange) =>
+    change.mutate(
+      { id, change: there },
+      { onSuccess: () => onDone({ text, undo: () => change.mutateAsync({ id, change: back }) }) },
+    );
+  const copy = () =>
+    duplicate.mutate(id, {
+      onSuccess: (made) =>
+        onDone({
+          text: `"${name}" is duplicated.`,
+          undo: () => change.mutateAsync({ id: made.id, change: { deleted: true } }),
+        }),
+    });
   const trouble = change.error ?? duplicate.error;
   return (
     <li>
@@ -106,7 +118,11 @@ export function ProjectStrip({ summary, onDone }: { summary: ProjectSummary; onD
       <HourLine summary={summary} />
       <div className="flex items-baseline gap-4 pt-1.5 text-[12.5px] text-t2">
         {isNaming ? (
-          <NameField summary={summary} onEnd={() => setNaming(false)} />
+          <NameField
+            summary={summary}
+            onEnd={() => setNaming(false)}
+            onName={(to) => put(`"${name}" is now "${to}".`, { name: to }, { name })}
+          />
         ) : (
           <h2 className="font-semibold text-[14px] text-t1">{name}</h2>
         )}
@@ -130,21 +146,21 @@ export function ProjectStrip({ summary, onDone }: { summary: ProjectSummary; onD
               onCloseAutoFocus={(e) => isNaming && e.preventDefault()}
               className="z-20 bg-g2 border border-g4 rounded-sm py-1 text-[12.5px] min-w-[130px]"
             >
-              <DropdownMenu.Item className={item} onSelect={() => setNaming(true)}>
+              <DropdownMenu.Item className={menuItem} onSelect={() => setNaming(true)}>
                 Rename
               </DropdownMenu.Item>
-              <DropdownMenu.Item className={item} onSelect={() => duplicate.mutate(id)}>
+              <DropdownMenu.Item className={menuItem} onSelect={copy}>
                 Duplicate
               </DropdownMenu.Item>
               <DropdownMenu.Item
-                className={item}
-                onSelect={() => void put(`"${name}" is archived.`, { archived: true }, { archived: false })}
+                className={menuItem}
+                onSelect={() => put(`"${name}" is archived.`, { archived: true }, { archived: false })}
               >
                 Archive
               </DropdownMenu.Item>
               <DropdownMenu.Item
-                className={item}
-                onSelect={() => void put(`"${name}" is deleted.`, { deleted: true }, { deleted: false })}
+                className={menuItem}
+                onSelect={() => put(`"${name}" is deleted.`, { deleted: true }, { deleted: false })}
               >
                 Delete
               </DropdownMenu.Item>
