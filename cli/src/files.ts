@@ -12,7 +12,7 @@ import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';
 import type { LutMap } from '@velvet-dusk/core/look/steps/step';
 import { parseJson } from '@velvet-dusk/core/parseJson';
 import { destinationOf } from '@velvet-dusk/core/look/migrations';
-import { type Display, standardDisplay } from '@velvet-dusk/core/render/rendering';
+import { type Display, standardDisplay } from '@velvet-dusk/core/render/display';
 import { UsageError } from './errors.ts';
 
 /** Where profiles named by ID are found, besides those of the standards. */

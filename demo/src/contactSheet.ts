@@ -12,7 +12,7 @@ import { compilePipeline } from '@velvet-dusk/core/order/pipeline';
 import { lookFrom, startingPoints } from '@velvet-dusk/core/look/startingPoints';
 import { type DemoPlate, demoPlates } from './plates.ts';
 import { shownOn } from '@velvet-dusk/core/look/shown';
-import { standardDisplay } from '@velvet-dusk/core/render/rendering';
+import { standardDisplay } from '@velvet-dusk/core/render/display';
 
 /** Every starting point on every plate of the demo, as one picture: rows are starting points, columns plates. */
 

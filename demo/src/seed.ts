@@ -16,7 +16,7 @@ import type { Mark } from '@velvet-dusk/core/plate/marks';
 import type { Services } from '@velvet-dusk/server/services/index';
 import { type DemoPlate, demoPlates } from './plates.ts';
 import { shownOn } from '@velvet-dusk/core/look/shown';
-import { standardDisplay } from '@velvet-dusk/core/render/rendering';
+import { standardDisplay } from '@velvet-dusk/core/render/display';
 
 const demoFolder = fileURLToPath(new URL('..', import.meta.url));
 export const demoProjectId = 'saltmarsh-line';

@@ -9,7 +9,7 @@ import { cdlSchema } from '@velvet-dusk/core/colour/cdl';
 import { expectAxeClean } from '../src/axe.ts';
 import { expect, test } from '../src/fixtures.ts';
 import { temporary } from '../src/pictures.ts';
-import { standardDisplay } from '@velvet-dusk/core/render/rendering';
+import { standardDisplay } from '@velvet-dusk/core/render/display';
 
 /** The look lane's docks, the viewer's ways of looking, proposals and schools. */
 

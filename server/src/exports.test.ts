@@ -5,7 +5,7 @@ import { isOver, type Job, jobPageSchema, jobSchema } from '@velvet-dusk/core/ap
 import { bake } from '@velvet-dusk/core/order/bake';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 import { startTestClient } from './testing/testClient.ts';
-import { standardDisplay } from '@velvet-dusk/core/render/rendering';
+import { standardDisplay } from '@velvet-dusk/core/render/display';
 
 const testClient = startTestClient();
 const { ask, send, expectProblem } = testClient;

@@ -14,7 +14,7 @@ import { parseExr } from '@velvet-dusk/core/formats/exr/parse';
 import { readLook, readProfile } from '../files.ts';
 import { sequence, medianTime } from './measure.ts';
 import { ffmpegApplyTime, ocioOutputTime, ocioTimes } from './references.ts';
-import { standardDisplay } from '@velvet-dusk/core/render/rendering';
+import { standardDisplay } from '@velvet-dusk/core/render/display';
 
 const demo = (file: string) => fileURLToPath(new URL(`../../../demo/${file}`, import.meta.url));
 const size = { width: 1920, height: 1080 };

@@ -4,7 +4,7 @@ import { type RoleId, roleIds, roles } from '@velvet-dusk/core/order/roles/index
 import type { RolePart } from '@velvet-dusk/core/order/roles/role';
 import { standardProfiles } from '@velvet-dusk/core/camera/standard/index';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
-import { displaySchema } from '@velvet-dusk/core/render/rendering';
+import { displaySchema } from '@velvet-dusk/core/render/display';
 import { UsageError } from '../errors.ts';
 import { readDestination, readLook, readLuts, readProfile } from '../files.ts';
 import { Arguments } from '../options.ts';

@@ -10,7 +10,7 @@ import { frameFactsSchema } from '../plate/facts.ts';
 import { lutReferenceSchema } from '../look/steps/placedLut.ts';
 import { marksSchema } from '../plate/marks.ts';
 import { practiceSchema } from '../readings/practice.ts';
-import { displaySchema } from '../render/rendering.ts';
+import { displaySchema } from '../render/display.ts';
 
 /** What server and browser say to each other. Dates are ISO 8601 in UTC. */
 

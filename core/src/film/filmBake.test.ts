@@ -6,7 +6,7 @@ import { proofLimits, proveCube } from '../order/proof.ts';
 import { type Look, newLook, parseLook } from '../look/document.ts';
 import { negatives } from './negatives.ts';
 import { prints } from './prints.ts';
-import { standardDisplay } from '../render/rendering.ts';
+import { standardDisplay } from '../render/display.ts';
 
 const read = (path: string) =>
   JSON.parse(readFileSync(new URL(`../../../demo/${path}`, import.meta.url), 'utf8'));

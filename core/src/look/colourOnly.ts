@@ -20,12 +20,9 @@ const luminanceAt = (w: readonly number[], rgb: ArrayLike<number>, i: number) =>
 function shownLuminance(rendering: CompiledRendering, rgb: Float32Array): Float64Array {
   const shown = Float32Array.from(rgb);
   rendering.run(shown);
-  const { curve, space } = rendering.output;
-  const weights = luminanceWeights(space);
-  return Float64Array.from({ length: shown.length / 3 }, (_, p) => {
-    const linear = [0, 1, 2].map((c) => curve.inverse(rendering.toSignal(shown[p * 3 + c])));
-    return luminanceAt(weights, linear, 0);
-  });
+  rendering.toLight(shown);
+  const weights = luminanceWeights(rendering.output.space);
+  return Float64Array.from({ length: shown.length / 3 }, (_, p) => luminanceAt(weights, shown, p * 3));
 }
 
 /**

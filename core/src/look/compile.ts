@@ -2,7 +2,8 @@ import { midGrey } from '../colour/exposure.ts';
 import { acescct } from '../colour/transfer/acescct.ts';
 import type { NegativeOutput } from '../film/print.ts';
 import { memoizeRecent } from '../numeric/memoizeRecent.ts';
-import { compileRendering, type CompiledRendering } from '../render/rendering.ts';
+import { isHdr, standardDisplay } from '../render/display.ts';
+import { compileRendering } from '../render/rendering.ts';
 import { luminanceBack } from './colourOnly.ts';
 import { restContext } from './context.ts';
 import type { LookStep } from './document.ts';
@@ -86,12 +87,21 @@ interface Part {
   stage: Stage;
 }
 
+/** A look is the same whatever part of its display is drawn. */
+function renderingsOf({ rendering }: Recipe): Pick<StepContext, 'rendering' | 'lutRendering'> {
+  if (!rendering) return restContext();
+  const own = compileRendering({ ...rendering, part: 'code' });
+  if (!isHdr(rendering)) return { rendering: own, lutRendering: own };
+  const { preset, gamutFit } = rendering;
+  return { rendering: own, lutRendering: compileRendering({ preset, gamutFit, ...standardDisplay }) };
+}
+
 /** Each step compiled by itself, told what the negative before it carries. */
-function compileSteps(look: Recipe, luts: LutMap, cache: StepCache, rendering: CompiledRendering): Part[] {
+function compileSteps(look: Recipe, context: Omit<StepContext, 'negativeOutput'>, cache: StepCache): Part[] {
   let { negativeOutput } = restContext();
   return look.steps.filter(isActive).map((step) => {
     const { usesContext, carries } = stepDefinition(step.type);
-    const compiled = cache.compile(step, { rendering, luts, negativeOutput });
+    const compiled = cache.compile(step, { ...context, negativeOutput });
     const asked = usesContext ? [look.rendering, negativeOutput] : null;
     const key = JSON.stringify([step.type, step.strength, step.params, asked]);
     const run = withStrength(compiled.run, step.strength);
@@ -120,8 +130,9 @@ function handDensities(parts: readonly Part[]): Stage[] {
  */
 export function compileLook(look: Recipe, luts: LutMap = restContext().luts, cache = shared): CompiledLook {
   if (look.strength === 0) return { run: () => {}, stages: [], finish: () => {}, notes: [] };
-  const rendering = look.rendering ? compileRendering(look.rendering) : restContext().rendering;
-  const parts = compileSteps(look, luts, cache, rendering);
+  const renderings = renderingsOf(look);
+  const { rendering } = renderings;
+  const parts = compileSteps(look, { ...renderings, luts }, cache);
   const stages = handDensities(parts);
   const mixed = (before: Float32Array, after: Float32Array) => {
     if (look.strength < 1) mix(before, after, look.strength);

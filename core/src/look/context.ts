@@ -8,6 +8,7 @@ let rest: StepContext | undefined;
 export function restContext(): StepContext {
   rest ??= {
     rendering: compileRendering(standardRendering),
+    lutRendering: compileRendering(standardRendering),
     luts: new Map(),
     negativeOutput: plainNegativeOutput,
   };

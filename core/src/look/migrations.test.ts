@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
-import { standardDisplay } from '../render/rendering.ts';
+import { standardDisplay } from '../render/display.ts';
 import { prints } from '../film/prints.ts';
 import { midGrey } from '../colour/exposure.ts';
 import { compileLook } from './compile.ts';

@@ -1,4 +1,4 @@
-import { type Display, displaySchema } from '../render/rendering.ts';
+import { type Display, displaySchema } from '../render/display.ts';
 import { zoneNames } from './steps/zoneCurve.ts';
 
 type Fields = Record<string, unknown>;

@@ -1,16 +1,17 @@
-import type { Display, Rendering } from '../render/rendering.ts';
+import type { ShownDisplay } from '../render/encoding.ts';
+import type { Rendering } from '../render/rendering.ts';
 import type { Look } from './document.ts';
 
 /** A look on a display: what a picture is made by. It is no document, and none is made of it by mistake. */
 export type ShownLook = Omit<Look, 'rendering'> & { rendering: Rendering };
 
-export const shownOn = (look: Look, display: Display): ShownLook => ({
+export const shownOn = (look: Look, display: ShownDisplay): ShownLook => ({
   ...look,
   rendering: { ...look.rendering, ...display },
 });
 
 /** Look and display apart again. */
-export function apart({ rendering, ...look }: ShownLook): { look: Look; display: Display } {
-  const { preset, gamutFit, output, range } = rendering;
-  return { look: { ...look, rendering: { preset, gamutFit } }, display: { output, range } };
+export function apart({ rendering, ...look }: ShownLook): { look: Look; display: ShownDisplay } {
+  const { preset, gamutFit, ...display } = rendering;
+  return { look: { ...look, rendering: { preset, gamutFit } }, display };
 }

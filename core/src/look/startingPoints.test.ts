@@ -13,7 +13,7 @@ import { isActive } from './compile.ts';
 import { compilePipeline } from '../order/pipeline.ts';
 import { parseLook } from './document.ts';
 import { lookFrom, startingPoints } from './startingPoints.ts';
-import { standardDisplay } from '../render/rendering.ts';
+import { standardDisplay } from '../render/display.ts';
 import { onStandard } from '../testing/onStandard.ts';
 
 const heron = parseProfile(

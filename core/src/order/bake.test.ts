@@ -20,7 +20,7 @@ import { PreviewBaker } from './previewBaker.ts';
 import { holdsProof, proofGroups, proofLimits, proveCube } from './proof.ts';
 import { beyondSamples, gamutSamples, neutralSamples } from './proofSamples.ts';
 import { profileOf } from '../testing/profiles.ts';
-import { standardDisplay } from '../render/rendering.ts';
+import { standardDisplay } from '../render/display.ts';
 
 const demo = (file: string): unknown =>
   JSON.parse(readFileSync(new URL(`../../../demo/${file}`, import.meta.url), 'utf8'));

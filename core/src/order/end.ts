@@ -5,7 +5,8 @@ import { linearToStops } from '../colour/exposure.ts';
 import { type Mat3, multiply, transformBuffer } from '../colour/matrix.ts';
 import { gridAxis, gridCodes, nodesOf } from '../lut/cube.ts';
 import { neutralShot, type Shot, shotBlack, shotMatrix } from '../look/shot.ts';
-import { compileRendering, type Display, type Rendering } from '../render/rendering.ts';
+import { describeDisplay, type Display, displayToken } from '../render/display.ts';
+import { compileRendering, type Rendering } from '../render/rendering.ts';
 
 /**
  * What a LUT takes or gives: codes of a recording, which stand for light of the scene, or codes of a display, which stand
@@ -112,12 +113,10 @@ export function compileEnd(end: End, rendering: Tones, shot = neutralShot): Comp
 
 /** An end in a file name. */
 export const endToken = (end: End): string =>
-  end.kind === 'scene'
-    ? end.profile.id
-    : `${end.display.output}${end.display.range === 'narrow' ? '-narrow' : ''}`;
+  end.kind === 'scene' ? end.profile.id : displayToken(end.display);
 
 /** A line that says what an end is. */
 export const describeEnd = (end: End): string =>
   end.kind === 'scene'
     ? `${end.profile.id} (${end.profile.name}, ${end.profile.range} range, ${end.profile.bitDepth} bit)`
-    : `${end.display.output}, ${end.display.range} range`;
+    : describeDisplay(end.display);

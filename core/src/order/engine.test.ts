@@ -5,7 +5,7 @@ import { parseLook } from '../look/document.ts';
 import { bake, cubeHeader } from './bake.ts';
 import { engine } from './engine.ts';
 import values from './engineValues.json' with { type: 'json' };
-import { standardDisplay } from '../render/rendering.ts';
+import { standardDisplay } from '../render/display.ts';
 
 const demo = (file: string): unknown =>
   JSON.parse(readFileSync(new URL(`../../../demo/${file}`, import.meta.url), 'utf8'));

@@ -6,7 +6,7 @@ import { bt1886 } from '../colour/transfer/bt1886.ts';
 import { srgbCurve } from '../colour/transfer/srgb.ts';
 import { newLook, parseLook } from '../look/document.ts';
 import { neutralShot } from '../look/shot.ts';
-import { standardDisplay } from '../render/rendering.ts';
+import { standardDisplay } from '../render/display.ts';
 import { displayEnd, type End, sceneEnd } from './end.ts';
 import type { LutOrder } from './order.ts';
 import { compileOrder } from './pipeline.ts';

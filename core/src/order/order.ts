@@ -1,7 +1,8 @@
 import type { Profile } from '../camera/profile.ts';
 import type { Look } from '../look/document.ts';
 import type { Shot } from '../look/shot.ts';
-import { type Display, standardDisplay, type ToneRendering } from '../render/rendering.ts';
+import { type Display, standardDisplay } from '../render/display.ts';
+import type { ToneRendering } from '../render/rendering.ts';
 import type { End } from './end.ts';
 
 /**

@@ -11,7 +11,7 @@ import { unitDomain } from '../lut/cube.ts';
 import { bakeOverlay } from './overlay.ts';
 import { overlayStops } from './overlayScale.ts';
 import { PreviewBaker } from './previewBaker.ts';
-import { standardDisplay } from '../render/rendering.ts';
+import { standardDisplay } from '../render/display.ts';
 import { onStandard } from '../testing/onStandard.ts';
 
 const heron = parseProfile(

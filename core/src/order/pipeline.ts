@@ -4,7 +4,8 @@ import { type CompiledLook, compileLook, type StepCache } from '../look/compile.
 import { neutralShot, type Shot } from '../look/shot.ts';
 import { apart, type ShownLook, shownOn } from '../look/shown.ts';
 import type { LutMap } from '../look/steps/step.ts';
-import { compileRendering, type CompiledRendering, type Display } from '../render/rendering.ts';
+import type { Display } from '../render/display.ts';
+import { compileRendering, type CompiledRendering } from '../render/rendering.ts';
 import { type CompiledEnd, compileEnd, endToken } from './end.ts';
 import { displayOf, type LutOrder, withOffset } from './order.ts';
 import { roles } from './roles/index.ts';

@@ -4,7 +4,7 @@ import { parseProfile } from '../camera/profile.ts';
 import { newLook } from '../look/document.ts';
 import { bake } from './bake.ts';
 import { PreviewBaker } from './previewBaker.ts';
-import { standardDisplay } from '../render/rendering.ts';
+import { standardDisplay } from '../render/display.ts';
 
 const heron = parseProfile(
   JSON.parse(readFileSync(new URL('../../../demo/profiles/heron.json', import.meta.url), 'utf8')),

@@ -1,6 +1,6 @@
 import { linearToStops } from '../colour/exposure.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
-import { displayToLab } from '../colour/displayLab.ts';
+import { lightToLab } from '../colour/displayLab.ts';
 import type { CompiledEnd } from './end.ts';
 import type { CompiledOrder } from './pipeline.ts';
 import { applyCube, type Interpolation } from '../lut/apply.ts';
@@ -91,17 +91,15 @@ function samplesOf({ ends: { input } }: CompiledOrder, { plates, count = proofSa
 
 /** How output codes look on the display they are judged on. */
 function labsOf({ ends: { output }, rendering }: CompiledOrder) {
-  const { output: display, toSignal } = rendering;
-  const toLab = displayToLab(display.space, display.curve);
+  const toLab = lightToLab(rendering.output.space);
   return (codes: Float32Array): Triple[] => {
     const shown = Float32Array.from(codes);
     if (output.codec) {
       output.toLight(shown);
       rendering.run(shown);
     }
-    return Array.from({ length: shown.length / 3 }, (_, i) =>
-      toLab(...(tripleAt(shown, i).map(toSignal) as Triple)),
-    );
+    rendering.toLight(shown);
+    return Array.from({ length: shown.length / 3 }, (_, i) => toLab(...tripleAt(shown, i)));
   };
 }
 

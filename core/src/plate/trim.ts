@@ -81,7 +81,7 @@ export function exposureForLevel(
   rendering: CompiledRendering,
   level: number,
 ): TrimAnswer {
-  return exposureTo(reading, shot, rendering.tone.inverse(rendering.output.curve.inverse(level)));
+  return exposureTo(reading, shot, rendering.greyAt(level));
 }
 
 /** Haze that puts a black place at a level of the rendered picture, 0–1. */
@@ -92,7 +92,7 @@ export function blackForLevel(
   level: number,
 ): TrimAnswer {
   const now = luminanceOf(transform(shotMatrix(shot), reading.light));
-  const aim = rendering.tone.inverse(rendering.output.curve.inverse(level));
+  const aim = rendering.greyAt(level);
   const black = (now - aim) * 100;
   if (isHeld('black', black))
     return { refused: `It would take ${black.toFixed(1)} % of light off: this place is not black.` };

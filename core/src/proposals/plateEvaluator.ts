@@ -9,7 +9,7 @@ import type { LutMap } from '../look/steps/step.ts';
 import { readingDefinition, readingDefinitions, takeReading } from '../readings/index.ts';
 import type { MarkedAreas, Reading, ReadingContext } from '../readings/reading.ts';
 import type { PracticeSettings } from '../readings/practice.ts';
-import type { Display } from '../render/rendering.ts';
+import type { Display } from '../render/display.ts';
 
 /** A plate small enough to be developed again and again: working RGB after its shot lane, before the look. */
 export interface EvaluatedPlate {

@@ -16,7 +16,8 @@ import { propose } from './index.ts';
 import { suitedStrength } from './strength.ts';
 import { sparse, PlateEvaluator } from './plateEvaluator.ts';
 import { codeToLight, compileEnd, sceneEnd } from '../order/end.ts';
-import { standardDisplay, standardRendering } from '../render/rendering.ts';
+import { standardDisplay } from '../render/display.ts';
+import { standardRendering } from '../render/rendering.ts';
 
 const demo = (path: string) => readFileSync(new URL(`../../../demo/${path}`, import.meta.url));
 const heron = parseProfile(JSON.parse(demo('profiles/heron.json').toString()), 'heron');

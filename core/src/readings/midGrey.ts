@@ -16,8 +16,7 @@ export const midGrey: ReadingDefinition = {
   measure({ pipeline }) {
     const [r, g, b] = render(pipeline, [grey, grey, grey]);
     const value = lumaOf(r, g, b) * 100;
-    const { output, tone } = pipeline.rendering;
-    const shift = linearToStops(tone.inverse(output.curve.inverse(value / 100)));
+    const shift = linearToStops(pipeline.rendering.greyAt(value / 100));
     const moved = signed(shift, 2);
     return {
       value,

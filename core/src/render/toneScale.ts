@@ -10,8 +10,9 @@ export interface ToneScaleAims {
   whiteStops: number;
   /** Display-linear level of scene black. */
   black: number;
-  /** Slope at mid-grey of log display light over log scene light. */
-  contrast: number;
+  /** Slope at mid-grey of log display light over log scene light; or a level that is met on the way to white. */
+  contrast?: number;
+  anchor?: { stops: number; level: number };
 }
 
 /** A sigmoid's parameters: y = A·xⁿ / (xⁿ + k) over the display's black. */
@@ -78,27 +79,41 @@ export function toneScale(aims: ToneScaleAims): ToneScale {
     const k = (g * (1 - grey)) / (grey - g / white ** n);
     return { k, A: 1 + k / white ** n, slope: (n * k) / (g + k) };
   };
-  const n = solveExponent(aims, grey, white, (x) => fit(x).slope);
+  const at = (n: number, x: number) => {
+    const { A, k } = fit(n);
+    return aims.black + (span * A * x ** n) / (x ** n + k);
+  };
+  const { anchor, contrast = 1 } = aims;
+  // Both grow with the exponent.
+  const met = anchor
+    ? (n: number) => at(n, stopsToLinear(anchor.stops)) - anchor.level
+    : (n: number) => fit(n).slope - contrast;
+  const n = solveExponent(aims, grey, white, met);
   return new ToneScale({ n, ...fit(n), black: aims.black });
 }
 
+/** @param over how far an exponent overshoots what is asked for; it rises. */
 function solveExponent(
   aims: ToneScaleAims,
   grey: number,
   white: number,
-  slope: (n: number) => number,
+  over: (n: number) => number,
 ): number {
   // Below this exponent a plain power already overshoots white, and k would be negative.
   let low = (Math.log(grey) / Math.log(midGrey / white)) * (1 + 1e-9);
   let high = 12;
-  const reachable = grey > 0 && grey < 1 && slope(high) > aims.contrast && slope(low) < aims.contrast;
-  if (!reachable)
+  const reachable = grey > 0 && grey < 1 && over(high) > 0 && over(low) < 0;
+  if (!reachable) {
+    const asked = aims.anchor
+      ? `${aims.anchor.level.toFixed(3)} at ${aims.anchor.stops.toFixed(2)} stops`
+      : `contrast ${aims.contrast}`;
     throw new RangeError(
-      `tone scale: no curve puts mid-grey at ${grey.toFixed(3)} and white ${aims.whiteStops} stops above it with contrast ${aims.contrast}`,
+      `tone scale: no curve puts mid-grey at ${grey.toFixed(3)} and white ${aims.whiteStops} stops above it with ${asked}`,
     );
+  }
   for (let i = 0; i < 80; i++) {
     const middle = (low + high) / 2;
-    if (slope(middle) < aims.contrast) low = middle;
+    if (over(middle) < 0) low = middle;
     else high = middle;
   }
   return (low + high) / 2;

@@ -15,7 +15,7 @@ import { type RecordedFrame, TexturedCode } from '../look/texturedCode.ts';
 import { neutralShot } from '../look/shot.ts';
 import { parseProfile } from '../camera/profile.ts';
 import { parseLook } from '../look/document.ts';
-import { standardDisplay } from '../render/rendering.ts';
+import { standardDisplay } from '../render/display.ts';
 
 const demo = (name: string) =>
   JSON.parse(readFileSync(new URL(`../../../demo/${name}`, import.meta.url), 'utf8')) as unknown;

@@ -9,7 +9,7 @@ import { writeSpi1d } from '@velvet-dusk/core/formats/spi1d';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { plainExr } from '@velvet-dusk/core/testing/plainExr';
 import { demoDocument, newFolder, noiseFrame } from './target.ts';
-import { standardDisplay } from '@velvet-dusk/core/render/rendering';
+import { standardDisplay } from '@velvet-dusk/core/render/display';
 
 /** One right file of each kind that is read, and what is known of damage to it. */
 export interface Sample {

@@ -8,7 +8,7 @@ import { encodePng } from '../frames/raster.ts';
 import { demoDocument, slackWater } from '../testing/fixture.ts';
 import { Lane } from './lane.ts';
 import { WorkPool } from './pool.ts';
-import { standardDisplay } from '@velvet-dusk/core/render/rendering';
+import { standardDisplay } from '@velvet-dusk/core/render/display';
 
 const pool = new WorkPool();
 afterAll(() => pool.close());

@@ -6,7 +6,7 @@ import {
   type ProjectPart,
 } from '@velvet-dusk/core/api/contract';
 import { practiceSchema } from '@velvet-dusk/core/readings/practice';
-import { displaySchema } from '@velvet-dusk/core/render/rendering';
+import { displaySchema } from '@velvet-dusk/core/render/display';
 import { notFound } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { body, json, param } from './parse.ts';

@@ -9,7 +9,7 @@ import type {
 import { checkDocument } from '@velvet-dusk/core/document';
 import { newLook } from '@velvet-dusk/core/look/document';
 import { type PracticeSettings, practiceSchema, usualPractice } from '@velvet-dusk/core/readings/practice';
-import { type Display, displaySchema, standardDisplay } from '@velvet-dusk/core/render/rendering';
+import { type Display, displaySchema, standardDisplay } from '@velvet-dusk/core/render/display';
 import type { Database } from '../db/open.ts';
 import { jobs, looks, plates, projects } from '../db/schema.ts';
 import { notFound } from '../problem.ts';

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import type { ProjectSettings } from '@velvet-dusk/core/api/contract';
 import { practiceSchema } from '@velvet-dusk/core/readings/practice';
-import { displaySchema } from '@velvet-dusk/core/render/rendering';
+import { displaySchema } from '@velvet-dusk/core/render/display';
 import { useOpenProject } from '../bench/useBench.ts';
 import { ask } from './client.ts';
 import { settingsKey } from './project.ts';

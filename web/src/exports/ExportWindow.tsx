@@ -5,7 +5,7 @@ import { usualGrids } from '@velvet-dusk/core/lut/cube';
 import { cubeFileName } from '@velvet-dusk/core/order/fileName';
 import { type ExportRoleId, exportRoleIds, roles } from '@velvet-dusk/core/order/roles/index';
 import { type OutputId, outputs } from '@velvet-dusk/core/render/outputs/index';
-import type { Display } from '@velvet-dusk/core/render/rendering';
+import type { Display } from '@velvet-dusk/core/render/display';
 import { textureNotes } from '@velvet-dusk/core/texture/index';
 import { useJobs, useOrderExport } from '../api/jobs.ts';
 import { useExportedVersion } from '../api/versions.ts';

@@ -6,7 +6,7 @@ import { newLook } from '@velvet-dusk/core/look/document';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
 import { sampleColour } from './sample.ts';
 import { shownOn } from '@velvet-dusk/core/look/shown';
-import { standardDisplay } from '@velvet-dusk/core/render/rendering';
+import { standardDisplay } from '@velvet-dusk/core/render/display';
 
 const file = new URL('../../../demo/profiles/heron.json', import.meta.url);
 const heron = parseProfile(JSON.parse(readFileSync(file, 'utf8')), 'heron');

@@ -16,7 +16,7 @@ import { stopsToLinear } from '../../colour/exposure.ts';
 import { type Profile } from '../profile.ts';
 import { allProfiles, profileOf } from '../../testing/profiles.ts';
 import { importProfile } from './index.ts';
-import { standardDisplay } from '../../render/rendering.ts';
+import { standardDisplay } from '../../render/display.ts';
 
 const folder = temporaryFolder();
 const heron = profileOf('heron');

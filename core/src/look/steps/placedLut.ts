@@ -37,7 +37,7 @@ export class MissingLutError extends Error {
 
 /**
  * Placed LUT: an imported LUT at any place of the recipe. Log LUTs get ACEScct; display LUTs get the look's own
- * rendering, whose inverse takes the answer back to scene light, so what the display clips is lost there.
+ * rendering, or on an HDR display the standard one, whose inverse takes the answer back to scene light, so what the display clips is lost there.
  * Compiling throws a MissingLutError where the file is not on the shelf.
  */
 export const placedLut = defineStep({
@@ -48,16 +48,16 @@ export const placedLut = defineStep({
   usesContext: true,
   isNeutral: (p) => p.lut === null,
   summary: (p) => p.lut?.name ?? 'none',
-  compile({ lut, encoding, interpolation }, { rendering, luts } = restContext()) {
+  compile({ lut, encoding, interpolation }, { lutRendering, luts } = restContext()) {
     if (!lut) return { run: () => {} };
     const found = luts.get(lut.sha256);
     if (!found) throw new MissingLutError(lut);
     if (encoding === 'display')
       return {
         run(rgb) {
-          rendering.run(rgb);
+          lutRendering.run(rgb);
           applyLut(found, rgb, interpolation);
-          rendering.inverse(rgb);
+          lutRendering.inverse(rgb);
         },
       };
     return {

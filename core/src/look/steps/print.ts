@@ -58,7 +58,7 @@ export const print = defineStep({
   compile(p, { rendering, negativeOutput } = restContext()) {
     if (!p.stock) return { run: () => {} };
     // The rendering has no darker black than its own.
-    const black = rendering.tone.forward(0);
+    const black = rendering.tone.forward(0) / rendering.white;
     const toPrint = makePrint(p.stock, p, lightsOf(p, negativeOutput.grey), negativeOutput.base, black);
     const fromDensities = sequence(toPrint, rendering.inverseLight);
     return { fromDensities, run: sequence(carriedDensities, fromDensities) };

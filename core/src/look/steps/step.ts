@@ -24,6 +24,8 @@ export type LutMap = ReadonlyMap<string, Lut>;
 export interface StepContext {
   /** The rendering the look is judged under. */
   readonly rendering: CompiledRendering;
+  /** The rendering that LUTs made for normalised pictures are put under: no such LUT knows an HDR display. */
+  readonly lutRendering: CompiledRendering;
   readonly luts: LutMap;
   /** What the negative before this step carries on; plain where there is none. */
   readonly negativeOutput: NegativeOutput;

@@ -5,7 +5,7 @@ import { stopsToLinear } from '../../colour/exposure.ts';
 import { newLook, parseLook } from '../../look/document.ts';
 import { applyTetrahedral } from '../../lut/apply.ts';
 import { seeded } from '../../numeric/random.ts';
-import { standardDisplay } from '../../render/rendering.ts';
+import { standardDisplay } from '../../render/display.ts';
 import { profileOf } from '../../testing/profiles.ts';
 import { bake, type BakeOrder, cubeHeader } from '../bake.ts';
 import { cubeFileName } from '../fileName.ts';

@@ -1,24 +1,16 @@
-import { bt709 } from '../../colour/spaces/bt709.ts';
-import { bt1886 } from '../../colour/transfer/bt1886.ts';
-import { srgbCurve } from '../../colour/transfer/srgb.ts';
+import { hlg, pq } from './hdr.ts';
 import type { OutputDefinition } from './output.ts';
+import { bt2020Video, bt709Video, cinemaP3, displayP3, srgb } from './sdr.ts';
 
-const bt709Video: OutputDefinition = {
-  id: 'bt1886',
-  label: 'BT.709, gamma 2.4',
-  space: bt709,
-  curve: bt1886(),
-  citation: 'ITU-R BT.709-6 primaries, ITU-R BT.1886 display',
-};
-
-const srgb: OutputDefinition = {
-  id: 'srgb',
-  label: 'sRGB',
-  space: bt709,
-  curve: srgbCurve,
-  citation: 'IEC 61966-2-1:1999',
-};
-
-/** Every display a look can be rendered for. To add one: an object here and its check. */
-export const outputs = { bt1886: bt709Video, srgb } as const;
+/** Every display a look can be rendered for. To add one: an object, a line here, and its check. */
+export const outputs = {
+  bt1886: bt709Video,
+  srgb,
+  'display-p3': displayP3,
+  'p3-d65': cinemaP3,
+  bt2020: bt2020Video,
+  hlg,
+  pq,
+} as const satisfies Record<string, OutputDefinition>;
 export type OutputId = keyof typeof outputs;
+export const outputIds = Object.keys(outputs) as [OutputId, ...OutputId[]];

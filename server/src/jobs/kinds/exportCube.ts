@@ -3,7 +3,7 @@ import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { exportRoleIds } from '@velvet-dusk/core/order/roles/index';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { destinationOf } from '@velvet-dusk/core/look/migrations';
-import { displaySchema, standardDisplay } from '@velvet-dusk/core/render/rendering';
+import { displaySchema, standardDisplay } from '@velvet-dusk/core/render/display';
 import { defineJob } from '../kind.ts';
 
 const orderSchema = z.object({

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, test, vi } from 'vitest';
 import { newLook } from '@velvet-dusk/core/look/document';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { CubeOrder, Held } from './cubeRunner.ts';
-import { standardDisplay } from '@velvet-dusk/core/render/rendering';
+import { standardDisplay } from '@velvet-dusk/core/render/display';
 
 /** Bakes that were asked of the engine and are not answered yet. */
 interface Asked {

@@ -1,7 +1,7 @@
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { RoleId } from '@velvet-dusk/core/order/roles/index';
 import type { Look } from '@velvet-dusk/core/look/document';
-import type { Display } from '@velvet-dusk/core/render/rendering';
+import type { Display } from '@velvet-dusk/core/render/display';
 import type { ViewCube } from '../../gl/drawing.ts';
 import { setMeasured } from '../../state/measured.ts';
 import { engine } from '../../workers/index.ts';

@@ -3,7 +3,7 @@ import { negatives } from '@velvet-dusk/core/film/negatives';
 import { prints } from '@velvet-dusk/core/film/prints';
 import { newLook, parseLook } from '@velvet-dusk/core/look/document';
 import { shownOn } from '@velvet-dusk/core/look/shown';
-import { standardDisplay } from '@velvet-dusk/core/render/rendering';
+import { standardDisplay } from '@velvet-dusk/core/render/display';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
 import { pathItems, type PathInput } from './pathItems.ts';
