@@ -33,3 +33,24 @@ test('every role is baked, and says what it is', () => {
   expect(bake('camera-to-camera', ...camera, '--to', 'wren').comments.join()).toMatch(/output: wren/);
   expect(bake('return', ...camera, '--output', 'srgb').comments).toContain('input: srgb, full range');
 });
+
+test('a display is said with peak, black and the depth of its range, and what it cannot be is refused', () => {
+  const bake = (...more: string[]) => {
+    const role = ['--look', look, '--role', 'conversion', '--profile', 'heron', '--grid', '5'];
+    return dusk('bake', ...role, '--out', at('display.cube'), '--force', ...more);
+  };
+  const output = () =>
+    (
+      json('inspect', '--cube', at('display.cube'), '--json') as unknown as { comments: string[] }
+    ).comments.find((c) => c.startsWith('output'));
+  expect(bake('--output', 'pq', '--peak', '4000')).toMatchObject({ code: 0 });
+  expect(output()).toBe('output: pq, peak 4000 cd/m2, full range');
+  expect(bake('--output', 'bt1886', '--black', '0.05', '--range', 'narrow', '--depth', '12')).toMatchObject({
+    code: 0,
+  });
+  expect(output()).toBe('output: bt1886, black 0.05 cd/m2, narrow range in 12 bit');
+  expect(bake('--output', 'pq', '--peak', '100')).toMatchObject({ code: 2 });
+  expect(bake('--output', 'pq', '--peak', '100').err).toMatch(/--peak: .*600 to 4000 cd\/m², not 100/);
+  expect(bake('--output', 'pq', '--black', '0.1').err).toMatch(/--black: .*does not depend/);
+  expect(bake('--depth', '11').err).toMatch(/--depth/);
+});

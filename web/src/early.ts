@@ -2,6 +2,7 @@
  * Runs before the page's own code is read: asks for the project, starts the workers that draw, and has them fetch the
  * frame and bake the look that will be shown first. Whatever goes wrong here is met again, and told, by the page itself.
  */
+import { onScreen } from '@velvet-dusk/core/render/encoding';
 import type { Project } from '@velvet-dusk/core/api/contract';
 import { askEarly } from './api/early.ts';
 import { frameUrl } from './api/frameUrls.ts';
@@ -27,7 +28,7 @@ async function warmUp(projectId: string): Promise<void> {
   await engine.bake({
     look,
     profile,
-    display: project.viewing,
+    display: onScreen(project.viewing),
     role: 'combined',
     monitorOffsetStops: 0,
     grid: movingGrids.usual,

@@ -4,14 +4,11 @@ import { type RoleId, roleIds, roles } from '@velvet-dusk/core/order/roles/index
 import type { RolePart } from '@velvet-dusk/core/order/roles/role';
 import { standardProfiles } from '@velvet-dusk/core/camera/standard/index';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
-import { displaySchema } from '@velvet-dusk/core/render/display';
+import { readDisplay } from '../display.ts';
 import { UsageError } from '../errors.ts';
 import { readDestination, readLook, readLuts, readProfile } from '../files.ts';
 import { Arguments } from '../options.ts';
 import type { Command } from './command.ts';
-
-const outputIds = displaySchema.shape.output.unwrap().options;
-const ranges = displaySchema.shape.range.unwrap().options;
 
 /** The widest offset: more than any exposure index is moved by. */
 const maxOffset = 8;
@@ -40,12 +37,26 @@ async function readParts(
 export const bakeCommand: Command = {
   name: 'bake',
   usage:
-    '--look FILE --profile FILE|ID --role ROLE [--output bt1886|srgb] [--range full|narrow] [--offset STOPS] [--to FILE|ID] [--without-look] --grid 33 [--luts FOLDER] --out FILE.cube [--force]',
+    '--look FILE --profile FILE|ID --role ROLE [--output ID] [--range full|narrow] [--depth 8|10|12|16] [--peak CD/M2] [--black CD/M2] [--offset STOPS] [--to FILE|ID] [--without-look] --grid 33 [--luts FOLDER] --out FILE.cube [--force]',
   summary: `bakes a look for a camera profile into a 3D LUT; roles are ${roleIds.join(', ')}`,
   async run(args) {
     const options = new Arguments(
       args,
-      ['look', 'profile', 'role', 'output', 'range', 'offset', 'to', 'grid', 'out', 'luts'],
+      [
+        'look',
+        'profile',
+        'role',
+        'output',
+        'range',
+        'depth',
+        'peak',
+        'black',
+        'offset',
+        'to',
+        'grid',
+        'out',
+        'luts',
+      ],
       ['force', 'without-look'],
     );
     const role = options.choice('role', roleIds, 'combined');
@@ -68,10 +79,7 @@ export const bakeCommand: Command = {
     const look = await readLook(lookFile);
     const luts = await readLuts(look, lookFile, options.optional('luts'));
     const made = await readDestination(lookFile);
-    const display = {
-      output: options.choice('output', outputIds, made.output),
-      range: options.choice('range', ranges, made.range),
-    };
+    const display = readDisplay(options, made);
     const order = { look, ...parts, withoutLook, role, display, grid, luts };
     for (const note of compileBake(order).notes) process.stderr.write(`note: ${note}\n`);
     await out.write(writeCube(bake(order)));

@@ -68,14 +68,14 @@ export function displayToken(display: Display): string {
     .join('-');
 }
 
-/** A display as a line says it. */
+/** A display as a line in a file says it; files are ASCII. */
 export function describeDisplay(display: Display): string {
   const { output, range, black } = display;
   const { peak } = levelsOf(display);
   return [
     output,
-    ...(isHdr(display) ? [`peak ${peak} cd/m²`] : []),
-    ...(black ? [`black ${black} cd/m²`] : []),
+    ...(isHdr(display) ? [`peak ${peak} cd/m2`] : []),
+    ...(black ? [`black ${black} cd/m2`] : []),
     range === 'narrow' && depthOf(display) !== 10
       ? `narrow range in ${depthOf(display)} bit`
       : `${range} range`,

@@ -46,6 +46,12 @@ export const isOtherThanCode = ({ part, ...display }: ShownDisplay): boolean =>
   (part === 'light' && isHdr(display)) ||
   (part === 'screen' && (isHdr(display) || outputs[display.output].space !== screen.space));
 
+/** A display as an ordinary screen shows it; one of BT.709 is the same object. */
+export function onScreen(display: Display): ShownDisplay {
+  const shown: ShownDisplay = { ...display, part: 'screen' };
+  return isOtherThanCode(shown) ? shown : display;
+}
+
 export function encodingOf({ part, ...display }: ShownDisplay): Encoding {
   const own = compileOutput(display);
   const isOther = isOtherThanCode({ part, ...display });

@@ -3,6 +3,7 @@ import type { Plate } from '@velvet-dusk/core/api/contract';
 import { atDepth, type Profile } from '@velvet-dusk/core/camera/profile';
 import type { Look } from '@velvet-dusk/core/look/document';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
+import { onScreen } from '@velvet-dusk/core/render/encoding';
 import type { Rendering } from '@velvet-dusk/core/render/rendering';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import { areasOf } from '@velvet-dusk/core/plate/marks';
@@ -78,7 +79,7 @@ export function soloed<L extends Pick<Look, 'steps'>>(look: L, soloId: string): 
 export function useRendering(): Rendering {
   const tones = useDocument((s) => s.look.rendering);
   const { viewing } = useOpenProject();
-  return useMemo(() => ({ ...tones, ...viewing }), [tones, viewing]);
+  return useMemo(() => ({ ...tones, ...onScreen(viewing) }), [tones, viewing]);
 }
 
 /** The whole look on the display of the project, whichever step is shown alone. */

@@ -5,7 +5,7 @@ import { usualGrids } from '@velvet-dusk/core/lut/cube';
 import { cubeFileName } from '@velvet-dusk/core/order/fileName';
 import { type ExportRoleId, exportRoleIds, roles } from '@velvet-dusk/core/order/roles/index';
 import { type OutputId, outputs } from '@velvet-dusk/core/render/outputs/index';
-import type { Display } from '@velvet-dusk/core/render/display';
+import { type Display, withOutput } from '@velvet-dusk/core/render/display';
 import { textureNotes } from '@velvet-dusk/core/texture/index';
 import { useJobs, useOrderExport } from '../api/jobs.ts';
 import { useExportedVersion } from '../api/versions.ts';
@@ -89,7 +89,7 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
           aria-label="Output"
           className="bg-g3 border border-g4 rounded-sm px-2 py-1 w-fit"
           value={display.output}
-          onChange={(e) => setDisplay({ ...display, output: e.currentTarget.value as OutputId })}
+          onChange={(e) => setDisplay(withOutput(display, e.currentTarget.value as OutputId))}
         >
           {Object.values(outputs).map((o) => (
             <option key={o.id} value={o.id}>

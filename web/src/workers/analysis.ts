@@ -13,7 +13,18 @@ import { type ColourDistribution, colourDistribution } from '@velvet-dusk/core/s
 import { type StopHistogram, stopHistogram } from '@velvet-dusk/core/scopes/stopHistogram';
 import { type Vectorscope, vectorscope } from '@velvet-dusk/core/scopes/vectorscope';
 import { type Waveform, waveform } from '@velvet-dusk/core/scopes/waveform';
-import { type AnalysedView, bakeFor, develop, type PlateOrder, recipeSignal } from './develop.ts';
+import { applyTetrahedral } from '@velvet-dusk/core/lut/apply';
+import { isHdr } from '@velvet-dusk/core/render/display';
+import { type AboveWhite, aboveWhite } from '@velvet-dusk/core/scopes/light';
+import {
+  type AnalysedView,
+  bakeFor,
+  develop,
+  type PlateOrder,
+  recipeSignal,
+  trimmedCode,
+  type ViewedLook,
+} from './develop.ts';
 import { cachedPixels, FrameCache } from './frameCache.ts';
 import { lutMapFor } from './lutMap.ts';
 import { measureMarks, type MeasureOrder } from './measureMarks.ts';
@@ -24,6 +35,8 @@ import { whereMask } from './whereMask.ts';
 
 export interface Analysis {
   waveform: Waveform;
+  /** Where the picture is shown on an HDR display: what of it lies above reference white. Levels are then light. */
+  aboveWhite: AboveWhite | null;
   vectorscope: Vectorscope;
   histogram: StopHistogram;
   readings: Reading[];
@@ -68,6 +81,20 @@ function thin(rgb: Float32Array, pixels: number): Float32Array {
   return out;
 }
 
+/** Light of an HDR display as perceptual quantiser; null where the display has none above reference white. */
+async function lightOf(
+  { look, practice, ...viewed }: Omit<ViewedLook, 'monitorOffsetStops'> & { practice: PracticeSettings },
+  plate: PlateOrder,
+): Promise<Float32Array | null> {
+  if (!isHdr(look.rendering)) return null;
+  const { monitorOffsetStops } = practice;
+  const shown: ShownLook = { ...look, rendering: { ...look.rendering, part: 'light' } };
+  const { cube } = bakeFor({ ...viewed, look: shown, monitorOffsetStops }, plate.profile);
+  const { code } = await trimmedCode(frames, plate, viewed.view);
+  applyTetrahedral(cube, code);
+  return code;
+}
+
 export const analysis = {
   /** Single changes under which a maker's table agrees. */
   diagnose: (profile: Profile) => diagnose(profile),
@@ -88,6 +115,7 @@ export const analysis = {
     );
     const { pipeline } = baked;
     const picture = await develop(frames, plate, view, baked);
+    const hdr = view === 'recorded' ? null : await lightOf({ look, view, luts, practice, moving }, plate);
     const shown = view === 'recorded' ? (await frames.frame(plate.url)).rgb : picture.signal;
     // At rest readings are of the recipe, as proposals are; the coarse cube serves while a control moves.
     const signal = view === 'look' && !moving ? recipeSignal(picture.scene, pipeline) : picture.signal;
@@ -97,7 +125,8 @@ export const analysis = {
     const steps = look.steps.slice(0, Math.max(at, 0));
     compileLook({ ...look, steps, colourOnly: false }, luts).run(before);
     return {
-      waveform: waveform(shown, picture.width, scopeSize.columns, scopeSize.levels),
+      waveform: waveform(hdr ?? shown, picture.width, scopeSize.columns, scopeSize.levels),
+      aboveWhite: hdr && aboveWhite(hdr),
       vectorscope: vectorscope(shown, scopeSize.vector),
       histogram: stopHistogram(picture.scene),
       readings: takeReadings(context),

@@ -5,7 +5,7 @@ import { type ScopeKind, useView } from '../../state/view.ts';
 import { useSize } from '../../ui/useSize.ts';
 import type { Analysis } from '../../workers/analysis.ts';
 import { useOpenProject } from '../useBench.ts';
-import { type Box, LevelLines, StopLines, TargetBands, VectorLines } from './scopeLines.tsx';
+import { type Box, LevelLines, LightLines, StopLines, TargetBands, VectorLines } from './scopeLines.tsx';
 
 const axis = { left: 34, right: 10, top: 6, bottom: 6 };
 
@@ -39,6 +39,7 @@ export function ScopeView({ kind, height }: { kind: ScopeKind; height: number })
   const [ref, size] = useSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
   const box = useMemo(() => boxOf(kind, size), [size, kind]);
+  const isLight = Boolean(analysis?.aboveWhite);
   const isLevels = kind === 'luma' || kind === 'waveform' || kind === 'parade';
 
   useEffect(() => {
@@ -60,8 +61,9 @@ export function ScopeView({ kind, height }: { kind: ScopeKind; height: number })
       />
       {analysis && box.width > 0 && (
         <svg width={size.width} height={size.height} className="absolute inset-0" aria-hidden>
-          {isLevels && <LevelLines box={box} waveform={analysis.waveform} scale={levelScale} />}
-          {isLevels && view !== 'recorded' && (
+          {isLevels && isLight && <LightLines box={box} waveform={analysis.waveform} />}
+          {isLevels && !isLight && <LevelLines box={box} waveform={analysis.waveform} scale={levelScale} />}
+          {isLevels && !isLight && view !== 'recorded' && (
             <TargetBands box={box} waveform={analysis.waveform} practice={practice} />
           )}
           {kind === 'vector' && <VectorLines box={box} />}

@@ -1,4 +1,5 @@
 import { type LevelScale, type ScopeKind, setView, useView } from '../../state/view.ts';
+import { useMeasured } from '../../state/measured.ts';
 import { Segments } from '../../ui/Segments.tsx';
 import { scopeKinds, ScopeView } from './ScopeView.tsx';
 
@@ -14,6 +15,8 @@ const otherThan = (kind: ScopeKind): ScopeKind => (kind === 'vector' ? 'waveform
 /** One scope of the picture, or two. */
 export function Scopes() {
   const { scope, secondScope, levelScale } = useView();
+  const isLight = useMeasured((s) => Boolean(s.analysis?.aboveWhite));
+  const levelled = hasLevels(scope) || hasLevels(secondScope);
   return (
     <section aria-label="Scopes">
       <div className="flex items-center px-1.5 h-9">
@@ -25,7 +28,12 @@ export function Scopes() {
           onChange={(k) => setView({ scope: k })}
         />
         <span className="flex-1" />
-        {(hasLevels(scope) || hasLevels(secondScope)) && (
+        {isLight && levelled && (
+          <span className="num text-t2 px-1" title="Light of the HDR display">
+            cd/m²
+          </span>
+        )}
+        {!isLight && levelled && (
           <select
             aria-label="Scale"
             className="appearance-none bg-transparent num text-t2 px-1 [&>option]:bg-g3"

@@ -1,4 +1,5 @@
 import { type OutputId, outputs } from '@velvet-dusk/core/render/outputs/index';
+import { withOutput } from '@velvet-dusk/core/render/display';
 import { renderingPresets } from '@velvet-dusk/core/render/presets';
 import type { ToneRendering } from '@velvet-dusk/core/render/rendering';
 import { useSetSetting } from '../../api/settings.ts';
@@ -46,7 +47,7 @@ function RenderingRow() {
         title="The display this project is shown on, for every look; each export says its own"
         className={select}
         value={viewing.output}
-        onChange={(e) => setViewing.mutate({ ...viewing, output: e.currentTarget.value as OutputId })}
+        onChange={(e) => setViewing.mutate(withOutput(viewing, e.currentTarget.value as OutputId))}
       >
         {Object.values(outputs).map((o) => (
           <option key={o.id} value={o.id}>

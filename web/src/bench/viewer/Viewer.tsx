@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { type Probe, setView, useView, type View } from '../../state/view.ts';
 import { type CurrentPlate, useOpenProject, useReference, useShownLook } from '../useBench.ts';
 import { BandLegend } from './BandLegend.tsx';
+import { HdrLegend } from './HdrLegend.tsx';
 import { Pane, type Shown, Tag } from './Pane.tsx';
 import { PlacementView } from './PlacementView.tsx';
 import { ProbeDots, ProbeTable } from './Probes.tsx';
@@ -80,6 +81,7 @@ export function Viewer(current: CurrentPlate) {
       )}
       <div className="flex-1 min-w-0">{main}</div>
       <ProbeTable samples={samples.pinned} hovered={samples.hovered} plateName={plate.name} />
+      {view !== 'recorded' && <HdrLegend />}
       {pick && (
         <p role="status" className="absolute left-1/2 -translate-x-1/2 top-2 px-2 bg-[#000000c0] text-[12px]">
           Click {pick.what} on the picture ·{' '}

@@ -1,3 +1,4 @@
+import { onScreen } from '@velvet-dusk/core/render/encoding';
 import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { RoleId } from '@velvet-dusk/core/order/roles/index';
@@ -77,7 +78,9 @@ export function useViewCubes(
     // Straight from the store: the bake is under way while React still works out what else has changed.
     () =>
       useDocument.subscribe(({ look: now }) =>
-        request(cubeOrder('combined', shownOn(soloed(now, useView.getState().soloId), viewing), profile)),
+        request(
+          cubeOrder('combined', shownOn(soloed(now, useView.getState().soloId), onScreen(viewing)), profile),
+        ),
       ),
     [request, profile, viewing],
   );

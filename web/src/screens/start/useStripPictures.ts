@@ -1,3 +1,4 @@
+import { onScreen } from '@velvet-dusk/core/render/encoding';
 import { useEffect, useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { type OpenProject, useProject } from '../../api/project.ts';
@@ -21,7 +22,10 @@ async function paint(
 ) {
   const [record] = project.looks;
   if (!record) return;
-  const look = { ...record.document, rendering: { ...record.document.rendering, ...project.viewing } };
+  const look = {
+    ...record.document,
+    rendering: { ...record.document.rendering, ...onScreen(project.viewing) },
+  };
   const orders = chosen(project.plates.filter((p) => p.kind === 'plate')).flatMap((plate) => {
     const profile = project.profiles.find((p) => p.id === plate.profileId);
     return profile ? [plateOrder(plate, profile)] : [];

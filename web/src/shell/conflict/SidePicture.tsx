@@ -1,7 +1,8 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, useMemo } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { Look } from '@velvet-dusk/core/look/document';
+import { onScreen } from '@velvet-dusk/core/render/encoding';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import { frameUrl } from '../../api/frameUrls.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
@@ -23,7 +24,8 @@ export function SidePicture({ side, label }: { side: Side; label: string }) {
   const ref = useRef<HTMLCanvasElement>(null);
   const [trouble, setTrouble] = useState('');
   const { look, profile, shot, plate } = side;
-  const { viewing: display } = useOpenProject();
+  const { viewing } = useOpenProject();
+  const display = useMemo(() => onScreen(viewing), [viewing]);
   const height = Math.max(1, Math.round((shownWidth * plate.height) / plate.width));
   useEffect(() => {
     let gone = false;
