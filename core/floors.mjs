@@ -12,6 +12,8 @@ export const floors = [
   ['order'],
   ['readings'],
   ['scopes', 'plate', 'match', 'proposals'],
+  ['pack'],
+  ['device'],
   ['api'],
 ];
 

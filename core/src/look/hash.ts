@@ -4,7 +4,8 @@ import { canonicalJson } from '../canonicalJson.ts';
 import type { Look } from './document.ts';
 
 export const sha256Hex = (data: Uint8Array) => bytesToHex(sha256(data));
-const digest = (value: unknown) => sha256Hex(utf8ToBytes(canonicalJson(value)));
+/** SHA-256 of a value's canonical JSON. */
+export const contentHash = (value: unknown) => sha256Hex(utf8ToBytes(canonicalJson(value)));
 
 /**
  * SHA-256 of what decides a look's LUT: strength, steps and rendering; not its name, notes, step ids or texture, nor what
@@ -15,5 +16,5 @@ export function recipeHash(look: Look): string {
   const { schemaVersion, strength, rendering } = look;
   // Only where it is on, so that looks from before the switch keep their hash.
   const switches = look.colourOnly ? { colourOnly: true } : {};
-  return digest({ schemaVersion, strength, steps, rendering, ...switches });
+  return contentHash({ schemaVersion, strength, steps, rendering, ...switches });
 }

@@ -1,0 +1,183 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { describe, expect, test } from 'vitest';
+import { parseLook } from '../look/document.ts';
+import { profileOf } from '../testing/profiles.ts';
+import { withOutput } from '../render/display.ts';
+import { itemsOf, newPack, type Pack, packItemSchema, parsePack, withItems } from './document.ts';
+import { totalsOf } from './estimate.ts';
+import { judgePlan } from './judge.ts';
+import { planPack } from './plan.ts';
+import type { PackSources } from './plannedLut.ts';
+import { inShape, type PackShapeId, packShapes } from './shapes.ts';
+
+const folder = 'demo/looks';
+const looks = readdirSync(folder).map((file) => ({
+  id: file.replace('.json', ''),
+  document: parseLook(JSON.parse(readFileSync(`${folder}/${file}`, 'utf8')), file),
+  version: 3,
+}));
+const cameras = ['heron', 'plover', 'curlew', 'wren'];
+const sources: PackSources = { looks, profiles: cameras.map(profileOf) };
+const lookIds = looks.map((l) => l.id);
+
+const shaped = (shape: PackShapeId) =>
+  inShape(newPack('Night Crew'), shape, { looks: lookIds, profiles: cameras });
+const item = (wish: object) => packItemSchema.parse({ role: 'combined', destinations: ['editor'], ...wish });
+const packOf = (...items: object[]): Pack =>
+  withItems(newPack('Night Crew'), lookIds[0], 'heron', items.map(item));
+const problems = (pack: Pack) => {
+  const plan = planPack(pack, sources);
+  const { files, destinations } = judgePlan(pack, plan);
+  return [...files.flat(), ...[...destinations.values()].flat()];
+};
+
+describe.each(Object.keys(packShapes) as PackShapeId[])('%s', (shape) => {
+  const pack = shaped(shape);
+  const plan = planPack(pack, sources);
+
+  test('is planned whole, with no two files of one name', () => {
+    expect(plan.refused).toEqual([]);
+    expect(new Set(plan.files.map((f) => f.path.toLowerCase())).size).toBe(plan.files.length);
+  });
+
+  test('asks for each LUT once, however many cells want it', () => {
+    const keys = plan.files.map((f) => `${f.planned.key} ${f.destination.id} ${f.format}`);
+    expect(new Set(keys).size).toBe(keys.length);
+    const conversions = plan.files.filter(
+      (f) => f.planned.order.role === 'conversion' && f.format === 'cube',
+    );
+    const scales = new Set(looks.map((l) => JSON.stringify(l.document.rendering))).size;
+    if (conversions.length > 0) expect(conversions).toHaveLength(cameras.length * scales);
+  });
+
+  test('breaks no rule of where it goes but the number of slots', () => {
+    expect(
+      problems(pack)
+        .map((f) => f.says)
+        .filter((s) => !s.includes('slots')),
+    ).toEqual([]);
+  });
+});
+
+test('a document is read as it was written, and a wrong one says where it is wrong', () => {
+  const pack = shaped('everyday');
+  expect(parsePack(JSON.parse(JSON.stringify(pack)), 'p')).toEqual(pack);
+  expect(() => parsePack({ ...pack, schemaVersion: 9 }, 'p.json')).toThrow(/p\.json.*version 1/);
+  const cells = [{ ...pack.cells[0], items: [{ ...pack.cells[0].items[0], grid: 1 }] }];
+  expect(() => parsePack({ ...pack, cells }, 'p.json')).toThrow(/cells\.0\.items\.0\.grid/);
+  expect(() => parsePack({ ...pack, outputs: [...pack.outputs, ...pack.outputs] }, 'p')).toThrow(
+    /share an ID/,
+  );
+});
+
+test('what is missing is told beside the plan, and the rest is planned', () => {
+  const pack = packOf({}, { output: 'cinema' }, { role: 'camera-to-camera' }, { destinations: ['nowhere'] });
+  const gone = withItems(pack, 'no-look', 'heron', [item({})]);
+  const { files, refused } = planPack(gone, sources);
+  expect(files).toHaveLength(1);
+  expect(refused.map((r) => r.says)).toEqual([
+    expect.stringMatching(/output "cinema"/),
+    expect.stringMatching(/needs the other camera/),
+    expect.stringMatching(/destination "nowhere"/),
+    expect.stringMatching(/look "no-look" is not there/),
+  ]);
+});
+
+test('names tell version, ends, role, strength, offset and grid', () => {
+  const [file] = planPack(packOf({ role: 'monitor', offset: 1.5, strength: 0.4, grid: 17 }), sources).files;
+  expect(file.path).toMatch(/^Editor\/heron\/[A-Za-z-]+_v3_heron_bt1886_monitor_s40_1p5st-over_17\.cube$/);
+});
+
+describe('each finding is mended in one step', () => {
+  const mended = (pack: Pack, says: RegExp) => {
+    const found = problems(pack).filter((f) => says.test(f.says));
+    expect(found.length).toBeGreaterThan(0);
+    const after = found[0].fix!.apply(pack);
+    // Its document is still one.
+    expect(parsePack(JSON.parse(JSON.stringify(after)), 'p')).toEqual(after);
+    expect(problems(after).filter((f) => says.test(f.says)).length).toBeLessThan(found.length);
+    return after;
+  };
+
+  test('a grid that is not taken', () => {
+    const pack = packOf({ grid: 65, destinations: ['field-monitor', 'editor'] });
+    const after = mended(pack, /65 points, 17 fit/);
+    expect(itemsOf(after, lookIds[0], 'heron').map((i) => [i.grid, i.destinations])).toEqual([
+      [65, ['editor']],
+      [17, ['field-monitor']],
+    ]);
+  });
+
+  test('a name that is too long, or has letters that are not taken', () => {
+    const long = packOf({ grid: 17, destinations: ['field-monitor'] });
+    const destinations = long.destinations.map((d) => ({ ...d, naming: 'long' as const }));
+    const after = mended({ ...long, destinations }, /characters, 12 fit/);
+    expect(planPack(after, sources).files[0].path).toMatch(/^Field-monitor\/[A-Z0-9]{1,8}\.cube$/);
+    mended({ ...packOf({ grid: 17, destinations: ['camera-slot'] }), destinations }, /only capitals/);
+  });
+
+  test('a range that is taken for another', () => {
+    const after = mended(packOf({ destinations: ['recorder'] }), /full range, taken for narrow/);
+    expect(planPack(after, sources).files[0].planned.display.range).toBe('narrow');
+    expect(after.outputs).toHaveLength(2);
+  });
+
+  test('more files than slots', () => {
+    const grids = [9, 11, 13, 15, 17].map((grid) => ({ grid, destinations: ['camera-slot'] }));
+    const pack = packOf(...grids);
+    const destinations = pack.destinations.map((d) => ({ ...d, grids: [] }));
+    mended({ ...pack, destinations }, /5 files, 4 slots/);
+  });
+
+  test('folders that are too deep', () => {
+    const pack = packOf({});
+    const destinations = pack.destinations.map((d) => ({ ...d, folderDepth: 0 }));
+    mended({ ...pack, destinations }, /1 folders deep, 0 fit/);
+  });
+
+  test('a file that is too large', () => {
+    const pack = packOf({ grid: 65, destinations: ['phone'] });
+    const destinations = pack.destinations.map((d) => ({ ...d, grids: [] }));
+    mended({ ...pack, destinations }, /kB fit/);
+  });
+
+  test('names that are one, and names given by hand that no file system takes', () => {
+    const plain = packOf({ grid: 17 }, { grid: 33 });
+    const names = { ...plain.names, tokens: ['look' as const, 'role' as const] };
+    const after = mended({ ...plain, names }, /another file has this name/);
+    expect(after.names.tokens).toContain('grid');
+    const [first, second] = planPack(plain, sources).files;
+    const secondName = second.path.split('/').at(-1)!;
+    const renamed = { [first.id]: secondName.toUpperCase() };
+    mended({ ...plain, renamed }, /where case does not count/);
+    mended({ ...plain, renamed: { [first.id]: 'CON.cube' } }, /kept for a device/);
+    mended({ ...plain, renamed: { [first.id]: '../../etc.cube' } }, /"\/" is not allowed/);
+  });
+});
+
+test('a look that is renamed or noted keeps its files; one that is changed gets others', () => {
+  const pack = packOf({});
+  const keyOf = (change: object) =>
+    planPack(pack, {
+      ...sources,
+      looks: looks.map((l) => ({ ...l, document: { ...l.document, ...change } })),
+    }).files[0].planned.key;
+  expect(keyOf({ notes: 'warmer' })).toBe(keyOf({}));
+  expect(keyOf({ name: 'Other' })).toBe(keyOf({}));
+  expect(keyOf({ strength: 0.3 })).not.toBe(keyOf({}));
+});
+
+test('another display is another file', () => {
+  const pack = packOf({}, { output: 'hdr' });
+  const outputs = [...pack.outputs, { id: 'hdr', display: withOutput(pack.outputs[0].display, 'pq') }];
+  const { files } = planPack({ ...pack, outputs }, sources);
+  expect(files.map((f) => f.parts.output)).toEqual(['bt1886', 'pq1000']);
+});
+
+test('totals count each LUT once, and files by their size', () => {
+  const pack = packOf({}, { grid: 65, destinations: ['finishing'] });
+  const totals = totalsOf(planPack(pack, sources));
+  expect(totals.files).toBe(3);
+  expect(totals.bytes).toBeGreaterThan(2 * 27 * 65 ** 3);
+  expect(totals.seconds).toBeGreaterThan(0);
+});

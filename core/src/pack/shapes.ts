@@ -1,0 +1,63 @@
+import { type Pack, type PackCell, type PackItem, packItemSchema } from './document.ts';
+
+type ItemWish = Partial<PackItem> & Pick<PackItem, 'role' | 'destinations'>;
+const item = (wish: ItemWish): PackItem => packItemSchema.parse(wish);
+
+interface Shape {
+  label: string;
+  about: string;
+  items: readonly PackItem[];
+}
+
+/** Whole packs to start from: what every look gets on every camera. To add one: an object here. */
+export const packShapes = {
+  everyday: {
+    label: 'Everyday',
+    about: 'Conversion, combined and creative at 33 points, for editors',
+    items: [
+      item({ role: 'conversion', destinations: ['editor'] }),
+      item({ role: 'combined', destinations: ['editor'] }),
+      item({ role: 'creative-display', destinations: ['editor'] }),
+    ],
+  },
+  onSet: {
+    label: 'On set',
+    about: 'A monitor LUT one stop darker in camera and on the monitor, with its partner for post',
+    items: [
+      item({ role: 'monitor', grid: 17, offset: 1, destinations: ['camera-slot', 'field-monitor'] }),
+      item({ role: 'monitor-partner', offset: 1, destinations: ['editor'] }),
+      item({ role: 'combined', destinations: ['editor'] }),
+    ],
+  },
+  finishing: {
+    label: 'Finishing',
+    about: 'Combined, conversion and creative in log at 65 points',
+    items: [
+      item({ role: 'combined', grid: 65, destinations: ['finishing'] }),
+      item({ role: 'conversion', grid: 65, destinations: ['finishing'] }),
+      item({ role: 'creative-log', grid: 65, destinations: ['finishing'] }),
+    ],
+  },
+  colourOnly: {
+    label: 'Colour only',
+    about: 'The colour of each look without its contrast, at full and at half strength',
+    items: [
+      item({ role: 'creative-display', colourOnly: true, destinations: ['editor'] }),
+      item({ role: 'creative-display', colourOnly: true, strength: 0.5, destinations: ['editor'] }),
+    ],
+  },
+} as const satisfies Record<string, Shape>;
+export type PackShapeId = keyof typeof packShapes;
+
+/** A pack in a shape, for some looks and cameras; everything else of it stays. */
+export function inShape(
+  pack: Pack,
+  shape: PackShapeId,
+  { looks, profiles }: { looks: readonly string[]; profiles: readonly string[] },
+): Pack {
+  const items = packShapes[shape].items.map((i) => ({ ...i, output: pack.outputs[0].id }));
+  const cells: PackCell[] = looks.flatMap((lookId) =>
+    profiles.map((profileId) => ({ lookId, profileId, items })),
+  );
+  return { ...pack, cells };
+}
