@@ -5,6 +5,8 @@ import { parseCube } from './cubeParse.ts';
 import { FormatError } from './error.ts';
 import { type LutEnding, lutEndings } from './lutEndings.ts';
 import { parseSpi1d } from './spi1d.ts';
+import { parseSpi3d } from './spi3d.ts';
+import { parseThreeDl } from './threeDl.ts';
 
 interface LutFormat {
   /** The usual ending of its files; what counts is what is in them. */
@@ -29,6 +31,17 @@ const formats: readonly LutFormat[] = [
     ending: 'spi1d',
     begins: (start) => /^\s*Version\s+\d/.test(start),
     read: (text, file) => lutOf(parseSpi1d(text, file)),
+  },
+  {
+    ending: 'spi3d',
+    begins: (start) => /^SPILUT\s/.test(start),
+    read: (text, file) => lutOf(parseSpi3d(text, file)),
+  },
+  {
+    ending: '3dl',
+    // A mesh of rising codes, from 0.
+    begins: (start) => /^(?:\s*#.*\r?\n)*\s*0([ \t]+\d+)+[ \t]*\r?\n/.test(start),
+    read: (text, file) => lutOf(parseThreeDl(text, file)),
   },
   {
     ending: 'clf',

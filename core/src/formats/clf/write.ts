@@ -43,6 +43,22 @@ export function rangeLines({ low, high, held }: { low: number; high: number; hel
 export const tableLines = (values: readonly number[]) =>
   node('LUT1D', '', [`<Array dim="${values.length} 1">`, ...values.map(number), '</Array>']);
 
+/** A grid over 0–1, blue fastest as the format has it. @param data red fastest. */
+export function gridLines({ size, data }: { size: number; data: Float32Array }): NodeLines {
+  const rows: string[] = [];
+  for (let r = 0; r < size; r++)
+    for (let g = 0; g < size; g++)
+      for (let b = 0; b < size; b++) {
+        const at = ((b * size + g) * size + r) * 3;
+        rows.push(`${data[at].toFixed(6)} ${data[at + 1].toFixed(6)} ${data[at + 2].toFixed(6)}`);
+      }
+  return node('LUT3D', 'interpolation="tetrahedral"', [
+    `<Array dim="${size} ${size} ${size} 3">`,
+    ...rows,
+    '</Array>',
+  ]);
+}
+
 /** @param m 3 × 3, row by row. */
 export const matrixLines = (m: readonly number[]) =>
   node('Matrix', '', [
