@@ -7,11 +7,12 @@ import { floorPatterns } from './core/floors.mjs';
 /** What each workspace may import of ours. Everything may import core; core imports nothing. */
 const mayImport = {
   core: [],
-  server: ['core'],
+  exporter: ['core'],
+  server: ['core', 'exporter'],
   web: ['core'],
-  cli: ['core'],
-  demo: ['core', 'server'],
-  e2e: ['core', 'server', 'demo', 'cli'],
+  cli: ['core', 'exporter'],
+  demo: ['core', 'exporter', 'server'],
+  e2e: ['core', 'exporter', 'server', 'demo', 'cli'],
 };
 const workspaces = Object.keys(mayImport);
 

@@ -2,7 +2,7 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
-    include: ['{core,server,cli,web,demo}/**/*.test.ts'],
+    include: ['{core,exporter,server,cli,web,demo}/**/*.test.ts'],
     exclude: ['**/node_modules/**', '**/dist/**'],
     setupFiles: './scripts/seed.mjs',
     globalSetup: './scripts/beforeUnit.mjs',

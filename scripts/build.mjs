@@ -9,6 +9,7 @@ const entries = {
   dusk: 'cli/src/main.ts',
   server: 'server/src/main.ts',
   tasks: 'server/src/jobs/tasks.ts',
+  packTasks: 'exporter/src/tasks.ts',
 };
 const folder = `${root}.build`;
 
@@ -22,7 +23,7 @@ const placed = {
     onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
       kind === 'entry-point' || path.startsWith('@velvet-dusk/') ? undefined : { path, external: true },
     );
-    onLoad({ filter: /\/(cli|demo|server)\/src\/.*\.ts$/ }, ({ path }) => ({
+    onLoad({ filter: /\/(cli|demo|exporter|server)\/src\/.*\.ts$/ }, ({ path }) => ({
       contents: readFileSync(path, 'utf8').replaceAll('import.meta.url', `'${pathToFileURL(path).href}'`),
       loader: 'ts',
     }));
@@ -42,7 +43,10 @@ export async function buildPrograms() {
     target: 'node20',
     format: 'esm',
     sourcemap: true,
-    define: { builtTasks: JSON.stringify(pathToFileURL(programFile('tasks')).href) },
+    define: {
+      builtTasks: JSON.stringify(pathToFileURL(programFile('tasks')).href),
+      builtPackTasks: JSON.stringify(pathToFileURL(programFile('packTasks')).href),
+    },
     plugins: [placed],
     logLevel: 'warning',
   });

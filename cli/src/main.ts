@@ -1,10 +1,14 @@
 import { z } from 'zod';
 import { applyCommand } from './commands/apply.ts';
 import { bakeCommand } from './commands/bake.ts';
-import { decodeCommand, encodeCommand } from './commands/convert.ts';
+import { encodeCommand } from './commands/convert.ts';
 import { inspectCommand } from './commands/inspect.ts';
 import { profileCommand } from './commands/profile.ts';
 import { recordCommand } from './commands/record.ts';
+import { decodeAnything } from './commands/decodeAnything.ts';
+import { mergeCommand } from './commands/merge.ts';
+import { packCommand } from './commands/pack.ts';
+import { verifyCommand } from './commands/verify.ts';
 import { UsageError } from './errors.ts';
 
 const commands = [
@@ -13,8 +17,11 @@ const commands = [
   inspectCommand,
   profileCommand,
   recordCommand,
-  decodeCommand,
+  decodeAnything,
   encodeCommand,
+  packCommand,
+  verifyCommand,
+  mergeCommand,
 ];
 
 const usage = () =>

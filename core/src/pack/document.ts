@@ -70,6 +70,8 @@ export const packSchema = z.strictObject({
   renamed: z.record(z.string(), z.string().min(1).max(200)).default({}),
   cells: z.array(packCellSchema).max(2000),
   looks: z.array(lookNotesSchema).default([]),
+  /** Adds an OpenColorIO configuration of the whole pack. */
+  ocioConfig: z.boolean().default(true),
 });
 /** A pack as it is planned: which looks for which cameras in which roles, where the files go and what they are called. */
 export type Pack = z.output<typeof packSchema>;

@@ -10,6 +10,8 @@ import type { Plan, PlannedFile } from './plan.ts';
 export interface Finding {
   says: string;
   fix: Fix | null;
+  /** No file can be written so, or two would be one. */
+  isNoFile?: boolean;
 }
 
 /** Findings of every file of a plan, by its place, and of destinations as a whole, by their ID. */
@@ -135,6 +137,7 @@ export function judgePlan(pack: Pack, { files }: Plan): Judgement {
                 other.path === file.path
                   ? 'another file has this name'
                   : `the same as ${other.name} where case does not count`,
+              isNoFile: true,
               fix: isRenamed ? fixes.builtName(file) : partThatDiffers(pack, file, other),
             },
           ]

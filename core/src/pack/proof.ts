@@ -1,0 +1,144 @@
+import { lightToLab } from '../colour/displayLab.ts';
+import { applyCube, type Interpolation } from '../lut/apply.ts';
+import type { Cube3d } from '../lut/cube.ts';
+import type { CompiledOrder } from '../order/pipeline.ts';
+import { holdsProof, type Proof, type ProofFigures, proveCube, type WorstColour } from '../order/proof.ts';
+import { depthOf } from '../render/display.ts';
+import { levels } from '../colour/range.ts';
+import type { LutOrder } from '../order/order.ts';
+
+/** What was measured of one file after it was read back. */
+export interface FileProof extends ProofFigures {
+  samples: number;
+  interpolation: Interpolation;
+  worst: WorstColour;
+  /** Of the group that is judged hardest, by name. */
+  groups: { id: string; mean: number; p99: number; max: number }[];
+  greys: GreyAxis;
+  /** Codes outside the range the file is made for, as a share of its nodes. */
+  outOfRange: number;
+  /** Nodes that end at the first or last code of a log, as a share: what is brighter or darker is lost there. */
+  clippedNodes: number;
+  /** Most a value read back differs from what was baked. */
+  rereadError: number;
+  holds: boolean;
+}
+
+/** The grey axis of a file over all of its codes, also below a camera's floor and above its clip. */
+export interface GreyAxis {
+  /** Largest fall of a channel from one code to the next of 1024; 0 where it never falls. */
+  fall: number;
+  /** Most chroma, C*ab, that a grey below the floor or above the clip has beyond that at the floor or the clip. */
+  endColour: number;
+}
+
+const axisPoints = 1024;
+/** A fall below this is rounding. */
+const noFall = 2e-5;
+/** Chroma of an end that shows. */
+const maxEndColour = 3;
+
+function greyAxis(cube: Cube3d, { ends, rendering }: CompiledOrder, interpolation: Interpolation): GreyAxis {
+  const axis = new Float32Array(axisPoints * 3);
+  for (let i = 0; i < axisPoints; i++) axis.fill(i / (axisPoints - 1), i * 3, i * 3 + 3);
+  applyCube(cube, axis, interpolation);
+  let fall = 0;
+  for (let i = 3; i < axis.length; i++) fall = Math.max(fall, axis[i - 3] - axis[i]);
+  const { output, input } = ends;
+  const shown = Float32Array.from(axis);
+  if (output.codec) {
+    output.toLight(shown);
+    rendering.run(shown);
+  }
+  rendering.toLight(shown);
+  const toLab = lightToLab(rendering.output.space);
+  const chroma = (i: number) => {
+    const [, a, b] = toLab(shown[i * 3], shown[i * 3 + 1], shown[i * 3 + 2]);
+    return Math.hypot(a, b);
+  };
+  const at = (code: number) => Math.round(Math.min(Math.max(code, 0), 1) * (axisPoints - 1));
+  const [floor, clip] = input.codes.map(at);
+  let endColour = 0;
+  for (let i = 0; i < floor; i++) endColour = Math.max(endColour, chroma(i) - chroma(floor));
+  for (let i = clip + 1; i < axisPoints; i++) endColour = Math.max(endColour, chroma(i) - chroma(clip));
+  return { fall: fall > noFall ? fall : 0, endColour };
+}
+
+/** Shares of a cube's nodes that leave the range they are for, and that end at the last codes of a log. */
+function nodeShares({ data }: Cube3d, { output }: LutOrder) {
+  const isScene = output.kind === 'scene';
+  const { black, white } = isScene
+    ? { black: 0, white: 1 }
+    : levels(output.display.range, depthOf(output.display));
+  let outside = 0;
+  let clipped = 0;
+  for (let i = 0; i < data.length; i += 3) {
+    const [low, high] = [
+      Math.min(data[i], data[i + 1], data[i + 2]),
+      Math.max(data[i], data[i + 1], data[i + 2]),
+    ];
+    if (low < black - 1e-4 || high > white + 1e-4) outside++;
+    if (isScene && (low <= 0 || high >= 1)) clipped++;
+  }
+  const nodes = data.length / 3;
+  return { outOfRange: outside / nodes, clippedNodes: clipped / nodes };
+}
+
+export interface FileProofOptions {
+  plates?: Float32Array | undefined;
+  interpolation: Interpolation;
+  rereadError: number;
+  count?: number;
+}
+
+/** Colours a file of a pack is proved on; a single export takes more. */
+export const packProofCount = 15_000;
+
+const figuresOf = ({ groups }: Proof, interpolation: Interpolation) =>
+  groups.map((g) => ({ id: g.id, ...g[interpolation] }));
+
+/** Proves a file as read back from the disk against the exact recipe, as the place it goes to interpolates. */
+export function proveFile(
+  cube: Cube3d,
+  compiled: CompiledOrder,
+  lut: LutOrder,
+  { plates, interpolation, rereadError, count = packProofCount }: FileProofOptions,
+): FileProof {
+  const proof = proveCube(cube, compiled, { plates, count });
+  const groups = figuresOf(proof, interpolation);
+  const judged = groups.filter((g) => g.id !== 'beyond');
+  const hardest = judged.reduce((a, b) => (b.p99 > a.p99 ? b : a));
+  const figures = {
+    mean: Math.max(...judged.map((g) => g.mean)),
+    p99: hardest.p99,
+    max: Math.max(...judged.map((g) => g.max)),
+  };
+  const greys = greyAxis(cube, compiled, interpolation);
+  const shares = nodeShares(cube, lut);
+  return {
+    samples: proof.samples,
+    interpolation,
+    ...figures,
+    worst: proof.worst,
+    groups,
+    greys,
+    ...shares,
+    rereadError,
+    holds: holdsProof(figures) && greys.fall === 0 && shares.outOfRange === 0,
+  };
+}
+
+/** What of a proof is over its tolerance or worth telling, in words. */
+export function proofFindings(proof: Omit<FileProof, 'holds'>): string[] {
+  const { mean, p99, greys, outOfRange, clippedNodes } = proof;
+  const percent = (share: number) => `${(share * 100).toFixed(share < 0.01 ? 2 : 1)} %`;
+  return [
+    ...(holdsProof({ mean, p99 }) ? [] : [`ΔE ${mean.toFixed(2)} in the mean, ${p99.toFixed(1)} at 99 %`]),
+    ...(greys.fall > 0 ? [`greys fall by ${(greys.fall * 100).toFixed(2)} % of the code`] : []),
+    ...(greys.endColour > maxEndColour
+      ? [`greys beyond the camera's range have colour, C* ${greys.endColour.toFixed(1)}`]
+      : []),
+    ...(outOfRange > 0 ? [`${percent(outOfRange)} of the nodes leave the range`] : []),
+    ...(clippedNodes > 0 ? [`${percent(clippedNodes)} of the nodes end at the log's last codes`] : []),
+  ];
+}

@@ -1,0 +1,120 @@
+import { z } from 'zod';
+import { type Profile } from '../camera/profile.ts';
+import { parseProfile } from '../camera/profile.ts';
+import { checkDocument, migrate } from '../document.ts';
+import { parseLut } from '../formats/lut.ts';
+import { parseLook } from '../look/document.ts';
+import { shotSchema } from '../look/shot.ts';
+import type { LutMap } from '../look/steps/step.ts';
+import type { Lut } from '../lut/lut.ts';
+import { type Pack, parsePack } from './document.ts';
+import type { PackLook } from './plannedLut.ts';
+
+const specKind = 'velvet-dusk/pack-spec';
+const specVersion = 1;
+
+const sha256 = z.string().regex(/^[0-9a-f]{64}$/, 'a SHA-256 of 64 hexadecimal digits is needed');
+
+/** A frame a pack is proved on and shown by, small, as it was recorded. */
+const plateSchema = z.strictObject({
+  id: z.string(),
+  name: z.string().max(120),
+  profileId: z.string(),
+  shot: shotSchema,
+  /** A PNG of 16 bits, base64. */
+  png: z.string().max(8_000_000),
+});
+export type SpecPlate = z.output<typeof plateSchema>;
+
+const releaseSchema = z.strictObject({
+  number: z.int().min(1),
+  /** As it was told when the release was made; a pack made again from its own spec is the same to the byte. */
+  date: z.string().max(40),
+  note: z.string().max(2000).default(''),
+  recipients: z.string().max(2000).default(''),
+  /** Why it is released although a file is over tolerance. */
+  reason: z.string().max(2000).default(''),
+});
+export type PackRelease = z.output<typeof releaseSchema>;
+
+/** Files of the release before, for the list of changes. */
+const previousSchema = z.strictObject({
+  number: z.int().min(1),
+  files: z.array(z.strictObject({ path: z.string(), sha256 })).max(20_000),
+});
+
+const specSchema = z.strictObject({
+  kind: z.literal(specKind),
+  schemaVersion: z.literal(specVersion),
+  project: z.string().max(200).default(''),
+  pack: z.unknown(),
+  looks: z.array(
+    z.strictObject({
+      id: z.string(),
+      version: z.int().min(1).nullable().default(null),
+      document: z.unknown(),
+    }),
+  ),
+  profiles: z.array(z.unknown()),
+  luts: z.array(z.strictObject({ sha256, name: z.string(), text: z.string() })).default([]),
+  plates: z.array(plateSchema).max(24).default([]),
+  release: releaseSchema.nullable().default(null),
+  previous: previousSchema.nullable().default(null),
+});
+
+/** One document with everything in it that a pack is made of. */
+export interface PackSpec extends Omit<z.output<typeof specSchema>, 'pack' | 'looks' | 'profiles'> {
+  pack: Pack;
+  looks: PackLook[];
+  profiles: Profile[];
+}
+
+/** Checks a parsed spec and every document in it, migrating older ones. Throws a DocumentError. */
+export function parseSpec(value: unknown, file: string): PackSpec {
+  const document = migrate(value, { kind: specKind, version: specVersion, migrations: {}, file });
+  const { pack, looks, profiles, ...spec } = checkDocument(specSchema, document, file);
+  return {
+    ...spec,
+    pack: parsePack(pack, `${file}: pack`),
+    looks: looks.map(({ id, version, document: look }) => ({
+      id,
+      version: version ?? undefined,
+      document: parseLook(look, `${file}: look ${id}`),
+    })),
+    profiles: profiles.map((p, i) => parseProfile(p, `${file}: profile ${i + 1}`)),
+  };
+}
+
+/** A spec as it is written: what no cell asks for is left out. */
+export function writeSpec({ looks, profiles, ...spec }: PackSpec) {
+  const { cells } = spec.pack;
+  const usedLooks = new Set(cells.map((c) => c.lookId));
+  const usedProfiles = new Set([
+    ...cells.flatMap((c) => [c.profileId, ...c.items.flatMap((i) => i.to ?? [])]),
+    ...spec.plates.map((p) => p.profileId),
+  ]);
+  return {
+    ...spec,
+    looks: looks
+      .filter((l) => usedLooks.has(l.id))
+      .map(({ id, version, document }) => ({ id, version: version ?? null, document })),
+    profiles: profiles.filter((p) => usedProfiles.has(p.id)),
+  };
+}
+
+/** The spec of a pack without anything around it. */
+export const specOf = (pack: Pack, sources: { looks: PackLook[]; profiles: Profile[] }): PackSpec => ({
+  kind: specKind,
+  schemaVersion: specVersion,
+  project: '',
+  pack,
+  ...sources,
+  luts: [],
+  plates: [],
+  release: null,
+  previous: null,
+});
+
+/** The placed LUTs of a spec, read. Throws a FormatError. */
+export const readLuts = (luts: PackSpec['luts']): LutMap =>
+  new Map<string, Lut>(luts.map(({ sha256: hash, name, text }) => [hash, parseLut(text, name)]));

@@ -1,0 +1,115 @@
+import { createHash } from 'node:crypto';
+import { mkdir, open, readdir, readFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import { engine } from '@velvet-dusk/core/order/engine';
+import { judgePlan } from '@velvet-dusk/core/pack/judge';
+import { type Manifest, manifestFile, manifestKind } from '@velvet-dusk/core/pack/manifest';
+import { ocioConfig } from '@velvet-dusk/core/pack/ocioConfig';
+import type { Plan } from '@velvet-dusk/core/pack/plan';
+import { proofFindings } from '@velvet-dusk/core/pack/proof';
+import { type PackSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
+import { lutOrder } from '@velvet-dusk/core/order/bake';
+import type { MadeFile } from './journal.ts';
+import { PackError } from './makeFiles.ts';
+import { packPages } from './pages.ts';
+import type { PackThreads } from './threads.ts';
+
+export const manifestName = 'manifest.json';
+export const specName = 'pack-spec.json';
+export const checksumsName = 'checksums.sha256';
+
+const json = (value: unknown) => `${JSON.stringify(value, null, 1)}\n`;
+
+async function put(folder: string, path: string, data: string | Uint8Array): Promise<void> {
+  await mkdir(dirname(join(folder, path)), { recursive: true });
+  const file = await open(join(folder, path), 'w');
+  try {
+    await file.writeFile(data);
+    await file.sync();
+  } finally {
+    await file.close();
+  }
+}
+
+/** Every file below a folder but hidden ones, with slashes, in the order of their names. */
+export async function filesBelow(folder: string): Promise<string[]> {
+  const entries = await readdir(folder, { recursive: true, withFileTypes: true });
+  return entries
+    .filter((e) => e.isFile() && !e.name.startsWith('.'))
+    .map((e) =>
+      join(e.parentPath, e.name)
+        .slice(folder.length + 1)
+        .replaceAll('\\', '/'),
+    )
+    .sort((a, b) => (a < b ? -1 : 1));
+}
+
+export function manifestOf(spec: PackSpec, plan: Plan, made: ReadonlyMap<string, MadeFile>): Manifest {
+  const judged = judgePlan(spec.pack, plan);
+  return {
+    kind: manifestKind,
+    schemaVersion: 1,
+    pack: spec.pack.name,
+    project: spec.project,
+    engine,
+    release: spec.release,
+    files: plan.files.map((file, i) => {
+      const result = made.get(file.path);
+      if (!result) throw new PackError(`${file.path} is missing`);
+      const found = [
+        ...judged.files[i].map((f) => f.says),
+        ...(result.proof ? proofFindings(result.proof) : []),
+      ];
+      return manifestFile(file, { ...result, findings: found });
+    }),
+  };
+}
+
+async function putConfig(spec: PackSpec, folder: string, threads: PackThreads, signal?: AbortSignal) {
+  const config = ocioConfig(spec.pack, spec);
+  for (const { path, text } of config.texts) await put(folder, path, text);
+  await Promise.all(
+    config.grids.map(({ path, order }) =>
+      threads.makeLut(
+        {
+          planned: { key: path, order, lut: lutOrder(order), look: null, display: order.display },
+          luts: spec.luts,
+          frames: [],
+          files: [{ path: join(folder, path), name: path, format: 'cube', interpolation: 'tetrahedral' }],
+        },
+        signal,
+      ),
+    ),
+  );
+}
+
+/**
+ * Writes everything of a pack that stands beside its LUT files: manifest, spec, guide, look cards, configuration, and the
+ * checksums of all of it.
+ */
+export async function finishPack(
+  spec: PackSpec,
+  plan: Plan,
+  made: ReadonlyMap<string, MadeFile>,
+  folder: string,
+  { threads, signal }: { threads: PackThreads; signal?: AbortSignal | undefined },
+): Promise<Manifest> {
+  const manifest = manifestOf(spec, plan, made);
+  if (spec.pack.ocioConfig) await putConfig(spec, folder, threads, signal);
+  await put(folder, manifestName, json(manifest));
+  await put(folder, specName, json(writeSpec(spec)));
+  for (const { path, data } of await packPages(spec, manifest)) await put(folder, path, data);
+  const lines: string[] = [];
+  const known = new Map([...made.values()].map((f) => [f.path, f.sha256]));
+  for (const path of await filesBelow(folder)) {
+    if (path === checksumsName) continue;
+    const hash =
+      known.get(path) ??
+      createHash('sha256')
+        .update(await readFile(join(folder, path)))
+        .digest('hex');
+    lines.push(`${hash}  ${path}`);
+  }
+  await put(folder, checksumsName, `${lines.join('\n')}\n`);
+  return manifest;
+}

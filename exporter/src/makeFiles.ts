@@ -1,0 +1,117 @@
+import { join } from 'node:path';
+import { contentHash } from '@velvet-dusk/core/look/hash';
+import { judgePlan } from '@velvet-dusk/core/pack/judge';
+import { type Plan, planPack, type PlannedFile } from '@velvet-dusk/core/pack/plan';
+import { type PackSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
+import { filesIn, Journal, type MadeFile } from './journal.ts';
+import { framesOf, thinned } from './proofFrames.ts';
+import type { PackThreads } from './threads.ts';
+
+/** A pack that cannot be exported as it is planned. */
+export class PackError extends Error {
+  override name = 'PackError';
+}
+
+export interface PackProgress {
+  done: number;
+  total: number;
+  /** Of the file that was finished last; empty before the first. */
+  name: string;
+  /** About as many seconds are left; null while nothing is known. */
+  secondsLeft: number | null;
+}
+
+export interface MakeOptions {
+  threads: PackThreads;
+  signal?: AbortSignal | undefined;
+  onProgress?: ((progress: PackProgress) => void) | undefined;
+  /** Only every n-th LUT, from the i-th, 1 to n. */
+  shard?: { index: number; count: number } | undefined;
+}
+
+/** Hash of everything a pack is made of. */
+export const specHash = (spec: PackSpec): string => contentHash(writeSpec(spec));
+
+/** Plans a spec. Throws a PackError that lists what keeps it from being exported. */
+export function planOrRefuse(spec: PackSpec): Plan {
+  const plan = planPack(spec.pack, spec);
+  const judged = judgePlan(spec.pack, plan);
+  const problems = [
+    ...plan.refused.map((r) => r.says),
+    ...plan.files.flatMap((file, i) =>
+      judged.files[i].filter((f) => f.isNoFile).map((f) => `${file.name}: ${f.says}`),
+    ),
+  ];
+  if (plan.files.length === 0 && problems.length === 0) problems.push('no file is planned');
+  if (problems.length > 0) {
+    const more = problems.length > 8 ? ` and ${problems.length - 8} more` : '';
+    throw new PackError(`the pack cannot be exported: ${problems.slice(0, 8).join('; ')}${more}`);
+  }
+  return plan;
+}
+
+/** Files by the LUT that is in them, in the order of the plan. */
+export function lutsOf({ files }: Plan): [string, PlannedFile[]][] {
+  const byKey = new Map<string, PlannedFile[]>();
+  for (const file of files) byKey.set(file.planned.key, [...(byKey.get(file.planned.key) ?? []), file]);
+  return [...byKey];
+}
+
+/**
+ * Makes the LUT files of a pack in a folder of work, as many at a time as there are threads, and writes each down when it is whole:
+ * taken up again after a kill it goes on where it was. @returns what is known of each file, by its path.
+ */
+export async function makeFiles(
+  spec: PackSpec,
+  plan: Plan,
+  work: string,
+  { threads, signal, onProgress, shard }: MakeOptions,
+): Promise<Map<string, MadeFile>> {
+  const journal = await Journal.open(work, specHash(spec));
+  const folder = filesIn(work);
+  const frames = thinned(framesOf(spec));
+  const mine = lutsOf(plan).filter((_, i) => !shard || i % shard.count === shard.index - 1);
+  const total = mine.reduce((sum, [, files]) => sum + files.length, 0);
+  const waiting = mine.filter(([key]) => !journal.made.has(key));
+  const known = total - waiting.reduce((sum, [, files]) => sum + files.length, 0);
+  const began = Date.now();
+  let done = known;
+  onProgress?.({ done, total, name: '', secondsLeft: null });
+  const makeOneByOne = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) {
+      signal?.throwIfAborted();
+      const [key, files] = next;
+      const task = {
+        planned: files[0].planned,
+        luts: spec.luts,
+        frames,
+        files: files.map(({ path, name, format, destination: { interpolation } }) => ({
+          path: join(folder, path),
+          name,
+          format,
+          interpolation,
+        })),
+      };
+      const results = await threads.makeLut(task, signal);
+      await journal.add(
+        key,
+        results.map((result, i) => ({ ...result, path: files[i].path })),
+      );
+      done += files.length;
+      const secondsLeft = ((Date.now() - began) / 1000 / (done - known)) * (total - done);
+      onProgress?.({ done, total, name: files[0].name, secondsLeft });
+    }
+  };
+  const workers = await Promise.allSettled(
+    Array.from({ length: threads.width }, () =>
+      makeOneByOne().catch((error: unknown) => {
+        // The others finish what they are at, and no more is begun.
+        waiting.length = 0;
+        throw error;
+      }),
+    ),
+  );
+  const failed = workers.find((w) => w.status === 'rejected');
+  if (failed) throw failed.reason;
+  return new Map(mine.flatMap(([key]) => journal.made.get(key)!.map((file) => [file.path, file] as const)));
+}

@@ -1,0 +1,89 @@
+import { createHash } from 'node:crypto';
+import { mkdir, open, readFile, rename } from 'node:fs/promises';
+import { dirname } from 'node:path';
+import { cdlFile, cdlOf, fileWriters } from '@velvet-dusk/core/pack/files';
+import type { PlannedLut } from '@velvet-dusk/core/pack/plannedLut';
+import type { PackFormat } from '@velvet-dusk/core/pack/destination';
+import { type FileProof, proveFile } from '@velvet-dusk/core/pack/proof';
+import { bake, compileBake } from '@velvet-dusk/core/order/bake';
+import type { Cube3d } from '@velvet-dusk/core/lut/cube';
+import { type PackSpec, readLuts } from '@velvet-dusk/core/pack/spec';
+import type { Interpolation } from '@velvet-dusk/core/lut/apply';
+import { type ProofFrame, samplesFor } from './proofFrames.ts';
+
+/** One LUT of a pack, with the files it is written to. */
+export interface LutTask {
+  planned: PlannedLut;
+  /** Texts of the files of placed LUTs: what a file means is no plain data. */
+  luts: PackSpec['luts'];
+  frames: ProofFrame[];
+  files: { path: string; name: string; format: PackFormat; interpolation: Interpolation }[];
+}
+export interface LutResult {
+  sha256: string;
+  bytes: number;
+  grid: number;
+  proof: FileProof | null;
+}
+
+/** Writes beside the place and renames, so that no half file is ever found under its name. */
+async function writeWhole(path: string, bytes: Uint8Array): Promise<void> {
+  await mkdir(dirname(path), { recursive: true });
+  const part = `${path}.part`;
+  const file = await open(part, 'w');
+  try {
+    await file.writeFile(bytes);
+    await file.sync();
+  } finally {
+    await file.close();
+  }
+  await rename(part, path);
+}
+
+const hashOf = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
+
+function largestDifference(a: Float32Array, b: Float32Array): number {
+  let worst = 0;
+  for (let i = 0; i < a.length; i++) worst = Math.max(worst, Math.abs(a[i] - b[i]));
+  return worst;
+}
+
+async function writeCdlFile(path: string, { order }: PlannedLut): Promise<LutResult> {
+  const params = cdlOf(order.look);
+  if (!params) throw new Error(`${order.look.name} is more than a CDL`);
+  const { bytes } = cdlFile(order.look, params);
+  await writeWhole(path, bytes);
+  return { sha256: hashOf(bytes), bytes: bytes.length, grid: order.grid, proof: null };
+}
+
+/** Bakes a LUT, writes each of its files, reads them back from the disk and proves what is read. */
+export async function makeLut({ planned, luts, frames, files }: LutTask): Promise<LutResult[]> {
+  const order = { ...planned.order, luts: readLuts(luts) };
+  const compiled = compileBake(order);
+  const cubes = new Map<number, Cube3d>();
+  const cubeAt = (grid: number) => {
+    const cube = cubes.get(grid) ?? bake({ ...order, grid });
+    cubes.set(grid, cube);
+    return cube;
+  };
+  const plates = samplesFor(frames, compiled.ends.input);
+  const results: LutResult[] = [];
+  for (const { path, name, format, interpolation } of files) {
+    if (format === 'cdl') {
+      results.push(await writeCdlFile(path, planned));
+      continue;
+    }
+    const writer = fileWriters[format];
+    const grid = writer.grid(order.grid);
+    const cube = cubeAt(grid);
+    await writeWhole(path, writer.write(cube, planned));
+    const bytes = await readFile(path);
+    const reread = writer.read(bytes, name);
+    const rereadError = reread.size === cube.size ? largestDifference(cube.data, reread.data) : Infinity;
+    if (rereadError > writer.rounding)
+      throw new Error(`${name}: the file read back differs from what was baked by ${rereadError}`);
+    const proof = proveFile(reread, compiled, planned.lut, { plates, interpolation, rereadError });
+    results.push({ sha256: hashOf(bytes), bytes: bytes.length, grid, proof });
+  }
+  return results;
+}

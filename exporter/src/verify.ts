@@ -1,0 +1,137 @@
+import { createHash } from 'node:crypto';
+import { createWriteStream } from 'node:fs';
+import { mkdir, mkdtemp, readFile, rm, stat } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { dirname, join, normalize } from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import { promisify } from 'node:util';
+import yauzl from 'yauzl';
+import { checkDocument } from '@velvet-dusk/core/document';
+import { type Manifest, manifestSchema } from '@velvet-dusk/core/pack/manifest';
+import { fileWriters } from '@velvet-dusk/core/pack/files';
+import { parseCdl } from '@velvet-dusk/core/formats/cdl/parse';
+import { parseJson } from '@velvet-dusk/core/parseJson';
+import { checksumsName, filesBelow, manifestName } from './finish.ts';
+
+/** What was found wrong with a pack; empty where all of it is as its manifest says. */
+export interface Verified {
+  pack: string;
+  release: number | null;
+  files: number;
+  bytes: number;
+  problems: string[];
+}
+
+/** The most a zip may open out to: a bomb is refused before the disk is full. */
+const largestUnzipped = 20_000_000_000;
+
+/** Opens a zip out into a folder. Throws where a name leads out of it. */
+async function unzip(path: string, into: string): Promise<void> {
+  const open = promisify(yauzl.open) as unknown as (p: string, o: yauzl.Options) => Promise<yauzl.ZipFile>;
+  const zip = await open(path, { lazyEntries: true, autoClose: true });
+  let bytes = 0;
+  await new Promise<void>((resolve, reject) => {
+    zip.on('error', reject);
+    zip.on('end', resolve);
+    zip.on('entry', (entry: yauzl.Entry) => {
+      bytes += entry.uncompressedSize;
+      const target = normalize(join(into, entry.fileName));
+      if (!target.startsWith(into) || bytes > largestUnzipped) {
+        reject(new Error(`${path}: ${entry.fileName} is not opened out`));
+        return;
+      }
+      if (entry.fileName.endsWith('/')) return zip.readEntry();
+      zip.openReadStream(entry, (error, stream) => {
+        if (error) return reject(error);
+        mkdir(dirname(target), { recursive: true })
+          .then(() => pipeline(stream, createWriteStream(target)))
+          .then(() => zip.readEntry())
+          .catch(reject);
+      });
+    });
+    zip.readEntry();
+  });
+}
+
+/** Runs on a pack as a folder, wherever it stands. */
+async function withFolder<R>(path: string, run: (folder: string) => Promise<R>): Promise<R> {
+  if ((await stat(path)).isDirectory()) return run(path);
+  const into = await mkdtemp(join(tmpdir(), 'pack-'));
+  try {
+    await unzip(path, into);
+    const [manifest] = (await filesBelow(into)).filter(
+      (f) => f.endsWith(`/${manifestName}`) || f === manifestName,
+    );
+    if (!manifest) throw new Error(`${path}: there is no ${manifestName} in it`);
+    return await run(join(into, dirname(manifest)));
+  } finally {
+    await rm(into, { recursive: true, force: true });
+  }
+}
+
+export async function readManifest(folder: string): Promise<Manifest> {
+  const path = join(folder, manifestName);
+  return checkDocument(manifestSchema, parseJson(await readFile(path, 'utf8'), path), path);
+}
+
+/** The checksums of a pack, by path. Throws for a line that is none. */
+function parseChecksums(text: string): Map<string, string> {
+  return new Map(
+    text
+      .split('\n')
+      .filter((l) => l !== '')
+      .map((line, i) => {
+        const found = /^([0-9a-f]{64}) [ *](.+)$/.exec(line);
+        if (!found) throw new Error(`${checksumsName}: line ${i + 1} is no checksum`);
+        return [found[2], found[1]] as const;
+      }),
+  );
+}
+
+function checkReads(bytes: Uint8Array, { path, format, grid }: Manifest['files'][number]): string[] {
+  try {
+    if (format === 'cdl') parseCdl(bytes.toString(), path);
+    else {
+      const writer = fileWriters[format as keyof typeof fileWriters];
+      if (!writer) return [`${path}: its format "${format}" is not known`];
+      const { size } = writer.read(bytes, path);
+      if (size !== grid) return [`${path}: a grid of ${size}, the manifest says ${grid}`];
+    }
+    return [];
+  } catch (error) {
+    return [(error as Error).message];
+  }
+}
+
+async function verifyFolder(folder: string): Promise<Verified> {
+  const manifest = await readManifest(folder);
+  const listed = parseChecksums(await readFile(join(folder, checksumsName), 'utf8'));
+  const there = await filesBelow(folder);
+  const problems: string[] = [];
+  let total = 0;
+  for (const path of there.filter((p) => p !== checksumsName)) {
+    const bytes = await readFile(join(folder, path));
+    total += bytes.length;
+    const hash = createHash('sha256').update(bytes).digest('hex');
+    const said = listed.get(path);
+    if (said === undefined) problems.push(`${path}: it is in no list of checksums`);
+    else if (said !== hash) problems.push(`${path}: its checksum is not the one listed`);
+    const file = manifest.files.find((f) => f.path === path);
+    if (!file) continue;
+    if (file.sha256 !== hash) problems.push(`${path}: its checksum is not the one in the manifest`);
+    problems.push(...checkReads(bytes, file));
+  }
+  const present = new Set(there);
+  for (const path of new Set([...listed.keys(), ...manifest.files.map((f) => f.path)]))
+    if (!present.has(path)) problems.push(`${path}: it is missing`);
+  return {
+    pack: manifest.pack,
+    release: manifest.release?.number ?? null,
+    files: manifest.files.length,
+    bytes: total,
+    problems,
+  };
+}
+
+/** Reads every file of a pack, a folder or a zip, and compares it with what its lists say. */
+export const verifyPack = (path: string): Promise<Verified> => withFolder(path, verifyFolder);

@@ -1,0 +1,5 @@
+/** Entry of a worker thread: teaches it TypeScript first, which the parent's own loader does not pass on. */
+import { register } from 'tsx/esm/api';
+
+register();
+export const { makeLut } = await import('./tasks.ts');

@@ -1,0 +1,44 @@
+import { createWriteStream } from 'node:fs';
+import { open, rename, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Writable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import yazl from 'yazl';
+import { filesBelow } from './finish.ts';
+
+/** Packs carry no time, so that the same pack is the same file. The format counts from 1980. */
+const noTime = new Date(1980, 0, 1);
+
+/** Streams a folder as a zip. @param top the folder its files stand in. */
+export async function streamZip(
+  folder: string,
+  top: string,
+  to: Writable,
+  signal?: AbortSignal,
+): Promise<void> {
+  const zip = new yazl.ZipFile();
+  for (const path of await filesBelow(folder))
+    zip.addFile(join(folder, path), `${top}/${path}`, { mtime: noTime, mode: 0o100644 });
+  zip.end();
+  await pipeline(zip.outputStream, to, signal ? { signal } : {});
+}
+
+/** Writes a folder as a zip beside its place and renames, so that no half zip is found under the name. */
+export async function writeZip(
+  folder: string,
+  top: string,
+  path: string,
+  signal?: AbortSignal,
+): Promise<void> {
+  const part = `${path}.part`;
+  try {
+    await streamZip(folder, top, createWriteStream(part), signal);
+    const file = await open(part, 'r+');
+    await file.sync();
+    await file.close();
+    await rename(part, path);
+  } catch (error) {
+    await rm(part, { force: true });
+    throw error;
+  }
+}
