@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { mkdir, open, readdir, readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
+import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
 import { engine } from '@velvet-dusk/core/order/engine';
 import { judgePlan } from '@velvet-dusk/core/pack/judge';
 import { type Manifest, manifestFile, manifestKind } from '@velvet-dusk/core/pack/manifest';
@@ -18,7 +19,8 @@ export const manifestName = 'manifest.json';
 export const specName = 'pack-spec.json';
 export const checksumsName = 'checksums.sha256';
 
-const json = (value: unknown) => `${JSON.stringify(value, null, 1)}\n`;
+/** One text for one value: keys in order, however it was put together. */
+const json = (value: unknown) => `${JSON.stringify(JSON.parse(canonicalJson(value)), null, 1)}\n`;
 
 async function put(folder: string, path: string, data: string | Uint8Array): Promise<void> {
   await mkdir(dirname(join(folder, path)), { recursive: true });

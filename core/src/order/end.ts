@@ -79,10 +79,16 @@ function compileScene(profile: Profile, { matrix, black }: Correction): Compiled
 /** Stops below mid-grey that a display's codes are taken to reach. */
 const displayFloor = -7;
 
-function compileDisplay(display: Display, rendering: Tones, { matrix, black }: Correction): CompiledEnd {
-  const { run, inverse, tone, toCode } = compileRendering({ ...rendering, ...display });
+function compileDisplay(
+  display: Display,
+  rendering: Tones,
+  { matrix, black }: Correction,
+  followable: boolean,
+): CompiledEnd {
+  const { run, inverse, inverseFollowable, tone, toCode } = compileRendering({ ...rendering, ...display });
+  const fromCode = followable ? inverseFollowable : inverse;
   const toLight = (rgb: Float32Array) => {
-    inverse(rgb);
+    fromCode(rgb);
     if (!isIdentity(matrix)) transformBuffer(matrix, rgb);
     if (black !== 0) mapBuffer(rgb, (x) => x - black);
   };
@@ -104,11 +110,18 @@ function compileDisplay(display: Display, rendering: Tones, { matrix, black }: C
 export const codeToLight = (profile: Profile, shot = neutralShot): ((rgb: Float32Array) => void) =>
   compileScene(profile, correctionOf(shot)).toLight;
 
-/** @param rendering what stands between light and a display. */
-export function compileEnd(end: End, rendering: Tones, shot = neutralShot): CompiledEnd {
+/**
+ * @param rendering what stands between light and a display. @param followable a display's codes are undone no more steeply
+ * than a grid can follow.
+ */
+export function compileEnd(
+  end: End,
+  rendering: Tones,
+  { shot = neutralShot, followable = false }: { shot?: Shot; followable?: boolean } = {},
+): CompiledEnd {
   const correction = correctionOf(shot);
   if (end.kind === 'scene') return compileScene(end.profile, correction);
-  return compileDisplay(end.display, rendering, correction);
+  return compileDisplay(end.display, rendering, correction, followable);
 }
 
 /** An end in a file name. */

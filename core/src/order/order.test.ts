@@ -109,17 +109,24 @@ test('a display to another is, for greys, one curve undone and the other done', 
   expect(farthest(through(order(tosrgb, screen), shown), greys)).toBeLessThan(1e-3);
 });
 
+/** How far a picture's pixel lies on the way from grey to the edge of the display's gamut. */
+function reach(signal: Float32Array, at: number): number {
+  const light = [0, 1, 2].map((c) => signal[at + c] ** 2.4);
+  const y = 0.2126 * light[0] + 0.7152 * light[1] + 0.0722 * light[2];
+  return Math.hypot(...light.map((v) => (v < y ? (y - v) / y : (v - y) / (1 - y))));
+}
+
 test('a conversion, then the look on the display, is the combined picture', () => {
   const combined = through(
     roles.combined.order({ look, profile: heron, display: standardDisplay }),
     recorded,
   );
   const creative = through(order(screen, screen, { look }), pictures);
-  // The display's edges hold less than light does: the pictures agree where it clipped nothing.
+  // The display's edges hold less than light does: the pictures agree where it clipped nothing and drew nothing in.
   const differences = Array.from(combined, (v, i) => Math.abs(v - creative[i])).filter(
-    isInside(pictures, 0.02, 0.98),
+    (_, i) => isInside(pictures, 0.02, 0.98)(_, i) && reach(pictures, i - (i % 3)) < 0.8,
   );
-  expect(differences.length).toBeGreaterThan(600);
+  expect(differences.length).toBeGreaterThan(250);
   expect(Math.max(...differences)).toBeLessThan(2e-3);
 });
 

@@ -61,7 +61,10 @@ const isThereAndBack = ({ input, output, offset }: LutOrder): boolean =>
   output.kind === 'display' &&
   endToken(input) === endToken(output);
 
-/** What stands between light and a display is undone only so far; what is left is known for each colour. */
+/**
+ * A display's codes are undone only so far; what is left is known for each colour, and put back. So the look is exact
+ * within 88 % of the way to the gamut's edge, and steady beyond.
+ */
 function restoring(input: CompiledEnd, output: CompiledEnd) {
   return (rgb: Float32Array, codes: Float32Array) => {
     const back = Float32Array.from(codes);
@@ -76,10 +79,14 @@ export function compileOrder(
   order: LutOrder,
   { shot = neutralShot, luts, cache, viewing }: CompileOptions = {},
 ): CompiledOrder {
-  const input = compileEnd(order.input, order.rendering, withOffset(shot, order.offset));
+  const followable = isThereAndBack(order);
+  const input = compileEnd(order.input, order.rendering, {
+    shot: withOffset(shot, order.offset),
+    followable,
+  });
   const output = compileEnd(order.output, order.rendering);
   const display = displayOf(order, viewing);
-  const restore = isThereAndBack(order) ? restoring(input, output) : null;
+  const restore = followable ? restoring(input, output) : null;
   const lane = order.look ? compileLook(shownOn(order.look, display), luts, cache) : noLook;
   return {
     ends: { input, output },

@@ -33,8 +33,8 @@ export interface GreyAxis {
 }
 
 const axisPoints = 1024;
-/** A fall below this is rounding. */
-const noFall = 2e-5;
+/** A fall below a quarter of a code of ten bits from one point of 1024 to the next is rounding. */
+const noFall = 2.5e-4;
 /** Chroma of an end that shows. */
 const maxEndColour = 3;
 

@@ -43,6 +43,11 @@ export interface CompiledRendering {
   inverseLight(rgb: Float32Array): void;
   /** Display code → working RGB, in place; exact for colours that `run` did not clip. */
   inverse(rgb: Float32Array): void;
+  /**
+   * The same, with colours at the very edge of the display's gamut drawn in before: there the exact inverse is so steep
+   * that no grid could follow it.
+   */
+  inverseFollowable(rgb: Float32Array): void;
   /** Display-linear light 0–1 of a grey → display code, one channel. */
   toCode(light: number): number;
   /** Display code 0–1 → signal 0–1 of the chosen range, one channel. */
@@ -138,6 +143,7 @@ function compile(rendering: Rendering): CompiledRendering {
       toWorking,
     ),
     inverse: sequence(decode, fit.inverse, toWorking),
+    inverseFollowable: sequence(decode, fit.inverseFollowable, toWorking),
     toSignal: (code) => codeToSignal(code, l),
     toLight(rgb) {
       mapBuffer(rgb, (x) => output.curve.inverse(codeToSignal(x, l)));

@@ -1,0 +1,196 @@
+import { execFileSync, spawn } from 'node:child_process';
+import {
+  cpSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { packItemSchema, type Pack } from '@velvet-dusk/core/pack/document';
+import { type PackSpec, parseSpec, specOf, writeSpec } from '@velvet-dusk/core/pack/spec';
+import { newPack } from '@velvet-dusk/core/pack/document';
+import { parseLook } from '@velvet-dusk/core/look/document';
+import { parseProfile } from '@velvet-dusk/core/camera/profile';
+import { exportPack, workFolder } from './exportPack.ts';
+import { filesBelow } from './finish.ts';
+import { exportShard, mergeShards } from './shard.ts';
+import { PackThreads } from './threads.ts';
+import { verifyPack } from './verify.ts';
+
+const folder = mkdtempSync(join(tmpdir(), 'exporter-'));
+const at = (name: string) => join(folder, name);
+const read = (path: string): unknown => JSON.parse(readFileSync(path, 'utf8'));
+
+/** A small pack: two looks, two cameras, every kind of destination. */
+function smallSpec(change: (pack: Pack) => Pack = (p) => p): PackSpec {
+  const item = (wish: object) => packItemSchema.parse({ grid: 9, destinations: ['editor'], ...wish });
+  const items = [
+    item({ role: 'conversion' }),
+    item({ role: 'combined' }),
+    item({ role: 'monitor', offset: 1, grid: 17, destinations: ['field-monitor'] }),
+    item({ role: 'combined', grid: 17, destinations: ['phone'] }),
+  ];
+  const lookIds = ['slack-water', 'oilskin'];
+  const cameras = ['heron', 'wren'];
+  const pack: Pack = {
+    ...newPack('Small'),
+    ocioConfig: false,
+    licence: 'For tests.',
+    cells: lookIds.flatMap((lookId) => cameras.map((profileId) => ({ lookId, profileId, items }))),
+  };
+  return specOf(change(pack), {
+    looks: lookIds.map((id) => ({ id, version: 2, document: parseLook(read(`demo/looks/${id}.json`), id) })),
+    profiles: cameras.map((id) => parseProfile(read(`demo/profiles/${id}.json`), id)),
+  });
+}
+
+const spec = smallSpec();
+let threads: PackThreads;
+beforeAll(() => {
+  threads = new PackThreads(2);
+});
+afterAll(async () => {
+  await threads.close();
+  rmSync(folder, { recursive: true });
+});
+
+const contents = async (path: string) =>
+  new Map((await filesBelow(path)).map((f) => [f, readFileSync(join(path, f)).toString('base64')]));
+
+test('a pack is made whole, and sha256sum and verify say so', async () => {
+  const manifest = await exportPack(spec, at('one'), { threads });
+  expect(manifest.files).toHaveLength(2 + 4 + 4 + 8);
+  expect(existsSync(workFolder(at('one')))).toBe(false);
+  execFileSync('sha256sum', ['--quiet', '-c', 'checksums.sha256'], { cwd: at('one') });
+  expect(await verifyPack(at('one'))).toMatchObject({ files: 18, problems: [] });
+  // What is read back is what the manifest tells: the figures of each file are of that file.
+  for (const { path, proof, grid } of manifest.files) {
+    expect(proof!.samples).toBeGreaterThan(10_000);
+    if (!path.includes('hald'))
+      expect(readFileSync(join(at('one'), path), 'utf8')).toContain(`LUT_3D_SIZE ${grid}`);
+  }
+});
+
+test('the same pack twice is the same to the byte, its zip as well, and made again from its own spec', async () => {
+  const own = parseSpec(read(join(at('one'), 'pack-spec.json')), 'own');
+  await exportPack(own, at('two'), { threads });
+  expect(await contents(at('two'))).toEqual(await contents(at('one')));
+  await Promise.all([exportPack(spec, at('a.zip'), { threads }), exportPack(spec, at('b.zip'), { threads })]);
+  expect(readFileSync(at('a.zip')).equals(readFileSync(at('b.zip')))).toBe(true);
+  execFileSync('unzip', ['-tq', at('a.zip')]);
+  expect(await verifyPack(at('a.zip'))).toMatchObject({ problems: [] });
+});
+
+test('shards merge to the same bytes; a missing one and one of another pack are named', async () => {
+  for (const index of [1, 2, 3])
+    await exportShard(spec, at(`shard-${index}`), { threads, shard: { index, count: 3 } });
+  await expect(mergeShards([at('shard-1'), at('shard-3')], at('merged'), { threads })).rejects.toThrow(
+    /shard 2 of 3 is missing/,
+  );
+  const other = smallSpec((pack) => ({ ...pack, name: 'Other' }));
+  await exportShard(other, at('stranger'), { threads, shard: { index: 2, count: 3 } });
+  await expect(
+    mergeShards([at('shard-1'), at('stranger'), at('shard-3')], at('merged'), { threads }),
+  ).rejects.toThrow(/stranger is no shard of the same pack/);
+  await mergeShards(
+    [3, 1, 2].map((i) => at(`shard-${i}`)),
+    at('merged'),
+    { threads },
+  );
+  expect(await contents(at('merged'))).toEqual(await contents(at('one')));
+});
+
+describe('verify finds', () => {
+  const spoilt = async (spoil: (folder: string, cube: string) => void) => {
+    const copy = mkdtempSync(join(folder, 'spoilt-'));
+    cpSync(at('one'), copy, { recursive: true });
+    const editor = join(copy, 'Editor', 'heron');
+    spoil(copy, join(editor, readdirSync(editor)[0]));
+    return (await verifyPack(copy)).problems.join('\n');
+  };
+
+  test('a changed number', async () => {
+    const found = await spoilt((_, cube) =>
+      writeFileSync(cube, readFileSync(cube, 'utf8').replace(/\n0\.(\d)/, '\n0.9$1')),
+    );
+    expect(found).toMatch(/Editor\/heron\/.*checksum is not the one listed/);
+  });
+  test('a file that is cut short, one that is missing and one that is added', async () => {
+    expect(await spoilt((_, cube) => truncateSync(cube, 2000))).toMatch(/line \d+/);
+    expect(await spoilt((_, cube) => rmSync(cube))).toMatch(/it is missing/);
+    expect(await spoilt((copy) => writeFileSync(join(copy, 'more.txt'), 'x'))).toMatch(
+      /more\.txt: it is in no list/,
+    );
+  });
+});
+
+describe('what cannot be exported is refused before anything is made', () => {
+  const refused = (change: (pack: Pack) => Pack) => exportPack(smallSpec(change), at('refused'), { threads });
+
+  test('names that are one, a look that is gone, an empty pack', async () => {
+    await expect(
+      refused((pack) => ({ ...pack, names: { ...pack.names, tokens: ['look'] } })),
+    ).rejects.toThrow(/another file has this name/);
+    await expect(
+      refused((pack) => ({ ...pack, cells: [{ ...pack.cells[0], lookId: 'gone' }] })),
+    ).rejects.toThrow(/"gone" is not there/);
+    await expect(refused((pack) => ({ ...pack, cells: [] }))).rejects.toThrow(/no file is planned/);
+    expect(existsSync(at('refused'))).toBe(false);
+    expect(existsSync(workFolder(at('refused')))).toBe(false);
+  });
+
+  test('a place that is taken', async () => {
+    await expect(exportPack(spec, at('one'), { threads })).rejects.toThrow(/is there already/);
+  });
+
+  test('a release with files over their tolerance, unless a reason is given', async () => {
+    const release = { number: 1, date: '2031-04-02', note: '', recipients: '', reason: '' };
+    await expect(exportPack({ ...spec, release }, at('held'), { threads })).rejects.toThrow(
+      /release is held: \d+ of 18 files are over their tolerance/,
+    );
+    expect(existsSync(at('held'))).toBe(false);
+    const told = { ...release, reason: 'Monitors only.' };
+    const manifest = await exportPack({ ...spec, release: told }, at('held'), { threads });
+    expect(manifest.release).toEqual(told);
+  });
+});
+
+test('cancelled, nothing stands under its name, and going on redoes nothing', async () => {
+  const controller = new AbortController();
+  const out = at('cancelled');
+  const stopAt = (done: number) => done >= 6 && controller.abort();
+  await expect(
+    exportPack(spec, out, { threads, signal: controller.signal, onProgress: ({ done }) => stopAt(done) }),
+  ).rejects.toThrow(/abort/i);
+  expect(existsSync(out)).toBe(false);
+  const begun: number[] = [];
+  await exportPack(spec, out, { threads, onProgress: ({ done }) => begun.push(done) });
+  expect(begun[0]).toBeGreaterThanOrEqual(6);
+  expect(await contents(out)).toEqual(await contents(at('one')));
+});
+
+test('killed ten times at random moments, it goes on and is whole', { timeout: 240_000 }, async () => {
+  const file = at('spec.json');
+  const out = at('killed');
+  writeFileSync(file, JSON.stringify(writeSpec(spec)));
+  const start = () =>
+    spawn(process.execPath, ['.build/dusk.mjs', 'pack', '--spec', file, '--out', out], { stdio: 'ignore' });
+  for (let n = 0; n < 10; n++) {
+    const child = start();
+    const ended = new Promise((resolve) => child.on('exit', resolve));
+    const wait = 400 + Math.random() * 1800;
+    await Promise.race([ended, new Promise((resolve) => setTimeout(resolve, wait))]);
+    child.kill('SIGKILL');
+    await ended;
+    if (existsSync(out)) break;
+  }
+  if (!existsSync(out)) await new Promise((resolve) => start().on('exit', resolve));
+  expect(await contents(out)).toEqual(await contents(at('one')));
+  expect(existsSync(workFolder(out))).toBe(false);
+});
