@@ -14,6 +14,7 @@ import { chartLayout } from '@velvet-dusk/core/plate/chartLayout';
 import { usualPractice } from '@velvet-dusk/core/readings/practice';
 import type { Mark } from '@velvet-dusk/core/plate/marks';
 import type { Services } from '@velvet-dusk/server/services/index';
+import { nightCrewPack } from './nightCrew.ts';
 import { type DemoPlate, demoPlates } from './plates.ts';
 import { shownOn } from '@velvet-dusk/core/look/shown';
 import { standardDisplay } from '@velvet-dusk/core/render/display';
@@ -76,6 +77,30 @@ export async function seedDemo(services: Services, say: (line: string) => void):
   }
   await reading;
   if (!project.plates.some((p) => p.kind === 'reference')) await addReference(services, say);
+  await addPack(services);
+}
+
+const packId = 'night-crew';
+
+/** The pack of the show, where it was never there. */
+async function addPack({ packs }: Services): Promise<void> {
+  if (!(await packs.exists(packId))) await packs.create(projectId, nightCrewPack(), packId);
+}
+
+/** Orders the pack's first release; none where there is one or it is under way, or the pack is gone. */
+export async function releaseDemo({ packs, packExports, jobs }: Services): Promise<void> {
+  const there = (await packs.list(projectId)).items.find((p) => p.id === packId);
+  if (!there || (await packs.releases(packId)).length > 0) return;
+  const { counts } = await jobs.list(projectId);
+  if (counts.queued + counts.running + counts.paused > 0) return;
+  await packExports.order(packId, {
+    revision: there.revision,
+    release: {
+      note: 'First night on the ferry',
+      recipients: 'Camera, editing',
+      reason: 'Monitors on set take 17 points; the looks are too steep for them, and nobody grades there.',
+    },
+  });
 }
 
 const masters = new Map<string, SceneFrame>();

@@ -17,7 +17,7 @@ export interface DemoServer {
 /** Starts the demo on a data folder and a port (0 for any). */
 export async function startDemo(dataFolder: string, port: number): Promise<DemoServer> {
   const child = spawn(process.execPath, [main], {
-    env: { ...process.env, DUSK_DATA: dataFolder, DUSK_PORT: String(port) },
+    env: { ...process.env, DUSK_DATA: dataFolder, DUSK_PORT: String(port), DUSK_DEMO_RELEASE: 'none' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const url = await new Promise<string>((resolve, reject) => {

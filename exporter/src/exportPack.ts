@@ -1,3 +1,4 @@
+import { setMaxListeners } from 'node:events';
 import { existsSync } from 'node:fs';
 import { rename, rm } from 'node:fs/promises';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
@@ -24,6 +25,8 @@ export function refuseUnheld({ release, files }: Manifest): void {
 /** Makes all of a pack in a folder of work, which may hold a part of it from before. */
 export async function makePack(spec: PackSpec, work: string, options: MakeOptions): Promise<Manifest> {
   const plan = planOrRefuse(spec);
+  // Every LUT listens for a stop.
+  if (options.signal) setMaxListeners(0, options.signal);
   const made = await makeFiles(spec, plan, work, options);
   const manifest = await finishPack(spec, plan, made, filesIn(work), options);
   refuseUnheld(manifest);

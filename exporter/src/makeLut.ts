@@ -9,6 +9,7 @@ import { bake, compileBake } from '@velvet-dusk/core/order/bake';
 import type { Cube3d } from '@velvet-dusk/core/lut/cube';
 import { type PackSpec, readLuts } from '@velvet-dusk/core/pack/spec';
 import type { Interpolation } from '@velvet-dusk/core/lut/apply';
+import { stepBack } from './stepBack.ts';
 import { type ProofFrame, samplesFor } from './proofFrames.ts';
 
 /** One LUT of a pack, with the files it is written to. */
@@ -17,6 +18,8 @@ export interface LutTask {
   /** Texts of the files of placed LUTs: what a file means is no plain data. */
   luts: PackSpec['luts'];
   frames: ProofFrame[];
+  /** Gives way to whatever else the machine has to do. */
+  inBackground: boolean;
   files: { path: string; name: string; format: PackFormat; interpolation: Interpolation }[];
 }
 export interface LutResult {
@@ -57,7 +60,8 @@ async function writeCdlFile(path: string, { order }: PlannedLut): Promise<LutRes
 }
 
 /** Bakes a LUT, writes each of its files, reads them back from the disk and proves what is read. */
-export async function makeLut({ planned, luts, frames, files }: LutTask): Promise<LutResult[]> {
+export async function makeLut({ planned, luts, frames, files, inBackground }: LutTask): Promise<LutResult[]> {
+  if (inBackground) stepBack('far');
   const order = { ...planned.order, luts: readLuts(luts) };
   const compiled = compileBake(order);
   const cubes = new Map<number, Cube3d>();

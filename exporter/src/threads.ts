@@ -13,12 +13,19 @@ export const usualThreads = (): number => availableParallelism();
 export class PackThreads {
   private readonly pool: Piscina;
 
-  constructor(readonly width = usualThreads()) {
+  /** @param inBackground the threads give way to whatever else the machine has to do. */
+  constructor(
+    readonly width = usualThreads(),
+    private readonly inBackground = false,
+  ) {
     this.pool = new Piscina({ filename: tasks, maxThreads: width, minThreads: 0, idleTimeout: 10_000 });
   }
 
-  makeLut(task: LutTask, signal?: AbortSignal): Promise<LutResult[]> {
-    return this.pool.run(task, { name: 'makeLut', signal: signal ?? null }) as Promise<LutResult[]>;
+  makeLut(task: Omit<LutTask, 'inBackground'>, signal?: AbortSignal): Promise<LutResult[]> {
+    return this.pool.run(
+      { ...task, inBackground: this.inBackground },
+      { name: 'makeLut', signal: signal ?? null },
+    ) as Promise<LutResult[]>;
   }
 
   close(): Promise<void> {

@@ -8,6 +8,7 @@ import { clipRoutes } from './routes/clips.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { lookRoutes } from './routes/looks.ts';
 import { lutRoutes } from './routes/luts.ts';
+import { packRoutes } from './routes/packs.ts';
 import { plateRoutes } from './routes/plates.ts';
 import { profileRoutes } from './routes/profiles.ts';
 import { projectRoutes } from './routes/projects.ts';
@@ -61,7 +62,16 @@ export function makeApp(services: Services, log: Logger): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(security, localOnly, sameOriginOnly);
-  const all = [projectRoutes, profileRoutes, plateRoutes, clipRoutes, lookRoutes, lutRoutes, jobRoutes];
+  const all = [
+    projectRoutes,
+    profileRoutes,
+    plateRoutes,
+    clipRoutes,
+    lookRoutes,
+    packRoutes,
+    lutRoutes,
+    jobRoutes,
+  ];
   for (const routes of all) app.use('/api', routes(services));
   app.use('/api', (req) => {
     throw new Problem(404, 'Not found', `Nothing answers ${req.method} ${req.originalUrl}.`);

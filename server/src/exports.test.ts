@@ -1,7 +1,14 @@
 import { createHash } from 'node:crypto';
 import { describe, expect, test } from 'vitest';
 import type { LookRecord } from '@velvet-dusk/core/api/contract';
-import { isOver, type Job, jobPageSchema, jobSchema } from '@velvet-dusk/core/api/jobs';
+import {
+  exportSubjectOf,
+  isOver,
+  type Job,
+  jobPageSchema,
+  jobSchema,
+  proofOf,
+} from '@velvet-dusk/core/api/jobs';
 import { bake } from '@velvet-dusk/core/order/bake';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 import { startTestClient } from './testing/testClient.ts';
@@ -47,7 +54,8 @@ describe('exports', () => {
   test('the file offered is what the recipe bakes, with its checksum and proof', async () => {
     const { id, seen } = await follow({ grid: 33 }, (j) => j.state === 'done');
     expect(seen.some((j) => j.stage === 'Baking' && j.progress > 0 && j.progress < 1)).toBe(true);
-    const { subject, artefacts } = await job(id);
+    const done = await job(id);
+    const { artefacts } = done;
     const [file] = artefacts;
     const bytes = Buffer.from(await (await ask(`/artefacts/${file.id}/file`)).arrayBuffer());
     expect(createHash('sha256').update(bytes).digest('hex')).toBe(file.sha256);
@@ -60,11 +68,11 @@ describe('exports', () => {
       role: 'combined',
       display: standardDisplay,
       grid: 33,
-      version: subject!.lookVersion,
+      version: exportSubjectOf(done)!.lookVersion,
     });
     expect(bytes.toString()).toBe(writeCube(baked));
-    expect(file.document.proof!.mean).toBeLessThan(0.3);
-    expect(file.document.proof!.rereadError).toBeLessThan(1e-6);
+    expect(proofOf(file)!.mean).toBeLessThan(0.3);
+    expect(proofOf(file)!.rereadError).toBeLessThan(1e-6);
   });
 
   test('an order for another revision, profile or grid is refused', async () => {

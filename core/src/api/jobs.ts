@@ -20,12 +20,25 @@ export const exportResultSchema = z.object({
 });
 export type ExportResultDocument = z.output<typeof exportResultSchema>;
 
+/** What is known of a pack that was exported; its manifest is a file beside it. */
+export const packResultSchema = z.object({
+  kind: z.literal('velvet-dusk/pack-result'),
+  schemaVersion: z.literal(1),
+  files: z.number().int(),
+  /** Files over their tolerance. */
+  over: z.number().int(),
+});
+export const packManifestNoteSchema = z.object({
+  kind: z.literal('velvet-dusk/pack-manifest-file'),
+  schemaVersion: z.literal(1),
+});
+
 export const artefactSchema = z.object({
   id: z.string(),
   name: z.string(),
   size: z.number().int(),
   sha256: z.string(),
-  document: exportResultSchema,
+  document: z.discriminatedUnion('kind', [exportResultSchema, packResultSchema, packManifestNoteSchema]),
 });
 export type Artefact = z.output<typeof artefactSchema>;
 
@@ -41,15 +54,26 @@ export const exportSubjectSchema = z.object({
 });
 export type ExportSubject = z.output<typeof exportSubjectSchema>;
 
+/** What a pack's export is of. */
+export const packSubjectSchema = z.object({
+  packId: z.string(),
+  packName: z.string(),
+  /** The release it is to be; null for one that is only tried. */
+  release: z.number().int().nullable(),
+});
+export type PackSubject = z.output<typeof packSubjectSchema>;
+
+export const jobKindIds = ['export', 'pack'] as const;
+
 export const jobSchema = z.object({
   id: z.string(),
-  kind: z.literal('export'),
+  kind: z.enum(jobKindIds),
   projectId: z.string(),
   parentId: z.string().nullable(),
   /** A line that names it. */
   title: z.string(),
   /** Null where its order cannot be read any more; `error` says why. */
-  subject: exportSubjectSchema.nullable(),
+  subject: z.union([exportSubjectSchema, packSubjectSchema]).nullable(),
   state: z.enum(jobStates),
   stage: z.string(),
   /** 0–1. */
@@ -62,6 +86,16 @@ export const jobSchema = z.object({
   artefacts: z.array(artefactSchema),
 });
 export type Job = z.output<typeof jobSchema>;
+
+/** What a job's export of one cube is of; null for a pack's, and where it cannot be read. */
+export const exportSubjectOf = ({ subject }: Job): ExportSubject | null =>
+  subject && 'lookId' in subject ? subject : null;
+/** What a job's pack is of; null for another job. */
+export const packSubjectOf = ({ subject }: Job): PackSubject | null =>
+  subject && 'packId' in subject ? subject : null;
+/** The proof of an exported cube. */
+export const proofOf = ({ document }: Artefact) =>
+  document.kind === 'velvet-dusk/export-result' ? document.proof : null;
 
 /** A page of jobs, the newest first. */
 export const jobPageSchema = z.object({

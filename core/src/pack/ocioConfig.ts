@@ -111,7 +111,9 @@ function viewsOf(display: Display, looks: readonly PackLook[]): { view: View; or
  */
 export function ocioConfig(pack: Pack, sources: PackSources): OcioConfig {
   const { looks, profiles } = usedBy(pack, sources);
-  const displays = pack.outputs.map((o) => o.display);
+  // A host takes full codes to whatever range it sends.
+  const wide = pack.outputs.map((o): Display => ({ ...o.display, range: 'full' }));
+  const displays = [...new Map(wide.map((d) => [displayToken(d), d])).values()];
   const views = displays.flatMap((display) => viewsOf(display, looks));
   const lookFile = ({ id }: PackLook) => `${fileSlug(id, 'look')}.cube`;
   const config = [

@@ -164,3 +164,40 @@ export const luts = sqliteTable('luts', {
   name: text('name').notNull(),
   createdAt: text('created_at').notNull(),
 });
+
+/** Packs as they are planned. */
+export const packs = sqliteTable(
+  'packs',
+  {
+    id: text('id').primaryKey(),
+    projectId: text('project_id')
+      .notNull()
+      .references(() => projects.id),
+    document: document('document'),
+    revision: integer('revision').notNull().default(1),
+    updatedAt: text('updated_at').notNull(),
+    /** Set while it is deleted; it can be brought back. */
+    deletedAt: text('deleted_at'),
+  },
+  (t) => [index('packs_by_project').on(t.projectId)],
+);
+
+/** Packs that went out: numbered 1, 2, 3 … for each pack, never changed. */
+export const releases = sqliteTable(
+  'releases',
+  {
+    id: text('id').primaryKey(),
+    packId: text('pack_id')
+      .notNull()
+      .references(() => packs.id),
+    number: integer('number').notNull(),
+    /** The job that made it, whose files are its zip and its manifest. */
+    jobId: text('job_id')
+      .notNull()
+      .references(() => jobs.id),
+    /** What was told of it, and the checksums of its files. */
+    document: document('document'),
+    createdAt: text('created_at').notNull(),
+  },
+  (t) => [uniqueIndex('releases_by_pack').on(t.packId, t.number)],
+);

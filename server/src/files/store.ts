@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { access, type FileHandle, mkdir, open, readdir, rename, rm } from 'node:fs/promises';
+import { access, type FileHandle, mkdir, open, readdir, readFile, rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 
 export const sha256Of = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
@@ -123,6 +123,11 @@ export class FileStore {
       if (/^[0-9a-f]{2}$/.test(folder))
         for (const name of await readdir(join(this.folder, folder)))
           if (/^[0-9a-f]{64}$/.test(name)) yield name;
+  }
+
+  /** A stored JSON file. */
+  async json<T>(sha256: string): Promise<T> {
+    return JSON.parse(await readFile(this.pathOf(sha256), 'utf8')) as T;
   }
 
   async has(sha256: string): Promise<boolean> {

@@ -2,6 +2,8 @@ import type { z } from 'zod';
 import type { Artefact, Job } from '@velvet-dusk/core/api/jobs';
 import type { FileStore } from '../files/store.ts';
 import type { LutService } from '../services/luts.ts';
+import type { PackService } from '../services/packs.ts';
+import type { VersionService } from '../services/versions.ts';
 import type { PlateService } from '../services/plates.ts';
 import type { WorkPool } from './pool.ts';
 
@@ -14,6 +16,10 @@ export interface JobContext {
   files: FileStore;
   luts: LutService;
   plates: PlateService;
+  versions: VersionService;
+  packs: PackService;
+  /** A folder of the job's own, kept over pauses and kills until it ends for good. */
+  workFolder: string;
   /** A fresh place for a file; it goes where the job does not end well. */
   newPart(): string;
   /** Says how far it is, to whoever watches. @param progress 0–1. */
@@ -33,6 +39,13 @@ export interface JobKind<S extends z.ZodType = z.ZodType> {
   subject(payload: z.output<S>): NonNullable<Job['subject']>;
   /** Does the work. What it throws is the job's error, in words for the person who ordered it. */
   run(payload: z.output<S>, context: JobContext): Promise<MadeFile[]>;
+  /** Writes down what follows from its files once they are kept; called again where the server was killed in between. */
+  done?(
+    payload: z.output<S>,
+    context: Pick<JobContext, 'packs' | 'files'>,
+    jobId: string,
+    made: readonly MadeFile[],
+  ): Promise<void>;
 }
 
 export const defineJob = <S extends z.ZodType>(kind: JobKind<S>): JobKind<S> => kind;

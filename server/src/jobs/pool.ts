@@ -1,5 +1,6 @@
 import { availableParallelism } from 'node:os';
 import { MessageChannel } from 'node:worker_threads';
+import { PackThreads } from '@velvet-dusk/exporter/threads';
 import { Lane } from './lane.ts';
 import type { ForeignTask, ForeignTasks } from './readForeign.ts';
 import type { ExportProgress, ExportResult, ExportTask, PlateFacts, PlateTask } from './tasks.ts';
@@ -16,6 +17,8 @@ const jobWidth = () => {
  */
 export class WorkPool {
   readonly width = jobWidth();
+  /** LUTs of packs: as many at a time as there are cores. */
+  readonly packs = new PackThreads(this.width, true);
   private readonly jobs = new Lane({ width: this.width, deadline: 10 * 60_000, heap: 2048 });
   /** One frame at a time: an 8K frame takes most of what a small machine has to give. */
   private readonly frames = new Lane({ width: 1, deadline: 60_000 });
@@ -54,6 +57,6 @@ export class WorkPool {
   }
 
   async close(): Promise<void> {
-    await Promise.all([this.jobs.close(), this.frames.close(), this.foreign.close()]);
+    await Promise.all([this.packs.close(), this.jobs.close(), this.frames.close(), this.foreign.close()]);
   }
 }

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { type ImportedProfile, importProfile } from '@velvet-dusk/core/camera/import/index';
 import { DocumentError } from '@velvet-dusk/core/document';
 import { FormatError } from '@velvet-dusk/core/formats/error';
-import { stepBack } from './stepBack.ts';
+import { stepBack } from '@velvet-dusk/exporter/stepBack';
 import { stageWords } from '@velvet-dusk/core/lut/inspect';
 import { parseLut } from '@velvet-dusk/core/formats/lut';
 

@@ -12,7 +12,7 @@ import { readClipFrame } from '../frames/clip.ts';
 import type { DecodedFrame } from '../frames/frame.ts';
 import { encodePng } from '../frames/raster.ts';
 import { readFrameFile } from '../frames/read.ts';
-import { stepBack } from './stepBack.ts';
+import { stepBack } from '@velvet-dusk/exporter/stepBack';
 
 export interface PlateTask {
   /** The file as it came. */

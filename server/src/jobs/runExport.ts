@@ -14,7 +14,7 @@ import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 
 import type { LutMap } from '@velvet-dusk/core/look/steps/step';
 import type { LutFile } from '../services/luts.ts';
-import { stepBack } from './stepBack.ts';
+import { stepBack } from '@velvet-dusk/exporter/stepBack';
 import { plateSamples, type ProofPlate } from './proofPlates.ts';
 
 export interface ExportTask {

@@ -11,6 +11,8 @@ import { ExportService } from './exports.ts';
 import { JobService } from './jobs.ts';
 import { LookService } from './looks.ts';
 import { LutService } from './luts.ts';
+import { PackExportService } from './packExports.ts';
+import { PackService } from './packs.ts';
 import { PlateService } from './plates.ts';
 import { ProfileService } from './profiles.ts';
 import { ProjectService } from './projects.ts';
@@ -36,7 +38,10 @@ export async function openServices(dataFolder: string) {
   const codes = new CodeFiles(files);
   await codes.prepare();
   const luts = new LutService(db, files, pool);
-  const jobs = new JobService(db, { files, pool, luts, plates });
+  const packs = new PackService(db, { versions, plates, luts });
+  const workFolder = join(dataFolder, 'work');
+  const jobs = new JobService(db, { files, pool, luts, plates, versions, packs, workFolder });
+  const packExports = new PackExportService({ jobs, looks, profiles, projects, versions, packs });
   const exports = new ExportService({ jobs, looks, profiles, projects, versions });
   const close = async () => {
     await jobs.close();
@@ -53,6 +58,8 @@ export async function openServices(dataFolder: string) {
     projects,
     jobs,
     exports,
+    packs,
+    packExports,
     files,
     codes,
     pool,

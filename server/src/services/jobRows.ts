@@ -1,4 +1,4 @@
-import { type Job, artefactSchema } from '@velvet-dusk/core/api/jobs';
+import { type Job, artefactSchema, jobKindIds } from '@velvet-dusk/core/api/jobs';
 import type { artefacts, jobs } from '../db/schema.ts';
 import { Unreadable } from '../db/json.ts';
 import type { JobKind } from '../jobs/kind.ts';
@@ -18,7 +18,9 @@ export function payloadOf(row: JobRow, kind: JobKind | undefined): unknown {
 
 /** A row as the browser gets it. One whose order cannot be read is shown all the same, with why. */
 export function toJob(row: JobRow, made: readonly ArtefactRow[], kind: JobKind | undefined): Job {
-  const { payload: _, kind: _kind, ...rest } = row;
+  const { payload: _, kind: written, ...rest } = row;
+  // One of a kind nobody knows any more is shown as an export that failed.
+  const id = jobKindIds.find((known) => known === written) ?? 'export';
   const artefacts = made.flatMap(({ id, name, size, sha256, document }) => {
     const read = artefactSchema.safeParse({ id, name, size, sha256, document });
     return read.success ? [read.data] : [];
@@ -27,13 +29,13 @@ export function toJob(row: JobRow, made: readonly ArtefactRow[], kind: JobKind |
     const payload = payloadOf(row, kind);
     return {
       ...rest,
-      kind: 'export',
+      kind: id,
       title: kind!.title(payload),
       subject: kind!.subject(payload),
       artefacts,
     };
   } catch (error) {
     const why = rest.error ?? (error as Error).message;
-    return { ...rest, kind: 'export', title: `Job ${row.id}`, subject: null, error: why, artefacts };
+    return { ...rest, kind: id, title: `Job ${row.id}`, subject: null, error: why, artefacts };
   }
 }

@@ -48,6 +48,9 @@ async function service(run: Run, { width = 2, deadline = 60_000, folder = '' } =
     pool: { width },
     luts: {},
     plates: {},
+    versions: {},
+    packs: {},
+    workFolder: `${folder}/work`,
     kinds: [kindOf(run, deadline)],
     maxAttempts: 3,
   };

@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { EventEmitter } from 'node:events';
+import { rm } from 'node:fs/promises';
+import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { and, asc, count, desc, eq, inArray, lt, or } from 'drizzle-orm';
 import type { Job, JobAction, JobPage, JobState } from '@velvet-dusk/core/api/jobs';
@@ -7,11 +9,14 @@ import type { Database } from '../db/open.ts';
 import { artefacts, jobs } from '../db/schema.ts';
 import type { FileStore } from '../files/store.ts';
 import type { JobContext, JobKind, MadeFile } from '../jobs/kind.ts';
+import { sweepWorkFolders } from '../jobs/workFolders.ts';
 import { jobKinds } from '../jobs/kinds/index.ts';
 import type { WorkPool } from '../jobs/pool.ts';
+import type { VersionService } from './versions.ts';
 import { notFound, Problem } from '../problem.ts';
 import { type ArtefactRow, type JobRow, payloadOf, toJob } from './jobRows.ts';
 import type { LutService } from './luts.ts';
+import type { PackService } from './packs.ts';
 import type { PlateService } from './plates.ts';
 
 /** Jobs in a page, and at most. */
@@ -39,6 +44,10 @@ interface Parts {
   pool: WorkPool;
   luts: LutService;
   plates: PlateService;
+  versions: VersionService;
+  packs: PackService;
+  /** Where jobs work; what is left of one that has ended for good goes. */
+  workFolder: string;
   /** Kinds of job it can do; tests bring their own. */
   kinds?: readonly JobKind[];
   maxAttempts?: number;
@@ -174,6 +183,7 @@ export class JobService {
           await this.move(id, ['running'], { state: 'failed', stage: 'Failed', endedAt: now(), error });
         }
     });
+    await sweepWorkFolders(this.db, this.parts.workFolder);
     this.pump();
     const [{ n }] = await this.db.select({ n: count() }).from(jobs).where(eq(jobs.state, 'queued'));
     return n;
@@ -242,7 +252,8 @@ export class JobService {
   }
 
   private async run(row: JobRow, controller: AbortController): Promise<void> {
-    const { files, pool, luts, plates } = this.parts;
+    const { files, pool, luts, plates, versions, packs } = this.parts;
+    const workFolder = join(this.parts.workFolder, row.id);
     const parts: string[] = [];
     const { signal } = controller;
     try {
@@ -255,6 +266,9 @@ export class JobService {
         files,
         luts,
         plates,
+        versions,
+        packs,
+        workFolder,
         signal,
         newPart() {
           parts.push(files.newPart());
@@ -268,7 +282,9 @@ export class JobService {
       };
       const made = await within(kind!.deadline, controller, kind!.run(payload, context));
       for (const { part, sha256 } of made) await files.adopt(part, sha256);
+      await kind!.done?.(payload, context, row.id, made);
       await this.insist(() => this.finish(row.id, made));
+      await rm(workFolder, { recursive: true, force: true });
     } catch (error) {
       for (const part of parts) await files.drop(part).catch(() => {});
       // Cancelled or paused: whoever did that has written it down.

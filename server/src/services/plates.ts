@@ -6,10 +6,14 @@ import { checkDocument } from '@velvet-dusk/core/document';
 import { neutralShot, shotSchema } from '@velvet-dusk/core/look/shot';
 import { storedFrameFacts } from '@velvet-dusk/core/plate/facts';
 import { type Mark, marksSchema } from '@velvet-dusk/core/plate/marks';
+import type { Profile } from '@velvet-dusk/core/camera/profile';
+import type { SpecPlate } from '@velvet-dusk/core/pack/spec';
+import { frameToPlate } from '@velvet-dusk/core/pack/specPlates';
 import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
 import type { Database } from '../db/open.ts';
 import { clips, plates } from '../db/schema.ts';
 import type { FileStore } from '../files/store.ts';
+import { readRaster } from '../frames/raster.ts';
 import type { ProofPlate } from '../jobs/proofPlates.ts';
 import type { PlateFacts } from '../jobs/readPlate.ts';
 import type { WorkPool } from '../jobs/pool.ts';
@@ -18,6 +22,9 @@ import { readRows, whole } from './unreadable.ts';
 import type { ProfileService } from './profiles.ts';
 
 type Row = typeof plates.$inferSelect;
+
+/** Plates a pack carries, at most. */
+const packPlates = 6;
 
 const read = <S extends z.ZodType>(what: string, schema: S, value: unknown): z.output<S> =>
   checkDocument(schema, whole(value), what);
@@ -102,6 +109,27 @@ export class PlateService {
           : [],
       );
     });
+  }
+
+  /** Plates a pack is proved on and shown by, small: the first of each scene, and the cameras that recorded them. */
+  async forPack(projectId: string): Promise<{ plates: SpecPlate[]; profiles: Profile[] }> {
+    const { items } = await this.list(projectId);
+    const known = (await this.profiles.list(projectId)).items.map((p) => p.document);
+    const scenes = new Map<string, { plate: Plate; profile: Profile }>();
+    for (const plate of items) {
+      const profile = known.find((p) => p.id === plate.profileId);
+      const scene = plate.name.split(/[\s,]/)[0];
+      if (plate.kind === 'plate' && profile && !scenes.has(scene)) scenes.set(scene, { plate, profile });
+    }
+    const chosen = [...scenes.values()].slice(0, packPlates);
+    const plates = await Promise.all(
+      chosen.map(async ({ plate, profile: { id: profileId } }) => {
+        const { frameSha } = await this.filesOf(plate.id);
+        const frame = await readRaster(this.files.pathOf(frameSha), plate.name);
+        return frameToPlate(frame, { id: plate.id, name: plate.name, profileId, shot: plate.shot });
+      }),
+    );
+    return { plates, profiles: chosen.map((c) => c.profile) };
   }
 
   /** Is there, or was there, a plate of this ID? */

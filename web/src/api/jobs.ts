@@ -72,7 +72,7 @@ export function useJobEvents(projectId: string, isWanted: boolean): void {
   }, [projectId, isWanted, client]);
 }
 
-function useJobMutation<T>(run: (input: T) => Promise<Job>) {
+export function useJobMutation<T>(run: (input: T) => Promise<Job>) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: run,

@@ -1,4 +1,4 @@
-import type { Job } from '@velvet-dusk/core/api/jobs';
+import { exportSubjectOf, type Job, proofOf } from '@velvet-dusk/core/api/jobs';
 import { useJobAction } from '../api/jobs.ts';
 import { Button } from '../ui/Button.tsx';
 import { ProgressBar } from '../ui/ProgressBar.tsx';
@@ -9,6 +9,7 @@ export function ExportJobView({ job }: { job: Job }) {
   const act = useJobAction();
   const underWay = job.state === 'queued' || job.state === 'running';
   const [file] = job.artefacts;
+  const proof = file && proofOf(file);
   const percent = Math.round(job.progress * 100);
   return (
     <section aria-label="Export" className="border-t border-g4 px-5 py-4" data-state={job.state}>
@@ -43,7 +44,11 @@ export function ExportJobView({ job }: { job: Job }) {
         </div>
       )}
       {job.state === 'paused' && (
-        <p className="pt-2 text-t2">Paused. It begins again from the start when it goes on.</p>
+        <p className="pt-2 text-t2">
+          {job.kind === 'pack'
+            ? 'Paused. What is finished is kept.'
+            : 'Paused. It begins again from the start when it goes on.'}
+        </p>
       )}
       {job.state === 'cancelled' && <p className="pt-2 text-t2">Cancelled. No file was kept.</p>}
       {job.state === 'failed' && (
@@ -56,9 +61,7 @@ export function ExportJobView({ job }: { job: Job }) {
           ▲ {act.error.message}
         </p>
       )}
-      {file?.document.proof && (
-        <ProofSheet file={file} proof={file.document.proof} grid={job.subject?.grid} />
-      )}
+      {proof && <ProofSheet file={file} proof={proof} grid={exportSubjectOf(job)?.grid} />}
     </section>
   );
 }

@@ -26,6 +26,7 @@ import { useEdited } from './useEdited.ts';
 const LookBench = lazily(() => import('../screens/look/LookBench.tsx'), 'LookBench');
 const CamerasScreen = lazily(() => import('../screens/cameras/CamerasScreen.tsx'), 'CamerasScreen');
 const Windows = lazily(() => import('./Windows.tsx'), 'Windows');
+const PackScreen = lazily(() => import('../screens/pack/PackScreen.tsx'), 'PackScreen');
 const PlatesScreen = lazily(() => import('../screens/plates/PlatesScreen.tsx'), 'PlatesScreen');
 
 /** Stations that are built, by ID; the others say what they will do. */
@@ -33,6 +34,7 @@ const screens: Record<string, () => ReactNode> = {
   cameras: () => <CamerasScreen />,
   plates: () => <PlatesScreen />,
   look: () => <LookBench />,
+  pack: () => <PackScreen />,
 };
 
 function Stations({ project: saved }: { project: OpenProject }) {

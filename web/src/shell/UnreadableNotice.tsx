@@ -7,6 +7,7 @@ const words = {
   look: 'look',
   plate: 'plate',
   profile: 'camera profile',
+  pack: 'Pack',
   settings: 'settings of the project',
 };
 

@@ -62,12 +62,9 @@ export const stations: readonly Station[] = [
   {
     id: 'pack',
     label: 'Pack',
-    status: ({ exportsDone }) => `${plural(exportsDone, 'cube')} exported`,
-    purpose: 'Build a pack whose file names answer every question.',
-    does: [
-      'Looks by cameras by roles, names composed from tokens, clashes marked before anything is written.',
-      'Every file re-read and proved, one zip with a guide.',
-    ],
+    status: ({ exportsDone }) => `${plural(exportsDone, 'export')} done`,
+    purpose: '',
+    does: [],
   },
   {
     id: 'inspect',

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { plateSchema } from '@velvet-dusk/core/api/contract';
 import { parseProfile, type Profile, profileSchemaVersion } from '@velvet-dusk/core/camera/profile';
 import { parseLook } from '@velvet-dusk/core/look/document';
+import { parsePack } from '@velvet-dusk/core/pack/document';
 import { openWindows, windowId } from './windowId.ts';
 
 /**
@@ -26,10 +27,12 @@ const keptProfile = z.unknown().transform((kept, ctx) => {
     return z.NEVER;
   }
 });
+const keptPack = z.unknown().transform((kept) => parsePack(kept, 'kept pack'));
 const base = z.number().int();
 const schemas = {
   look: z.object({ base, mine: keptLook }),
   profile: z.object({ base, mine: keptProfile }),
+  pack: z.object({ base, mine: keptPack }),
   /** Of a plate, what was changed, and what stood there before. */
   plate: z.object({ base, mine: editsSchema, before: editsSchema }),
 };

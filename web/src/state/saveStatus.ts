@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
+import type { Pack } from '@velvet-dusk/core/pack/document';
 import type { Look } from '@velvet-dusk/core/look/document';
 import type { PlateEdits } from './document.ts';
 
@@ -24,6 +25,7 @@ export type Conflict = {
   | ({ kind: 'look' } & Sides<Look>)
   | ({ kind: 'plate' } & Sides<PlateEdits>)
   | ({ kind: 'profile' } & Sides<Profile>)
+  | ({ kind: 'pack' } & Sides<Pack>)
 );
 
 interface Saving {

@@ -12,4 +12,5 @@ export const recorder = defineDestination({
   slots: 32,
   range: 'narrow',
   depthInside: 12,
+  naming: 'short',
 });

@@ -1,5 +1,9 @@
 import type { JobKind } from '../kind.ts';
+import { exportPackJob } from './exportPack.ts';
 import { exportCube } from './exportCube.ts';
 
 /** All kinds of job. To add one: its file, and a line here. */
-export const jobKinds: readonly JobKind[] = [exportCube as unknown as JobKind];
+export const jobKinds: readonly JobKind[] = [
+  exportCube as unknown as JobKind,
+  exportPackJob as unknown as JobKind,
+];

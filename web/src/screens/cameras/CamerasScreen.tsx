@@ -11,7 +11,7 @@ import { Button } from '../../ui/Button.tsx';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
 import { NewProfileWindow } from './NewProfileWindow.tsx';
 import { ProfileDetail } from './ProfileDetail.tsx';
-import { profileSaver, redoProfile, undoProfile, useProfiles } from './profileStore.ts';
+import { openProfiles, redoProfile, undoProfile, useProfiles } from './profileStore.ts';
 import { ReadProfile } from './ReadProfile.tsx';
 
 function ListEntry({
@@ -69,7 +69,7 @@ export function CamerasScreen() {
   const chosen = useCameraView((s) => s.profileId);
   const choose = (profileId: string) => useCameraView.setState({ profileId });
   const { create, restore, restorable } = useProfileActions();
-  useEffect(() => void profileSaver.open(project.id), [project.id, project.profiles]);
+  useEffect(() => void openProfiles(project.id), [project.id, project.profiles]);
   useUndoKeys(undoProfile, redoProfile);
   const uses = (id: string) => project.plates.filter((p) => p.profileId === id).length;
   const list = Object.values(drafts).sort((a, b) => uses(b.id) - uses(a.id) || a.name.localeCompare(b.name));

@@ -8,7 +8,7 @@ import { Window } from '../../ui/Window.tsx';
 import { placeWords, valueWords } from './differenceWords.ts';
 import { type Side, SidePicture } from './SidePicture.tsx';
 
-const words = { look: 'look', plate: 'plate', profile: 'camera profile' };
+const words = { look: 'look', plate: 'plate', profile: 'camera profile', pack: 'pack' };
 /** Places shown; a document that differs in more is another document. */
 const maxShown = 60;
 
@@ -38,7 +38,9 @@ function useSides(conflict: Conflict): Record<'mine' | 'theirs', Side> | null {
 
 function Sides({ conflict }: { conflict: Conflict }) {
   const found = useMemo(() => differences(conflict.mine, conflict.theirs), [conflict]);
-  const sides = useSides(conflict);
+  const pictures = useSides(conflict);
+  // A pack is no picture.
+  const sides = conflict.kind === 'pack' ? null : pictures;
   return (
     <div className="px-5 pb-5 flex flex-col gap-3">
       {sides && (

@@ -1,0 +1,131 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expectAxeClean } from '../src/axe.ts';
+import { expect, test } from '../src/fixtures.ts';
+
+/** A pack on screen: planned, mended, exported, proved, unzipped. */
+
+test.beforeEach(async ({ page, server }) => {
+  await page.goto(`${server.url}/saltmarsh-line/pack`);
+  await expect(page.getByRole('table', { name: 'Looks by cameras' })).toBeVisible();
+});
+
+test('a cell is edited, painted over others, and each is one step of undo', async ({ page }) => {
+  const cell = (name: RegExp) => page.getByRole('button', { name });
+  const heron = cell(/^Oilskin on Heron log/);
+  await heron.click();
+  const editor = page.getByRole('dialog', { name: 'Oilskin on Heron log' });
+  await expect(editor).toBeVisible();
+  await expectAxeClean(page);
+  await editor.getByLabel('Grid').first().fill('45');
+  await editor.getByLabel('Grid').first().press('Enter');
+  await expect(heron).toHaveAccessibleName(/conversion 45/);
+  await editor.getByLabel('Role of LUT 2', { exact: true }).selectOption('trim');
+  await expect(heron).toHaveAccessibleName(/trim \+1 33/);
+  await page.keyboard.press('Escape');
+  await expect(editor).toBeHidden();
+
+  const wren = cell(/^Oilskin on Wren log/);
+  const [from, to] = [(await heron.boundingBox())!, (await wren.boundingBox())!];
+  await page.mouse.move(from.x + 20, from.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 20, to.y + 20, { steps: 12 });
+  await page.mouse.up();
+  await expect(wren).toHaveAccessibleName(/trim \+1 33/);
+  await page.keyboard.press('Control+z');
+  await expect(wren).not.toHaveAccessibleName(/trim/);
+  await page.keyboard.press('Control+z');
+  await expect(heron).not.toHaveAccessibleName(/trim/);
+  await page.keyboard.press('Control+Shift+z');
+  await expect(heron).toHaveAccessibleName(/trim \+1 33/);
+  // What was edited is there again after a reload.
+  await page.waitForTimeout(900);
+  await page.reload();
+  await expect(heron).toHaveAccessibleName(/trim \+1 33/);
+});
+
+test('names are built and typed, what breaks a rule is told, and one click mends it', async ({ page }) => {
+  const files = page.getByRole('table', { name: 'Planned files' });
+  await expect(files.getByText(/^Slack-Water_v1_heron_bt1886_combined_33\.cube$/)).toBeVisible();
+  const version = page.getByRole('button', { name: 'version', exact: true });
+  await version.click();
+  await expect(files.getByText('Slack-Water_heron_bt1886_combined_33.cube')).toBeVisible();
+  await page.getByRole('button', { name: 'look', exact: true }).click();
+  await expect(files.getByText(/another file has this name/).first()).toBeVisible();
+  await files.getByRole('button', { name: 'Add look to the names' }).first().click();
+  await expect(files.getByText(/another file has this name/)).toHaveCount(0);
+
+  const name = files.getByText('heron_bt1886_combined_33_Slack-Water.cube');
+  await name.dblclick();
+  await page.getByRole('textbox', { name: /^Name of heron_bt1886_combined_33_Slack/ }).fill('CON.cube');
+  await page.keyboard.press('Enter');
+  await expect(files.getByText(/"CON" is kept for a device/)).toBeVisible();
+  await page.getByRole('button', { name: 'Export and prove' }).click();
+  await expect(page.getByRole('alert').getByText(/1 file has a name that cannot be written/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  await files.getByRole('button', { name: 'Use the built name' }).click();
+  await expect(name).toBeVisible();
+
+  const places = page.getByRole('complementary', { name: 'Where the files go' });
+  await places.getByRole('button', { name: 'Field monitor' }).click();
+  await places.getByLabel('Grids').fill('9');
+  await places.getByLabel('Grids').press('Enter');
+  await expect(places.getByText('▲ 4 files will not do')).toBeVisible();
+  await files.getByRole('button', { name: 'Use 9 points' }).first().click();
+  await expect(places.getByText('▲ 3 files will not do')).toBeVisible();
+  await expectAxeClean(page);
+});
+
+test('plan, export, proof, download, unzip, checksums; then a release that is held and let go', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  // A small pack of its own, so that the whole way is walked in seconds.
+  await page.getByRole('button', { name: 'Packs of this project' }).click();
+  await page.getByRole('menuitem', { name: 'New pack' }).click();
+  await expect(page.getByText(/No file is planned/)).toBeVisible();
+  await page.getByRole('button', { name: /^Slack Water on Heron log/ }).click();
+  await page.getByRole('button', { name: 'Add a LUT' }).click();
+  await page.getByRole('dialog').getByLabel('Grid').fill('17');
+  await page.getByRole('dialog').getByLabel('Grid').press('Enter');
+  await page.keyboard.press('Escape');
+  await expect(page.getByText(/^1 files · /)).toBeVisible();
+
+  await page.getByRole('button', { name: 'Export and prove' }).click();
+  const order = page.getByRole('dialog', { name: 'Export and prove' });
+  await expectAxeClean(page);
+  await order.getByRole('button', { name: 'Export and prove' }).click();
+  const link = order.getByRole('link', { name: 'Download' });
+  await expect(link).toBeVisible({ timeout: 120_000 });
+  const [download] = await Promise.all([page.waitForEvent('download'), link.click()]);
+  const folder = mkdtempSync(join(tmpdir(), 'pack-'));
+  const zip = join(folder, download.suggestedFilename());
+  await download.saveAs(zip);
+  execFileSync('unzip', ['-q', zip, '-d', folder]);
+  const top = readdirSync(folder).find((f) => !f.endsWith('.zip'))!;
+  execFileSync('sha256sum', ['--quiet', '-c', 'checksums.sha256'], { cwd: join(folder, top) });
+  const manifest = JSON.parse(readFileSync(join(folder, top, 'manifest.json'), 'utf8')) as {
+    files: { path: string; proof: { mean: number } }[];
+  };
+  expect(manifest.files).toHaveLength(1);
+
+  await order.getByRole('button', { name: 'Show the proof' }).click();
+  const proof = page.getByRole('table', { name: 'Proof of every file' });
+  await expect(proof.getByRole('row')).toHaveCount(1);
+  await expect(proof).toContainText(manifest.files[0].proof.mean.toFixed(2));
+
+  await page.getByRole('button', { name: 'Export and prove' }).click();
+  await order.getByRole('radio', { name: 'Release 1' }).click();
+  await order.getByRole('button', { name: 'Make release 1' }).click();
+  await expect(order.getByRole('alert')).toContainText(/release is held: 1 of 1 files/, { timeout: 120_000 });
+  await order.getByLabel('Reason').fill('Seventeen points are for monitors.');
+  await order.getByRole('button', { name: 'Make release 1' }).click();
+  await expect(link).toBeVisible({ timeout: 120_000 });
+  await page.keyboard.press('Escape');
+  await page.getByRole('radio', { name: 'Releases' }).click();
+  await expect(page.getByRole('list', { name: 'Releases' })).toContainText(
+    'Seventeen points are for monitors.',
+  );
+});

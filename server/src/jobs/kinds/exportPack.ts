@@ -1,0 +1,116 @@
+import { createHash } from 'node:crypto';
+import { createReadStream, createWriteStream } from 'node:fs';
+import { copyFile, open, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import { z } from 'zod';
+import { parseProfile } from '@velvet-dusk/core/camera/profile';
+import { parsePack } from '@velvet-dusk/core/pack/document';
+import { makePack, topFolder } from '@velvet-dusk/exporter/exportPack';
+import { manifestName } from '@velvet-dusk/exporter/finish';
+import { filesIn } from '@velvet-dusk/exporter/journal';
+import { streamZip } from '@velvet-dusk/exporter/zip';
+import { defineJob, type MadeFile } from '../kind.ts';
+
+const payloadSchema = z.object({
+  kind: z.literal('velvet-dusk/pack-order'),
+  schemaVersion: z.literal(1),
+  packId: z.string(),
+  project: z.string(),
+  /** Documents of whatever version was current then; they are migrated when they are read. */
+  pack: z.looseObject({ name: z.string() }),
+  looks: z.array(z.object({ id: z.string(), version: z.number().int() })),
+  profiles: z.array(z.looseObject({ id: z.string() })),
+  release: z
+    .object({
+      number: z.number().int(),
+      date: z.string(),
+      note: z.string(),
+      recipients: z.string(),
+      reason: z.string(),
+    })
+    .nullable(),
+});
+export type PackPayload = z.output<typeof payloadSchema>;
+
+async function hashOf(path: string): Promise<string> {
+  const hash = createHash('sha256');
+  for await (const chunk of createReadStream(path)) hash.update(chunk as Buffer);
+  return hash.digest('hex');
+}
+
+async function synced(path: string): Promise<void> {
+  const file = await open(path, 'r+');
+  await file.sync().finally(() => file.close());
+}
+
+/** Shares of the whole at the ends of its stages. */
+const stageEnds = { files: 0.85, zip: 0.97 };
+
+const timeLeft = (seconds: number | null) =>
+  seconds === null
+    ? ''
+    : seconds < 90
+      ? `, about ${Math.ceil(seconds)} s left`
+      : `, about ${Math.round(seconds / 60)} min left`;
+
+export const exportPackJob = defineJob({
+  kind: 'pack',
+  payload: payloadSchema,
+  deadline: 4 * 3_600_000,
+  title: ({ pack, release }) => (release ? `${pack.name}, release ${release.number}` : pack.name),
+  subject: ({ packId, pack, release }) => ({
+    packId,
+    packName: pack.name,
+    release: release?.number ?? null,
+  }),
+  async run({ packId, project, pack, looks, profiles, release }, context): Promise<MadeFile[]> {
+    const { projectId, packs, pool, report, signal, workFolder } = context;
+    const spec = {
+      ...(await packs.specFor({
+        projectId,
+        project,
+        pack: parsePack(pack, `pack ${packId}`),
+        looks,
+        profiles: profiles.map((p) => parseProfile(p, `profile ${p.id}`)),
+      })),
+      release,
+      previous: await packs.latestFiles(packId),
+    };
+    const manifest = await makePack(spec, workFolder, {
+      threads: pool.packs,
+      signal,
+      onProgress: ({ done, total, secondsLeft }) =>
+        report(`${done} of ${total} files${timeLeft(secondsLeft)}`, (done / total) * stageEnds.files),
+    });
+    report('Zipping', stageEnds.files);
+    const zip = context.newPart();
+    await streamZip(filesIn(workFolder), topFolder(spec), createWriteStream(zip), signal);
+    await synced(zip);
+    report('Checking', stageEnds.zip);
+    const list = context.newPart();
+    await copyFile(join(filesIn(workFolder), manifestName), list);
+    await synced(list);
+    const over = manifest.files.filter((f) => f.proof && !f.proof.holds).length;
+    const made = async (part: string, name: string, document: MadeFile['document']) => ({
+      part,
+      sha256: await hashOf(part),
+      name,
+      size: (await stat(part)).size,
+      document,
+    });
+    return [
+      await made(zip, `${topFolder(spec)}.zip`, {
+        kind: 'velvet-dusk/pack-result',
+        schemaVersion: 1,
+        files: manifest.files.length,
+        over,
+      }),
+      await made(list, manifestName, { kind: 'velvet-dusk/pack-manifest-file', schemaVersion: 1 }),
+    ];
+  },
+  async done({ packId, release }, { packs, files }, jobId, made) {
+    if (!release) return;
+    const { note, recipients, reason } = release;
+    await packs.addRelease(packId, jobId, { note, recipients, reason }, await files.json(made[1].sha256));
+  },
+});

@@ -1,0 +1,116 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { describe, expect, test } from 'vitest';
+import { isOver, type Job } from '@velvet-dusk/core/api/jobs';
+import type { PackRecord, ReleaseRecord } from '@velvet-dusk/core/api/packs';
+import { newPack, type Pack, packItemSchema, withItems } from '@velvet-dusk/core/pack/document';
+import { verifyPack } from '@velvet-dusk/exporter/verify';
+import { startTestClient } from './testing/testClient.ts';
+
+/** Packs over the wire: kept, exported, released. */
+
+const client = startTestClient();
+const { send } = client;
+const expectProblem: typeof client.expectProblem = (...args) => client.expectProblem(...args);
+
+const item = (wish: object) => packItemSchema.parse({ grid: 9, destinations: ['editor'], ...wish });
+const small = (...items: object[]): Pack => ({
+  ...withItems(newPack('Night Crew'), 'look', 'heron', items.map(item)),
+  ocioConfig: false,
+});
+const create = async (pack: Pack) =>
+  (await (await send('POST', '/projects/p/packs', pack)).json()) as PackRecord;
+const save = (record: PackRecord, pack: Pack, revision = record.revision) =>
+  send('PUT', `/packs/${record.id}`, pack, revision);
+const order = (record: PackRecord, more: object = {}) =>
+  send('POST', `/packs/${record.id}/exports`, { revision: record.revision, ...more });
+
+async function finished(answer: Response): Promise<Job> {
+  expect(answer.status).toBe(202);
+  const { id } = (await answer.json()) as Job;
+  for (;;) {
+    const job = (await (await client.ask(`/jobs/${id}`)).json()) as Job;
+    if (isOver(job.state)) return job;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+}
+async function zipOf(job: Job): Promise<string> {
+  const [zip] = job.artefacts;
+  const path = join(mkdtempSync(join(tmpdir(), 'pack-')), zip.name);
+  writeFileSync(path, Buffer.from(await (await client.ask(`/artefacts/${zip.id}/file`)).arrayBuffer()));
+  return path;
+}
+
+describe('a pack is a document', () => {
+  test('kept, read, saved over the revision that was seen, deleted and brought back', async () => {
+    const pack = await create(small({ role: 'combined' }));
+    expect(pack.revision).toBe(1);
+    const saved = (await (await save(pack, small({ role: 'conversion' }))).json()) as PackRecord;
+    expect(saved.revision).toBe(2);
+    await expectProblem(await save(pack, small()), 412, /at revision 2; this edit was made on revision 1/);
+    const listed = async () =>
+      ((await (await client.ask('/projects/p/packs')).json()) as { items: PackRecord[] }).items.map(
+        (p) => p.id,
+      );
+    expect(await listed()).toContain(pack.id);
+    await send('PATCH', `/packs/${pack.id}`, { deleted: true });
+    expect(await listed()).not.toContain(pack.id);
+    await send('PATCH', `/packs/${pack.id}`, { deleted: false });
+    expect(await listed()).toContain(pack.id);
+  });
+
+  test('a wrong one is refused with its place', async () => {
+    const wrong = { ...small({ role: 'combined' }), names: { tokens: [] } };
+    await expectProblem(await send('POST', '/projects/p/packs', wrong), 422, /names\.tokens/);
+    await expectProblem(await send('POST', '/projects/none/packs', small()), 404, /none/);
+  });
+});
+
+test('an export is one zip, proved on the plates of the project, whose checksums hold', async () => {
+  const pack = await create(small({ role: 'combined' }, { role: 'conversion' }));
+  const job = await finished(await order(pack));
+  expect(job).toMatchObject({ state: 'done', kind: 'pack', title: 'Night Crew' });
+  expect(job.artefacts[0].document).toMatchObject({ files: 2 });
+  const zip = await zipOf(job);
+  execFileSync('unzip', ['-tq', zip]);
+  expect(await verifyPack(zip)).toMatchObject({ files: 2, release: null, problems: [] });
+  // No number was used up by it.
+  expect(await (await client.ask(`/packs/${pack.id}/releases`)).json()).toEqual([]);
+});
+
+test('releases are numbered, and each is told from the one before', async () => {
+  const pack = await create(small({ role: 'combined' }, { role: 'conversion' }));
+  const told = { note: 'First night', recipients: 'Editing', reason: 'Small grids, on purpose.' };
+  expect((await finished(await order(pack, { release: told }))).state).toBe('done');
+  const next = (await (
+    await save(pack, small({ role: 'combined' }, { role: 'monitor', offset: 1 }))
+  ).json()) as PackRecord;
+  expect((await finished(await order(next, { release: told }))).title).toBe('Night Crew, release 2');
+  const releases = (await (await client.ask(`/packs/${pack.id}/releases`)).json()) as ReleaseRecord[];
+  expect(releases.map((r) => [r.number, r.files])).toEqual([
+    [2, 2],
+    [1, 2],
+  ]);
+  expect(releases[1]).toMatchObject(told);
+  expect(releases[0].changes.added).toEqual([expect.stringMatching(/monitor_1st-over_9\.cube$/)]);
+  expect(releases[0].changes.removed).toEqual([expect.stringMatching(/conversion_9\.cube$/)]);
+  expect(releases[0].changes.changed).toEqual([]);
+});
+
+test('a release that is over its tolerance is held until somebody says why', async () => {
+  const pack = await create(small({ role: 'combined' }));
+  const told = { note: '', recipients: '', reason: '' };
+  const job = await finished(await order(pack, { release: told }));
+  expect(job.state).toBe('failed');
+  expect(job.error).toMatch(/release is held: 1 of 1 files are over their tolerance/);
+  expect(await (await client.ask(`/packs/${pack.id}/releases`)).json()).toEqual([]);
+});
+
+test('what cannot be made is refused when it is ordered', async () => {
+  const pack = await create(withItems(small(), 'gone', 'heron', [item({ role: 'combined' })]));
+  await expectProblem(await order(pack), 422, /look "gone" is not there/);
+  await expectProblem(await order(await create(small())), 422, /No file is planned/);
+  await expectProblem(await order(await create(small({ role: 'combined' })), { revision: 7 }), 409, /save 7/);
+});

@@ -1,0 +1,70 @@
+import type { Job } from '@velvet-dusk/core/api/jobs';
+import type { PackOrder } from '@velvet-dusk/core/api/packs';
+import { planPack } from '@velvet-dusk/core/pack/plan';
+import type { PackPayload } from '../jobs/kinds/exportPack.ts';
+import { Problem } from '../problem.ts';
+import type { JobService } from './jobs.ts';
+import type { LookService } from './looks.ts';
+import type { PackService } from './packs.ts';
+import type { ProfileService } from './profiles.ts';
+import type { ProjectService } from './projects.ts';
+import type { VersionService } from './versions.ts';
+
+/** Orders for whole packs. */
+export class PackExportService {
+  constructor(
+    private readonly parts: {
+      jobs: JobService;
+      looks: LookService;
+      profiles: ProfileService;
+      projects: ProjectService;
+      versions: VersionService;
+      packs: PackService;
+    },
+  ) {}
+
+  /**
+   * Takes an order for a pack as saved; its looks become versions where they are none yet. Refused where what is saved is
+   * not what the user saw, or where nothing can be planned of it.
+   */
+  async order(packId: string, { revision, release }: PackOrder): Promise<Job> {
+    const { jobs, looks, profiles, projects, versions, packs } = this.parts;
+    const pack = await packs.get(packId);
+    if (pack.revision !== revision)
+      throw new Problem(
+        409,
+        'Pack has changed',
+        `The pack was saved ${pack.revision} times, the order is for save ${revision}. Save, then export again.`,
+      );
+    const used = new Set(pack.document.cells.map((c) => c.lookId));
+    const there = (await looks.list(pack.projectId)).items.filter((l) => used.has(l.id));
+    const cameras = (await profiles.list(pack.projectId)).items.map((p) => p.document);
+    const sources = { looks: there.map((l) => ({ ...l, version: undefined })), profiles: cameras };
+    const { files, refused } = planPack(pack.document, sources);
+    const [first] = refused;
+    if (first)
+      throw new Problem(422, 'Cannot be planned', `${first.says}. Mend the pack, then export again.`);
+    if (files.length === 0) throw new Problem(422, 'Nothing to export', 'No file is planned yet.');
+    const made = [];
+    for (const { id, document } of there)
+      made.push({ id, version: (await versions.ensure(id, document, `Pack ${pack.document.name}`)).number });
+    const wanted = new Set(
+      files.flatMap(({ items }) => items.flatMap((i) => [i.profileId, i.item.to ?? ''])),
+    );
+    const { name } = await projects.settings(pack.projectId);
+    return jobs.order('pack', pack.projectId, {
+      kind: 'velvet-dusk/pack-order',
+      schemaVersion: 1,
+      packId,
+      project: name,
+      pack: pack.document,
+      looks: made,
+      profiles: cameras.filter((p) => wanted.has(p.id)),
+      release: release && {
+        ...release,
+        number: await packs.nextNumber(packId),
+        date: new Date().toISOString().slice(0, 10),
+      },
+    } satisfies PackPayload);
+  }
+}

@@ -1,0 +1,208 @@
+import { randomUUID } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import {
+  type PackRecord,
+  releaseDocumentSchema,
+  type ReleaseNote,
+  type ReleaseRecord,
+} from '@velvet-dusk/core/api/packs';
+import { checkDocument } from '@velvet-dusk/core/document';
+import type { Profile } from '@velvet-dusk/core/camera/profile';
+import type { Manifest } from '@velvet-dusk/core/pack/manifest';
+import { type Pack, parsePack } from '@velvet-dusk/core/pack/document';
+import { type PackSpec, specOf } from '@velvet-dusk/core/pack/spec';
+import type { Database } from '../db/open.ts';
+import { packs, releases } from '../db/schema.ts';
+import { notFound, Problem } from '../problem.ts';
+import type { LutService } from './luts.ts';
+import type { PlateService } from './plates.ts';
+import { readRows, whole } from './unreadable.ts';
+import type { VersionService } from './versions.ts';
+
+type Row = typeof packs.$inferSelect;
+
+const toRecord = (row: Row): PackRecord => ({
+  id: row.id,
+  revision: row.revision,
+  updatedAt: row.updatedAt,
+  document: parsePack(whole(row.document), `pack ${row.id}`),
+});
+
+const readRelease = (document: unknown, name: string) =>
+  checkDocument(releaseDocumentSchema, whole(document), name);
+
+/** What a spec is made from at the time a job runs. */
+export interface SpecParts {
+  projectId: string;
+  project: string;
+  pack: Pack;
+  /** Versions of looks, which never change. */
+  looks: { id: string; version: number }[];
+  profiles: Profile[];
+}
+
+/** Files by path, and what of them is other than in the release before. */
+function changesBetween(before: readonly { path: string; sha256: string }[], after: typeof before) {
+  const old = new Map(before.map((f) => [f.path, f.sha256]));
+  const now = new Set(after.map((f) => f.path));
+  return {
+    added: after.filter((f) => !old.has(f.path)).map((f) => f.path),
+    removed: before.filter((f) => !now.has(f.path)).map((f) => f.path),
+    changed: after.filter((f) => old.has(f.path) && old.get(f.path) !== f.sha256).map((f) => f.path),
+  };
+}
+
+/** Packs of a project, as they are planned, and their releases. */
+export class PackService {
+  constructor(
+    private readonly db: Database,
+    private readonly parts: { versions: VersionService; plates: PlateService; luts: LutService },
+  ) {}
+
+  /** The packs of a project, and those that cannot be read. */
+  async list(projectId: string) {
+    const rows = await this.db
+      .select()
+      .from(packs)
+      .where(and(eq(packs.projectId, projectId), isNull(packs.deletedAt)))
+      .orderBy(sql`rowid`);
+    const nameOf = (row: Row) => (row.document as { name?: unknown } | null)?.name;
+    return readRows(rows, 'pack', { read: toRecord, nameOf });
+  }
+
+  async get(id: string): Promise<PackRecord & { projectId: string }> {
+    const [row] = await this.db.select().from(packs).where(eq(packs.id, id));
+    if (!row) throw notFound('pack', id);
+    return { ...toRecord(row), projectId: row.projectId };
+  }
+
+  /** Is there, or was there, a pack of this ID? */
+  async exists(id: string): Promise<boolean> {
+    const rows = await this.db.select({ id: packs.id }).from(packs).where(eq(packs.id, id));
+    return rows.length > 0;
+  }
+
+  async create(projectId: string, document: Pack, id: string = randomUUID()): Promise<PackRecord> {
+    const values = { id, projectId, document, updatedAt: new Date().toISOString() };
+    const [row] = await this.db.insert(packs).values(values).returning();
+    return toRecord(row);
+  }
+
+  /** Saves over exactly the revision the writer has seen; any other is a conflict and nothing is written. */
+  async save(id: string, document: Pack, seenRevision: number): Promise<PackRecord> {
+    const [row] = await this.db
+      .update(packs)
+      .set({ document, revision: seenRevision + 1, updatedAt: new Date().toISOString() })
+      .where(and(eq(packs.id, id), eq(packs.revision, seenRevision)))
+      .returning();
+    if (row) return toRecord(row);
+    const { projectId: _, ...current } = await this.get(id);
+    throw new Problem(
+      412,
+      'Changed elsewhere',
+      `Pack "${current.document.name}" is at revision ${current.revision}; this edit was made on revision ${seenRevision}. Nothing was overwritten.`,
+      { current },
+    );
+  }
+
+  /** Deletes a pack, or brings it back; its releases stay. */
+  async setDeleted(id: string, isDeleted: boolean): Promise<void> {
+    await this.get(id);
+    const deletedAt = isDeleted ? new Date().toISOString() : null;
+    await this.db.update(packs).set({ deletedAt }).where(eq(packs.id, id));
+  }
+
+  /** The releases of a pack, the newest first, each against the one before it. */
+  async releases(packId: string): Promise<ReleaseRecord[]> {
+    await this.get(packId);
+    const rows = await this.db
+      .select()
+      .from(releases)
+      .where(eq(releases.packId, packId))
+      .orderBy(desc(releases.number));
+    return rows.map((row, i) => {
+      const { note, recipients, reason, files } = readRelease(row.document, `release ${row.number}`);
+      const before = rows[i + 1] ? readRelease(rows[i + 1].document, 'release before').files : [];
+      return {
+        number: row.number,
+        createdAt: row.createdAt,
+        jobId: row.jobId,
+        note,
+        recipients,
+        reason,
+        files: files.length,
+        changes: changesBetween(before, files),
+      };
+    });
+  }
+
+  async nextNumber(packId: string): Promise<number> {
+    const [row] = await this.db
+      .select({ most: sql<number>`coalesce(max(${releases.number}), 0)` })
+      .from(releases)
+      .where(eq(releases.packId, packId));
+    return row.most + 1;
+  }
+
+  /** Writes a release down. Throws where another took its number meanwhile. */
+  async addRelease(packId: string, jobId: string, told: ReleaseNote, manifest: Manifest): Promise<void> {
+    const { number, date } = manifest.release!;
+    const document = {
+      kind: 'velvet-dusk/release',
+      schemaVersion: 1,
+      ...told,
+      files: manifest.files.map(({ path, sha256 }) => ({ path, sha256 })),
+    };
+    const rows = await this.db
+      .insert(releases)
+      .values({ id: randomUUID(), packId, number, jobId, document, createdAt: date })
+      .onConflictDoNothing()
+      .returning();
+    if (rows.length > 0) return;
+    const [there] = await this.db
+      .select()
+      .from(releases)
+      .where(and(eq(releases.packId, packId), eq(releases.number, number)));
+    // The same job, killed after it had written this.
+    if (there.jobId !== jobId) throw new Error(`release ${number} was made meanwhile; order this one again`);
+  }
+
+  /** Everything a pack is made of, as one document. */
+  async specFor({ projectId, project, pack, looks, profiles }: SpecParts): Promise<PackSpec> {
+    const documents = await Promise.all(
+      looks.map(async ({ id, version }) => ({
+        id,
+        version,
+        document: (await this.parts.versions.get(id, String(version))).document,
+      })),
+    );
+    const files = documents.flatMap(({ document }) => this.parts.luts.of(document));
+    const named = [...new Map(files.map((f) => [f.sha256, f])).values()];
+    const luts = await Promise.all(
+      named.map(async ({ sha256, name, path }) => ({ sha256, name, text: await readFile(path, 'utf8') })),
+    );
+    const { plates, profiles: recordedBy } = await this.parts.plates.forPack(projectId);
+    const known = new Set(profiles.map((p) => p.id));
+    return {
+      ...specOf(pack, {
+        looks: documents,
+        profiles: [...profiles, ...recordedBy.filter((p) => !known.has(p.id))],
+      }),
+      project,
+      luts,
+      plates,
+    };
+  }
+
+  /** Files of the latest release, for the list of changes of the next. */
+  async latestFiles(packId: string): Promise<PackSpec['previous']> {
+    const [row] = await this.db
+      .select()
+      .from(releases)
+      .where(eq(releases.packId, packId))
+      .orderBy(desc(releases.number))
+      .limit(1);
+    return row ? { number: row.number, files: readRelease(row.document, 'release').files } : null;
+  }
+}

@@ -1,0 +1,91 @@
+import { useMutation, useQueries, useQuery } from '@tanstack/react-query';
+import { z } from 'zod';
+import { lookVersionsSchema } from '@velvet-dusk/core/api/contract';
+import { jobSchema } from '@velvet-dusk/core/api/jobs';
+import {
+  type PackOrder,
+  type PackRecord,
+  packRecordSchema,
+  releaseListSchema,
+} from '@velvet-dusk/core/api/packs';
+import { type Manifest, manifestSchema } from '@velvet-dusk/core/pack/manifest';
+import type { Pack } from '@velvet-dusk/core/pack/document';
+import type { PackLook } from '@velvet-dusk/core/pack/plannedLut';
+import type { OpenProject } from './project.ts';
+import { ask } from './client.ts';
+import { useJobMutation } from './jobs.ts';
+import { queryClient } from './queryClient.ts';
+
+const packsKey = (projectId: string) => ['packs', projectId];
+const listSchema = z.object({ items: z.array(packRecordSchema), unreadable: z.array(z.unknown()) });
+
+/** Packs of a project, as the server has them. */
+export const usePacks = (projectId: string) =>
+  useQuery({
+    queryKey: packsKey(projectId),
+    queryFn: () => ask(`/projects/${projectId}/packs`, listSchema),
+    staleTime: Infinity,
+  });
+
+export const knownPacks = (projectId: string): PackRecord[] =>
+  queryClient.getQueryData<z.output<typeof listSchema>>(packsKey(projectId))?.items ?? [];
+
+/** Puts a saved pack in its place, in whatever list has it. */
+export function writePack(record: PackRecord): void {
+  queryClient.setQueriesData<z.output<typeof listSchema>>(
+    { queryKey: ['packs'] },
+    (list) => list && { ...list, items: list.items.map((p) => (p.id === record.id ? record : p)) },
+  );
+}
+
+/** Making packs, deleting them and bringing them back; the list is read again after each. */
+export function usePackActions(projectId: string) {
+  const onSuccess = () => queryClient.invalidateQueries({ queryKey: packsKey(projectId) });
+  const create = useMutation({
+    mutationFn: (pack: Pack) =>
+      ask(`/projects/${projectId}/packs`, packRecordSchema, { method: 'POST', json: pack }),
+    onSuccess,
+  });
+  const setDeleted = useMutation({
+    mutationFn: ({ id, deleted }: { id: string; deleted: boolean }) =>
+      ask(`/packs/${id}`, z.unknown(), { method: 'PATCH', json: { deleted } }),
+    onSuccess,
+  });
+  return { create, setDeleted };
+}
+
+export const useReleases = (packId: string) =>
+  useQuery({
+    queryKey: ['releases', packId],
+    queryFn: () => ask(`/packs/${packId}/releases`, releaseListSchema),
+  });
+
+export const useOrderPack = () =>
+  useJobMutation(({ packId, order }: { packId: string; order: PackOrder }) =>
+    ask(`/packs/${packId}/exports`, jobSchema, { method: 'POST', json: order }),
+  );
+
+/** What a finished export tells of every file. */
+export const useManifest = (artefactId: string | undefined) =>
+  useQuery({
+    queryKey: ['manifest', artefactId],
+    queryFn: (): Promise<Manifest> => ask(`/artefacts/${artefactId}/file`, manifestSchema),
+    enabled: artefactId !== undefined,
+    staleTime: Infinity,
+  });
+
+/** Looks of a project with the versions an export would make of them, or has made. */
+export function usePackLooks({ looks }: OpenProject): PackLook[] {
+  return useQueries({
+    queries: looks.map(({ id, revision }) => ({
+      queryKey: ['versions', id, revision],
+      queryFn: () => ask(`/looks/${id}/versions`, lookVersionsSchema),
+    })),
+    combine: (answers) =>
+      looks.map(({ id, document }, i) => {
+        const { data } = answers[i];
+        const latest = data?.versions[0]?.number ?? 0;
+        return { id, document, version: data && (data.isLatest ? latest : latest + 1) };
+      }),
+  });
+}

@@ -1,0 +1,235 @@
+import { Popover } from 'radix-ui';
+import type { Profile } from '@velvet-dusk/core/camera/profile';
+import {
+  itemsOf,
+  type Pack,
+  type PackItem,
+  packItemSchema,
+  withItems,
+} from '@velvet-dusk/core/pack/document';
+import { roles, type RoleId } from '@velvet-dusk/core/order/roles/index';
+import { displayToken } from '@velvet-dusk/core/render/display';
+import { outputs } from '@velvet-dusk/core/render/outputs/index';
+import { useOpenProject } from '../../bench/useBench.ts';
+import { Button } from '../../ui/Button.tsx';
+import { NumberField } from '../../ui/NumberField.tsx';
+import { editPack } from './packStore.ts';
+import { roleOptions } from './words.ts';
+
+interface CellEditorProps {
+  id: string;
+  pack: Pack;
+  place: { lookId: string; profileId: string };
+  label: string;
+  columns: readonly Profile[];
+  onClose(): void;
+}
+
+const select = 'bg-g3 border border-g4 rounded-sm px-1 py-0.5 text-[12px]';
+
+interface RowProps {
+  item: PackItem;
+  pack: Pack;
+  n: number;
+  columns: readonly Profile[];
+  onChange(item: PackItem | null): void;
+}
+
+/** One LUT of a cell: everything it is made by, each value typed or chosen. */
+function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
+  const set = (change: Partial<PackItem>) => onChange({ ...item, ...change });
+  const role = roles[item.role];
+  const name = `LUT ${n}`;
+  const setRole = (id: RoleId) =>
+    set({
+      role: id,
+      offset: (roles[id].uses as readonly string[]).includes('offset') ? item.offset || 1 : 0,
+      to: id === 'camera-to-camera' ? (item.to ?? columns[0].id) : null,
+      withoutLook: id === 'monitor' && item.withoutLook,
+    });
+  return (
+    <fieldset className="border-t border-g4 py-2 grid gap-1.5">
+      <legend className="sr-only">{name}</legend>
+      <div className="flex items-center gap-3">
+        <select
+          aria-label={`Role of ${name}`}
+          className={select}
+          value={item.role}
+          onChange={(e) => setRole(e.currentTarget.value as RoleId)}
+        >
+          {roleOptions.map((o) => (
+            <option key={o.id} value={o.id}>
+              {o.label}
+            </option>
+          ))}
+        </select>
+        <NumberField
+          label="Grid"
+          value={item.grid}
+          min={2}
+          max={129}
+          step={1}
+          rest={33}
+          digits={0}
+          onChange={(grid) => set({ grid })}
+        />
+        <select
+          aria-label={`Output of ${name}`}
+          className={select}
+          value={item.output}
+          onChange={(e) => set({ output: e.currentTarget.value })}
+        >
+          {pack.outputs.map((o) => (
+            <option key={o.id} value={o.id}>
+              {outputs[o.display.output].label} · {displayToken(o.display)}
+            </option>
+          ))}
+        </select>
+        <span className="flex-1" />
+        <Button kind="text" aria-label={`Remove ${name}`} onClick={() => onChange(null)}>
+          Remove
+        </Button>
+      </div>
+      <div className="flex items-center gap-4 text-[12px]">
+        {(role.uses as readonly string[]).includes('offset') && (
+          <NumberField
+            label="Exposed over"
+            value={item.offset}
+            min={-8}
+            max={8}
+            step={0.25}
+            rest={1}
+            digits={2}
+            unit="st"
+            signed
+            onChange={(offset) => set({ offset })}
+          />
+        )}
+        {role.withLook && (
+          <NumberField
+            label="Strength"
+            value={Math.round((item.strength ?? 1) * 100)}
+            min={0}
+            max={100}
+            step={1}
+            rest={100}
+            digits={0}
+            unit="%"
+            onChange={(s) => set({ strength: s === 100 ? null : s / 100 })}
+          />
+        )}
+        {role.withLook && (
+          <label className="flex gap-1 text-t2">
+            <input
+              type="checkbox"
+              checked={item.colourOnly}
+              onChange={(e) => set({ colourOnly: e.currentTarget.checked })}
+            />
+            Colour only
+          </label>
+        )}
+        {item.role === 'monitor' && (
+          <label className="flex gap-1 text-t2">
+            <input
+              type="checkbox"
+              checked={item.withoutLook}
+              onChange={(e) => set({ withoutLook: e.currentTarget.checked })}
+            />
+            Without the look
+          </label>
+        )}
+        {item.role === 'camera-to-camera' && (
+          <label className="flex gap-1 text-t2">
+            To
+            <select
+              className={select}
+              value={item.to ?? ''}
+              onChange={(e) => set({ to: e.currentTarget.value })}
+            >
+              {columns.map((p) => (
+                <option key={p.id} value={p.id}>
+                  {p.name}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+      </div>
+      <div className="flex flex-wrap gap-x-3 gap-y-0.5 text-[12px] text-t2">
+        {pack.destinations.map((d) => (
+          <label key={d.id} className="flex gap-1">
+            <input
+              type="checkbox"
+              checked={item.destinations.includes(d.id)}
+              onChange={(e) => {
+                const rest = item.destinations.filter((x) => x !== d.id);
+                const next = e.currentTarget.checked ? [...rest, d.id] : rest;
+                // A file that goes nowhere is no file.
+                if (next.length > 0) set({ destinations: next });
+              }}
+            />
+            {d.label}
+          </label>
+        ))}
+      </div>
+      <p className="text-t3 text-[11.5px]">
+        {role.purpose} Stands {role.stands}.
+      </p>
+    </fieldset>
+  );
+}
+
+/** The roles of one cell, beside it. Escape, or a click elsewhere, closes it. */
+export function CellEditor({ id, pack, place, label, columns, onClose }: CellEditorProps) {
+  const { looks } = useOpenProject();
+  const items = itemsOf(pack, place.lookId, place.profileId);
+  const put = (next: readonly PackItem[]) =>
+    editPack(id, (p) => withItems(p, place.lookId, place.profileId, next));
+  const copyTo = (places: { lookId: string; profileId: string }[]) =>
+    editPack(id, (p) => places.reduce((now, to) => withItems(now, to.lookId, to.profileId, items), p));
+  const add = () =>
+    put([
+      ...items,
+      packItemSchema.parse({
+        role: 'combined',
+        output: pack.outputs[0].id,
+        destinations: [pack.destinations.find((d) => d.id === 'editor')?.id ?? pack.destinations[0].id],
+      }),
+    ]);
+  return (
+    <Popover.Portal>
+      <Popover.Content
+        align="start"
+        sideOffset={2}
+        collisionPadding={8}
+        aria-label={label}
+        className="z-20 w-[560px] max-h-[var(--radix-popover-content-available-height)] scroll-quiet bg-g2 border border-violet rounded-sm px-4 py-3 shadow-[0_6px_24px_#000c]"
+      >
+        <div className="flex items-baseline gap-3 pb-2">
+          <h3 className="flex-1 font-semibold">{label}</h3>
+          <Button kind="text" onClick={() => copyTo(columns.map((p) => ({ ...place, profileId: p.id })))}>
+            To all cameras
+          </Button>
+          <Button kind="text" onClick={() => copyTo(looks.map((l) => ({ ...place, lookId: l.id })))}>
+            To all looks
+          </Button>
+          <Button kind="text" onClick={onClose}>
+            Close
+          </Button>
+        </div>
+        {items.map((item, i) => (
+          <ItemRow
+            key={i}
+            n={i + 1}
+            item={item}
+            pack={pack}
+            columns={columns}
+            onChange={(next) => put(items.flatMap((old, at) => (at !== i ? [old] : next ? [next] : [])))}
+          />
+        ))}
+        {items.length === 0 && <p className="text-t2 py-2">No LUT of this look for this camera yet.</p>}
+        <Button onClick={add}>Add a LUT</Button>
+      </Popover.Content>
+    </Popover.Portal>
+  );
+}

@@ -1,0 +1,104 @@
+import { type NameToken, nameTokenIds, type NameRule } from '@velvet-dusk/core/pack/names/rule';
+import type { Pack } from '@velvet-dusk/core/pack/document';
+import { editPack } from './packStore.ts';
+
+const select =
+  'appearance-none bg-transparent text-t1 border-b border-g4 hover:border-g5 px-1 [&>option]:bg-g3';
+const separators = { _: 'underscore', '-': 'dash' } as const;
+const words = { '-': 'dash', _: 'underscore', '': 'nothing' } as const;
+const cases = { keep: 'as written', lower: 'lower case', upper: 'capitals' } as const;
+
+/** The parts of the long names, in order: a click switches one, arrow keys move it. */
+export function NameBuilder({ id, pack }: { id: string; pack: Pack }) {
+  const { names } = pack;
+  const set = (change: Partial<NameRule>) =>
+    editPack(id, (p) => {
+      const next = { ...p.names, ...change };
+      // Both the same could not be read back: the other gives way.
+      if (next.separator !== next.word) return { ...p, names: next };
+      const other = next.separator === '_' ? '-' : '_';
+      return { ...p, names: 'word' in change ? { ...next, separator: other } : { ...next, word: other } };
+    });
+  const toggle = (token: NameToken) => {
+    const rest = names.tokens.filter((t) => t !== token);
+    const tokens = rest.length === names.tokens.length ? [...names.tokens, token] : rest;
+    if (tokens.length > 0) set({ tokens });
+  };
+  const move = (token: NameToken, by: -1 | 1) => {
+    const at = names.tokens.indexOf(token);
+    const to = at + by;
+    if (at < 0 || to < 0 || to >= names.tokens.length) return;
+    const tokens = [...names.tokens];
+    [tokens[at], tokens[to]] = [tokens[to], tokens[at]];
+    set({ tokens });
+  };
+  const shown = [...names.tokens, ...nameTokenIds.filter((t) => !names.tokens.includes(t))];
+  return (
+    <div className="flex-1 flex items-center gap-3 min-w-0 text-[12px]">
+      <div role="group" aria-label="Parts of a name" className="flex gap-1">
+        {shown.map((token) => {
+          const on = names.tokens.includes(token);
+          return (
+            <button
+              key={token}
+              type="button"
+              aria-pressed={on}
+              title={on ? 'A click leaves it out; arrow keys move it' : 'A click adds it'}
+              className={`px-1.5 py-0.5 rounded-sm border ${on ? 'border-g4 text-t1' : 'border-dashed border-g4 text-t3 hover:text-t2'}`}
+              onClick={() => toggle(token)}
+              onKeyDown={(e) => {
+                if (e.key === 'ArrowLeft') move(token, -1);
+                if (e.key === 'ArrowRight') move(token, 1);
+              }}
+            >
+              {token}
+            </button>
+          );
+        })}
+      </div>
+      <span className="flex-1" />
+      <label className="text-t3">
+        joined by
+        <select
+          aria-label="Parts joined by"
+          className={select}
+          value={names.separator}
+          onChange={(e) => set({ separator: e.currentTarget.value as NameRule['separator'] })}
+        >
+          {Object.entries(separators).map(([v, label]) => (
+            <option key={v} value={v}>
+              {label}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="text-t3">
+        words by
+        <select
+          aria-label="Words joined by"
+          className={select}
+          value={names.word}
+          onChange={(e) => set({ word: e.currentTarget.value as NameRule['word'] })}
+        >
+          {Object.entries(words).map(([v, label]) => (
+            <option key={v} value={v}>
+              {label}
+            </option>
+          ))}
+        </select>
+      </label>
+      <select
+        aria-label="Case of names"
+        className={select}
+        value={names.letterCase}
+        onChange={(e) => set({ letterCase: e.currentTarget.value as NameRule['letterCase'] })}
+      >
+        {Object.entries(cases).map(([v, label]) => (
+          <option key={v} value={v}>
+            {label}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}

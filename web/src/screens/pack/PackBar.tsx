@@ -1,0 +1,129 @@
+import { DropdownMenu } from 'radix-ui';
+import type { PackRecord } from '@velvet-dusk/core/api/packs';
+import { newPack, type Pack } from '@velvet-dusk/core/pack/document';
+import { inShape, type PackShapeId, packShapes } from '@velvet-dusk/core/pack/shapes';
+import { usePackActions, useReleases } from '../../api/packs.ts';
+import { useOpenProject } from '../../bench/useBench.ts';
+import { Button } from '../../ui/Button.tsx';
+import { menuItem } from '../../ui/menuItem.ts';
+import { NameField } from '../../ui/NameField.tsx';
+import { editPack, packs } from './packStore.ts';
+import type { Planned } from './usePlan.ts';
+import { bytesText, secondsText } from './words.ts';
+
+interface PackBarProps {
+  id: string;
+  pack: Pack;
+  records: readonly PackRecord[];
+  planned: Planned;
+  onChoose(id: string): void;
+  onExport(): void;
+}
+
+const trigger = 'text-t1 border-b border-g4 hover:border-g5';
+const content = 'z-20 bg-g2 border border-g4 rounded-sm py-1 text-[12.5px] max-w-[420px]';
+
+/** Looks and cameras the pack has now. */
+const shapeOf = (pack: Pack) => ({
+  looks: [...new Set(pack.cells.map((c) => c.lookId))],
+  profiles: [...new Set(pack.cells.map((c) => c.profileId))],
+});
+
+function ShapeMenu({ id, pack }: { id: string; pack: Pack }) {
+  const project = useOpenProject();
+  const put = (shape: PackShapeId) =>
+    editPack(id, (now) => {
+      const { looks, profiles } = shapeOf(now);
+      return inShape(now, shape, {
+        looks: looks.length > 0 ? looks : project.looks.map((l) => l.id),
+        profiles: profiles.length > 0 ? profiles : project.profiles.map((p) => p.id),
+      });
+    });
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className={trigger} aria-label={`Shape of ${pack.name}`}>
+        Start from a shape <span aria-hidden>▾</span>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="start" className={content}>
+          {Object.entries(packShapes).map(([shape, { label, about }]) => (
+            <DropdownMenu.Item key={shape} className={menuItem} onSelect={() => put(shape as PackShapeId)}>
+              <span className="block text-t1">{label}</span>
+              <span className="block text-[11.5px] text-t3">{about}</span>
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+function PackMenu({ id, records, onChoose }: Pick<PackBarProps, 'id' | 'records' | 'onChoose'>) {
+  const project = useOpenProject();
+  const { create, setDeleted } = usePackActions(project.id);
+  const make = () =>
+    create.mutate(newPack(`Pack ${records.length + 1}`, project.viewing), {
+      onSuccess: (r) => onChoose(r.id),
+    });
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className="text-violet hover:underline" aria-label="Packs of this project">
+        {records.length} {records.length === 1 ? 'pack' : 'packs'}
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="start" className={content}>
+          {records.map((r) => (
+            <DropdownMenu.Item key={r.id} className={menuItem} onSelect={() => onChoose(r.id)}>
+              {r.document.name}
+            </DropdownMenu.Item>
+          ))}
+          <DropdownMenu.Separator className="h-px bg-g4 my-1" />
+          <DropdownMenu.Item className={menuItem} onSelect={make}>
+            New pack
+          </DropdownMenu.Item>
+          {records.length > 1 && (
+            <DropdownMenu.Item className={menuItem} onSelect={() => setDeleted.mutate({ id, deleted: true })}>
+              Delete this pack
+            </DropdownMenu.Item>
+          )}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+/** Name, shape, totals and the one button. */
+export function PackBar({ id, pack, records, planned, onChoose, onExport }: PackBarProps) {
+  const state = packs.useStates((s) => s.states[id]);
+  const { data: releases } = useReleases(id);
+  const { files, bytes, seconds } = planned.totals;
+  return (
+    <div className="flex items-center gap-5 px-4 h-10 shrink-0 border-b border-g0 text-[13px]">
+      <label className="flex items-baseline gap-1.5 text-t2">
+        Pack
+        <NameField
+          label="Name of the pack"
+          value={pack.name}
+          onChange={(name) => editPack(id, (p) => ({ ...p, name }))}
+        />
+      </label>
+      <PackMenu id={id} records={records} onChoose={onChoose} />
+      <ShapeMenu id={id} pack={pack} />
+      {state && 'why' in state && (
+        <span role="alert" className="text-ember truncate">
+          ▲ {state.why}
+        </span>
+      )}
+      <span className="flex-1" />
+      <span className="num text-t2" aria-live="polite">
+        {files} files · {bytesText(bytes)} · about {secondsText(seconds)}
+      </span>
+      <span className="text-t2">
+        Release <span className="num text-t1">{(releases?.[0]?.number ?? 0) + 1}</span>
+      </span>
+      <Button kind="main" disabled={files === 0} onClick={onExport}>
+        Export and prove
+      </Button>
+    </div>
+  );
+}

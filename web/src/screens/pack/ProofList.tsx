@@ -1,0 +1,120 @@
+import { useRef, useState } from 'react';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { packSubjectOf } from '@velvet-dusk/core/api/jobs';
+import type { ManifestFile } from '@velvet-dusk/core/pack/manifest';
+import { useJobs } from '../../api/jobs.ts';
+import { useManifest } from '../../api/packs.ts';
+import { useOpenProject } from '../../bench/useBench.ts';
+
+const rowHeight = 25;
+const columns = 'grid grid-cols-[minmax(0,1fr)_64px_64px_64px_96px_minmax(0,1fr)] gap-3 px-4 items-center';
+
+const strain = ({ proof }: ManifestFile) => (proof ? Math.max(proof.mean / 0.3, proof.p99 / 1.2) : 0);
+
+function Details({ file }: { file: ManifestFile }) {
+  const { proof } = file;
+  return (
+    <div className="px-6 py-2 bg-g1 text-[12px] text-t2 grid gap-1">
+      <p>
+        {file.input} → {file.output}. Stands {file.stands}.
+      </p>
+      {proof && (
+        <p>
+          Proved on <span className="num">{proof.samples}</span> colours, {proof.interpolation}. Greys{' '}
+          {proof.greyFall === 0 ? 'rise everywhere' : `fall by ${(proof.greyFall * 100).toFixed(2)} %`};
+          beyond the camera’s range their colour grows by C* {proof.endColour.toFixed(1)}. Read back within{' '}
+          {proof.rereadError.toExponential(1)} of what was baked.
+        </p>
+      )}
+      <p className="num break-all">SHA-256 {file.sha256}</p>
+    </div>
+  );
+}
+
+/** Every file of the last export against the exact recipe, worst first. */
+export function ProofList({ packId }: { packId: string }) {
+  const { jobs } = useJobs(useOpenProject().id);
+  const done = jobs.find((j) => packSubjectOf(j)?.packId === packId && j.state === 'done');
+  const list = done?.artefacts.find((a) => a.document.kind === 'velvet-dusk/pack-manifest-file');
+  const { data, error } = useManifest(list?.id);
+  const [open, setOpen] = useState('');
+  const scroller = useRef<HTMLDivElement>(null);
+  const files = [...(data?.files ?? [])].sort((a, b) => strain(b) - strain(a));
+  const rows = useVirtualizer({
+    count: files.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: (i) => (files[i].path === open ? rowHeight + 92 : rowHeight),
+    overscan: 8,
+    getItemKey: (i) => `${files[i].path} ${files[i].path === open}`,
+  });
+  if (!done)
+    return (
+      <p className="px-4 py-3 text-t2">
+        Nothing has been exported yet. Export and prove makes every file and measures it.
+      </p>
+    );
+  if (error)
+    return (
+      <p role="alert" className="px-4 py-3 text-ember">
+        ▲ {error.message}
+      </p>
+    );
+  if (!data) return <p className="px-4 py-3 text-t2">Opening the proof …</p>;
+  return (
+    <>
+      <div className={`${columns} h-7 text-[11.5px] text-t3 border-b border-g0`} aria-hidden>
+        <span>
+          {done.title}, {(done.endedAt ?? '').slice(0, 16).replace('T', ' ')}
+        </span>
+        <span className="text-right">ΔE mean</span>
+        <span className="text-right">99 %</span>
+        <span className="text-right">max</span>
+        <span>interpolated</span>
+        <span>found</span>
+      </div>
+      <div ref={scroller} className="flex-1 scroll-quiet" role="table" aria-label="Proof of every file">
+        <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
+          {rows.getVirtualItems().map(({ index, start }) => {
+            const file = files[index];
+            const { proof } = file;
+            const holds = !proof || proof.holds;
+            return (
+              <div key={file.path} className="absolute left-0 right-0" style={{ top: start }}>
+                <div
+                  role="row"
+                  className={`${columns} border-b border-g1 text-[12px]`}
+                  style={{ height: rowHeight }}
+                >
+                  <span role="cell" className="min-w-0 flex">
+                    <button
+                      type="button"
+                      aria-expanded={open === file.path}
+                      className="num text-left truncate"
+                      title={file.path}
+                      onClick={() => setOpen(open === file.path ? '' : file.path)}
+                    >
+                      {file.path.split('/').at(-1)}
+                    </button>
+                  </span>
+                  {(['mean', 'p99', 'max'] as const).map((key) => (
+                    <span key={key} role="cell" className="num text-right">
+                      {proof ? proof[key].toFixed(key === 'mean' ? 2 : 1) : '–'}
+                    </span>
+                  ))}
+                  <span role="cell" className="text-t2">
+                    {proof?.interpolation ?? ''}
+                  </span>
+                  <span role="cell" className={`truncate ${holds ? 'text-holds' : 'text-ember'}`}>
+                    {holds ? '● holds' : '▲ over tolerance'}
+                    {file.findings.length > 0 && <span className="text-t2"> {file.findings.join('; ')}</span>}
+                  </span>
+                </div>
+                {open === file.path && <Details file={file} />}
+              </div>
+            );
+          })}
+        </div>
+      </div>
+    </>
+  );
+}

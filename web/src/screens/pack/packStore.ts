@@ -1,0 +1,29 @@
+import { packRecordSchema } from '@velvet-dusk/core/api/packs';
+import { type Pack, parsePack } from '@velvet-dusk/core/pack/document';
+import { ask } from '../../api/client.ts';
+import { knownPacks, writePack } from '../../api/packs.ts';
+import { draftDocuments } from '../../state/draftDocuments.ts';
+
+/** Packs as they are edited. */
+export const packs = draftDocuments<Pack>({
+  kind: 'pack',
+  nameOf: (pack) => pack.name,
+  check: (pack) => void parsePack(pack, 'pack'),
+  async send(id, pack, revision) {
+    const record = await ask(`/packs/${id}`, packRecordSchema, { method: 'PUT', json: pack, revision });
+    writePack(record);
+    return record.revision;
+  },
+  current(body) {
+    const record = packRecordSchema.safeParse(body).data;
+    if (record) writePack(record);
+    return record && { revision: record.revision, content: record.document };
+  },
+  known: (projectId) =>
+    knownPacks(projectId).map(({ id, revision, document }) => ({
+      id,
+      saved: { revision, content: document },
+    })),
+});
+
+export const editPack = packs.edit;

@@ -1,0 +1,52 @@
+import type { PackItem } from '@velvet-dusk/core/pack/document';
+import { roles, type RoleId } from '@velvet-dusk/core/order/roles/index';
+
+/** A role as a cell has room for. */
+const short: Record<RoleId, string> = {
+  combined: 'combined',
+  conversion: 'conversion',
+  'creative-display': 'creative',
+  'creative-log': 'creative log',
+  monitor: 'monitor',
+  'monitor-partner': 'partner',
+  trim: 'trim',
+  'camera-to-camera': 'to camera',
+  return: 'return',
+};
+export const roleOptions = Object.values(roles).map(({ id, label, purpose }) => ({
+  id: id as RoleId,
+  label,
+  purpose,
+}));
+
+export const bytesText = (bytes: number): string =>
+  bytes < 1e6 ? `${Math.round(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`;
+
+export const secondsText = (seconds: number): string =>
+  seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${Math.round(seconds / 60)} min`;
+
+const stops = (offset: number) => `${offset > 0 ? '+' : '−'}${Math.abs(offset)}`;
+
+export interface CellLine {
+  text: string;
+  detail: string;
+}
+
+/** A cell's items as lines: a role, and the grids it comes in. */
+export function cellLines(items: readonly PackItem[]): CellLine[] {
+  const lines = new Map<string, number[]>();
+  for (const item of items) {
+    const marks = [
+      short[item.role],
+      ...(item.offset !== 0 ? [stops(item.offset)] : []),
+      ...(item.colourOnly ? ['colour'] : []),
+      ...(item.withoutLook ? ['plain'] : []),
+      ...(item.strength !== null ? [`${Math.round(item.strength * 100)} %`] : []),
+    ];
+    const text = marks.join(' ');
+    const grids = lines.get(text) ?? [];
+    if (!grids.includes(item.grid)) grids.push(item.grid);
+    lines.set(text, grids);
+  }
+  return [...lines].map(([text, grids]) => ({ text, detail: grids.sort((a, b) => a - b).join(' ') }));
+}
