@@ -9,6 +9,12 @@ const tools = [
     check: ['/usr/bin/python3', '-c', 'import PyOpenColorIO, numpy'],
     packages: ['python3-pyopencolorio', 'python3-numpy'],
   },
+  {
+    what: 'OpenColorIO’s tools',
+    check: ['sh', '-c', 'command -v ociocheck'],
+    packages: ['opencolorio-tools'],
+  },
+  { what: 'unzip', check: ['unzip', '-v'], packages: ['unzip'] },
 ];
 
 const works = ({ check: [command, ...args] }) => spawnSync(command, args, { stdio: 'ignore' }).status === 0;

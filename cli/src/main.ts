@@ -6,6 +6,7 @@ import { inspectCommand } from './commands/inspect.ts';
 import { profileCommand } from './commands/profile.ts';
 import { recordCommand } from './commands/record.ts';
 import { decodeAnything } from './commands/decodeAnything.ts';
+import { deviceCommand } from './commands/device.ts';
 import { mergeCommand } from './commands/merge.ts';
 import { packCommand } from './commands/pack.ts';
 import { verifyCommand } from './commands/verify.ts';
@@ -22,6 +23,7 @@ const commands = [
   packCommand,
   verifyCommand,
   mergeCommand,
+  deviceCommand,
 ];
 
 const usage = () =>

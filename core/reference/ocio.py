@@ -54,10 +54,18 @@ def build(spec):
 INTERPOLATION = {"tetrahedral": ocio.INTERP_TETRAHEDRAL, "trilinear": ocio.INTERP_LINEAR}
 
 question = json.load(sys.stdin)
-transform = build(question["transform"])
-if question.get("inverse"):
-    transform.setDirection(ocio.TRANSFORM_DIR_INVERSE)
-processor = ocio.Config.CreateRaw().getProcessor(transform)
+spec = question["transform"]
+if spec["kind"] == "view":
+    # A configuration from a file: from one of its spaces to a view of one of its displays.
+    config = ocio.Config.CreateFromFile(spec["config"])
+    processor = config.getProcessor(
+        ocio.DisplayViewTransform(src=spec["from"], display=spec["display"], view=spec["view"])
+    )
+else:
+    transform = build(spec)
+    if question.get("inverse"):
+        transform.setDirection(ocio.TRANSFORM_DIR_INVERSE)
+    processor = ocio.Config.CreateRaw().getProcessor(transform)
 # Lossless: no approximated powers or logarithms, float in and out.
 cpu = processor.getOptimizedCPUProcessor(ocio.BIT_DEPTH_F32, ocio.BIT_DEPTH_F32, ocio.OPTIMIZATION_LOSSLESS)
 flat = numpy.array(question["pixels"], dtype=numpy.float32)

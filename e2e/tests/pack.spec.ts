@@ -63,7 +63,7 @@ test('names are built and typed, what breaks a rule is told, and one click mends
   await page.keyboard.press('Enter');
   await expect(files.getByText(/"CON" is kept for a device/)).toBeVisible();
   await page.getByRole('button', { name: 'Export and prove' }).click();
-  await expect(page.getByRole('alert').getByText(/1 file has a name that cannot be written/)).toBeVisible();
+  await expect(page.getByRole('alert')).toContainText('1 file has a name that cannot be written');
   await page.keyboard.press('Escape');
   await files.getByRole('button', { name: 'Use the built name' }).click();
   await expect(name).toBeVisible();
@@ -128,4 +128,19 @@ test('plan, export, proof, download, unzip, checksums; then a release that is he
   await expect(page.getByRole('list', { name: 'Releases' })).toContainText(
     'Seventeen points are for monitors.',
   );
+});
+
+test('a stand-in device loads the card, and its picture is told from the recipe', async ({ page }) => {
+  const device = page.getByRole('region', { name: 'Stand-in device' });
+  const menu = device.getByRole('list', { name: 'Menu of the device' });
+  await expect(menu.getByRole('button')).toHaveCount(4, { timeout: 60_000 });
+  const mean = async () =>
+    Number(/ΔE ([\d.]+)/.exec(await device.getByTestId('device-difference').innerText())![1]);
+  expect(await mean()).toBeGreaterThan(0);
+  expect(await mean()).toBeLessThan(2);
+  await device.getByLabel('Device', { exact: true }).selectOption('recorder');
+  await expect(menu.getByRole('button').first()).toHaveText(/^1 [A-Z0-9]{1,8}$/);
+  await expect(device.getByText(/narrow range/)).toBeVisible();
+  expect(await mean()).toBeLessThan(2);
+  await expectAxeClean(page);
 });

@@ -1,12 +1,97 @@
+import { encode } from 'fast-png';
+import { stopsToLinear } from '@velvet-dusk/core/colour/exposure';
+import { writeColour } from '@velvet-dusk/core/colour/oklabPixels';
+import { greyLightness } from '@velvet-dusk/core/colour/oklab';
+import { lumaOf } from '@velvet-dusk/core/colour/ycbcr';
+import { makeCodec } from '@velvet-dusk/core/camera/codec';
+import { trimCode } from '@velvet-dusk/core/look/trimCode';
+import { applyTetrahedral } from '@velvet-dusk/core/lut/apply';
+import { bake } from '@velvet-dusk/core/order/bake';
+import { shownOn } from '@velvet-dusk/core/look/shown';
+import { compilePipeline } from '@velvet-dusk/core/order/pipeline';
+import type { Look } from '@velvet-dusk/core/look/document';
+import type { LutMap } from '@velvet-dusk/core/look/steps/step';
+import { changesText } from '@velvet-dusk/core/pack/guide/changes';
+import { cardPath, guidePage } from '@velvet-dusk/core/pack/guide/guide';
+import { type CardMeasures, lookCardPage } from '@velvet-dusk/core/pack/guide/lookCardPage';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
-import type { PackSpec } from '@velvet-dusk/core/pack/spec';
+import { type PackSpec, readLuts } from '@velvet-dusk/core/pack/spec';
+import { standardDisplay } from '@velvet-dusk/core/render/display';
+import { fileSlug } from '@velvet-dusk/core/slug';
+import { framesOf, type ProofFrame } from './proofFrames.ts';
 
 export interface Page {
   path: string;
   data: string | Uint8Array;
 }
 
+/** Plates on a look card, and the grid they are shown through. */
+const cardPlates = 3;
+const cardGrid = 33;
+
+/** A plate as an ordinary screen shows it, through the baked file, 8 bit. */
+function picture(frame: ProofFrame, look: Look, role: 'combined' | 'conversion', luts: LutMap): Uint8Array {
+  const { profile, shot, rgb, width, height } = frame;
+  const out = Float32Array.from(rgb);
+  trimCode(makeCodec(profile), shot)(out);
+  applyTetrahedral(bake({ look, profile, role, luts, display: standardDisplay, grid: cardGrid }), out);
+  const data = Uint8Array.from(out, (v) => Math.round(Math.min(Math.max(v, 0), 1) * 255));
+  return encode({ width, height, data, depth: 8, channels: 3 });
+}
+
+/** Skin in the light, as the readings take it: Oklab hue and saturation of a middling complexion (common practice). */
+const skin = { hue: 48, saturation: 0.1 };
+
+function measure(look: Look, { profiles }: PackSpec, luts: LutMap): CardMeasures {
+  const light = new Float32Array(6).fill(stopsToLinear(0));
+  writeColour({ lightness: greyLightness(stopsToLinear(0.3)), ...skin }, light, 3);
+  const levels = (withLook: boolean): [number, number] => {
+    const pipeline = compilePipeline({
+      profile: profiles[0],
+      look: shownOn(look, standardDisplay),
+      withLook,
+      luts,
+    });
+    const rgb = Float32Array.from(light);
+    pipeline.look(rgb);
+    pipeline.output(rgb);
+    return [lumaOf(rgb[0], rgb[1], rgb[2]), lumaOf(rgb[3], rgb[4], rgb[5])];
+  };
+  const [before, after] = [levels(false), levels(true)];
+  return { grey: [before[0], after[0]], skin: [before[1], after[1]] };
+}
+
+function cards(spec: PackSpec, manifest: Manifest): Page[] {
+  const luts = readLuts(spec.luts);
+  const frames = framesOf(spec).slice(0, cardPlates);
+  const used = new Set(manifest.files.flatMap((f) => (f.look ? [f.look.id] : [])));
+  const pages: Page[] = [];
+  for (const { id, document } of spec.looks.filter((l) => used.has(l.id))) {
+    const pictures = frames.map((frame) => {
+      const stem = `${fileSlug(id, 'look')}_${fileSlug(frame.id, 'plate')}`;
+      pages.push(
+        {
+          path: `look-cards/pictures/${stem}_before.png`,
+          data: picture(frame, document, 'conversion', luts),
+        },
+        { path: `look-cards/pictures/${stem}_after.png`, data: picture(frame, document, 'combined', luts) },
+      );
+      return { name: frame.name, before: `pictures/${stem}_before.png`, after: `pictures/${stem}_after.png` };
+    });
+    const card = { pictures, measures: measure(document, spec, luts) };
+    pages.push({ path: cardPath(id), data: lookCardPage(document, id, spec, card) });
+  }
+  return pages;
+}
+
 /** What of a pack is for people: guide, look cards, licence, changes. */
-export async function packPages({ pack }: PackSpec, _manifest: Manifest): Promise<Page[]> {
-  return pack.licence === '' ? [] : [{ path: 'LICENCE.txt', data: `${pack.licence.trimEnd()}\n` }];
+export function packPages(spec: PackSpec, manifest: Manifest): Page[] {
+  const { licence } = spec.pack;
+  const changes = changesText(spec, manifest);
+  return [
+    { path: 'index.html', data: guidePage(spec, manifest) },
+    ...cards(spec, manifest),
+    ...(changes === '' ? [] : [{ path: 'CHANGES.txt', data: changes }]),
+    ...(licence === '' ? [] : [{ path: 'LICENCE.txt', data: `${licence.trimEnd()}\n` }]),
+  ];
 }

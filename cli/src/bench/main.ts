@@ -14,6 +14,7 @@ import { parseExr } from '@velvet-dusk/core/formats/exr/parse';
 import { readLook, readProfile } from '../files.ts';
 import { sequence, medianTime } from './measure.ts';
 import { ffmpegApplyTime, ocioOutputTime, ocioTimes } from './references.ts';
+import { type PackFigures, packFigures } from './packs.ts';
 import { standardDisplay } from '@velvet-dusk/core/render/display';
 
 const demo = (file: string) => fileURLToPath(new URL(`../../../demo/${file}`, import.meta.url));
@@ -107,11 +108,21 @@ const table = (rows: Row[]) =>
     }),
   ].join('\n');
 
+const packTable = (packs: PackFigures[]) =>
+  [
+    '| packs, two threads | s | MB resident | goal |',
+    '|---|---|---|---|',
+    ...packs.map((p) => `| ${p.work} | ${p.seconds.toFixed(1)} | ${Math.round(p.memory)} | ${p.goal} |`),
+  ].join('\n');
+
 const folder = mkdtempSync(join(tmpdir(), 'dusk-bench-'));
 try {
   const rows = await measure(folder);
+  const packs = await packFigures(folder);
   process.stdout.write(
-    process.argv.includes('--json') ? `${JSON.stringify(rows, null, 2)}\n` : `${table(rows)}\n`,
+    process.argv.includes('--json')
+      ? `${JSON.stringify({ rows, packs }, null, 2)}\n`
+      : `${table(rows)}\n\n${packTable(packs)}\n`,
   );
 } finally {
   rmSync(folder, { recursive: true, force: true });

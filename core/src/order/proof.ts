@@ -62,6 +62,8 @@ export interface ProofOptions {
   plates?: Float32Array | undefined;
   /** Colours in all groups that are judged. */
   count?: number;
+  /** The one interpolation that is asked about; both where none is named. The figures of the other are then its own. */
+  interpolation?: Interpolation;
 }
 
 type Triple = [number, number, number];
@@ -149,9 +151,10 @@ export function proveCube(cube: Cube3d, order: CompiledOrder, options: ProofOpti
   let worst: WorstColour | undefined;
   for (const { id, judged, input } of samplesOf(order, options)) {
     const by = compare(input);
-    const { exact, baked, errors } = by('tetrahedral');
+    const { exact, baked, errors } = by(options.interpolation ?? 'tetrahedral');
     const tetrahedral = figures(errors);
-    groups.push({ id, samples: errors.length, tetrahedral, trilinear: figures(by('trilinear').errors) });
+    const trilinear = options.interpolation ? tetrahedral : figures(by('trilinear').errors);
+    groups.push({ id, samples: errors.length, tetrahedral, trilinear });
     if (!judged) continue;
     if (strain(tetrahedral) > strain(hardest)) hardest = tetrahedral;
     const i = errors.indexOf(tetrahedral.max);

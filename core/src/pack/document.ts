@@ -31,7 +31,7 @@ export type PackItem = z.output<typeof packItemSchema>;
 export const packCellSchema = z.strictObject({
   lookId: z.string(),
   profileId: z.string(),
-  items: z.array(packItemSchema).max(60),
+  items: z.array(packItemSchema).max(1000),
 });
 export type PackCell = z.output<typeof packCellSchema>;
 

@@ -92,7 +92,7 @@ export interface FileProofOptions {
 }
 
 /** Colours a file of a pack is proved on; a single export takes more. */
-export const packProofCount = 15_000;
+export const packProofCount = 8000;
 
 const figuresOf = ({ groups }: Proof, interpolation: Interpolation) =>
   groups.map((g) => ({ id: g.id, ...g[interpolation] }));
@@ -104,7 +104,7 @@ export function proveFile(
   lut: LutOrder,
   { plates, interpolation, rereadError, count = packProofCount }: FileProofOptions,
 ): FileProof {
-  const proof = proveCube(cube, compiled, { plates, count });
+  const proof = proveCube(cube, compiled, { plates, count, interpolation });
   const groups = figuresOf(proof, interpolation);
   const judged = groups.filter((g) => g.id !== 'beyond');
   const hardest = judged.reduce((a, b) => (b.p99 > a.p99 ? b : a));

@@ -2,7 +2,7 @@ import { type Frame, writePng } from '../formats/png.ts';
 import type { SpecPlate } from './spec.ts';
 
 /** Pixels across a plate in a spec: enough for a card and a proof, and no burden to carry. */
-const width = 320;
+const width = 400;
 
 /** The mean of the pixels that fall on each of fewer. */
 function shrunk({ width: w, height: h, rgb }: Omit<Frame, 'depth'>): Omit<Frame, 'depth'> {

@@ -6,6 +6,8 @@ import { type Proposal, propose } from '@velvet-dusk/core/proposals/index';
 import { type SuitedStrength, suitedStrength } from '@velvet-dusk/core/proposals/strength';
 import { sparse, PlateEvaluator } from '@velvet-dusk/core/proposals/plateEvaluator';
 import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
+import { type DeviceOrder, operate } from './device.ts';
+import { toImage } from './toImage.ts';
 import { bakeFor, type PlateOrder, trimmedCode } from './develop.ts';
 import { cachedPixels, FrameCache } from './frameCache.ts';
 import { lutMapFor } from './lutMap.ts';
@@ -38,16 +40,10 @@ async function evaluatorOf(
   );
 }
 
-function toImage(signal: Float32Array, width: number, height: number): ImageData {
-  const image = new ImageData(width, height);
-  for (let i = 0, p = 0; p < signal.length; i += 4, p += 3) {
-    for (let c = 0; c < 3; c++) image.data[i + c] = signal[p + c] * 255;
-    image.data[i + 3] = 255;
-  }
-  return image;
-}
-
 export const judge = {
+  /** What a stand-in device makes of a planned card. */
+  operate: (order: DeviceOrder) => operate(frames, order),
+
   async propose(plate: PlateOrder, look: ShownLook, practice: PracticeSettings): Promise<Proposal[]> {
     const evaluator = await evaluatorOf(
       plate,

@@ -1,0 +1,61 @@
+import { type RoleId, roles } from '../../order/roles/index.ts';
+import type { Manifest, ManifestFile } from '../manifest.ts';
+
+/** What somebody says of their footage, and where they stand. */
+export interface Question {
+  /** ID of the camera the footage is from; empty for footage that is normalised already. */
+  camera: string;
+  /** Stops by which it was exposed over, as the monitor LUT had it; 0 for nominal. */
+  over: number;
+  /** Where the file goes. */
+  destination: string;
+  /** ID of the look; empty for none. */
+  look: string;
+  /** Corrections are made in log before the LUT, and the look comes apart. */
+  inSteps: boolean;
+}
+
+export interface Answer {
+  path: string;
+  why: string;
+}
+
+/** Roles that answer, the best first. */
+function wantedRoles({ over, look, inSteps, camera }: Question, isMonitor: boolean): RoleId[] {
+  if (camera === '') return ['creative-display'];
+  if (isMonitor) return over !== 0 ? ['monitor'] : ['combined', 'monitor', 'conversion'];
+  if (look === '') return over !== 0 ? ['trim'] : ['conversion'];
+  if (over !== 0) return ['monitor-partner', 'trim'];
+  return inSteps ? ['creative-log', 'creative-display', 'combined'] : ['combined', 'creative-display'];
+}
+
+const monitors = ['camera-slot', 'field-monitor', 'recorder', 'phone'];
+
+/** Does a file take what the camera gives, exposed as it was? */
+function suits(file: ManifestFile, role: RoleId, { camera, over, look, destination }: Question): boolean {
+  const isCreative = role === 'creative-display';
+  return (
+    file.role === role &&
+    file.destination === destination &&
+    (isCreative || file.from === camera) &&
+    (!roles[role].withLook || (file.look?.id ?? '') === look) &&
+    (role === 'combined' ||
+      role === 'conversion' ||
+      isCreative ||
+      role === 'creative-log' ||
+      file.offset === -over)
+  );
+}
+
+/** Files that answer a question, the best first, each with why. */
+export function choose({ files }: Pick<Manifest, 'files'>, question: Question): Answer[] {
+  const isMonitor = monitors.includes(question.destination);
+  return wantedRoles(question, isMonitor).flatMap((role) =>
+    files
+      .filter((f) => suits(f, role, question))
+      // The finest grid there is; whatever it is, the place takes it.
+      .sort((a, b) => b.grid - a.grid)
+      .slice(0, 1)
+      .map((f) => ({ path: f.path, why: `${roles[role].purpose} It stands ${roles[role].stands}.` })),
+  );
+}
