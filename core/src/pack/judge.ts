@@ -71,7 +71,10 @@ function judgeName(file: PlannedFile, pack: Pack, short: (file: PlannedFile) => 
       ? null
       : fixes.shortNames(file, short(file));
   const own = isRenamed ? fixes.builtName(file) : null;
-  return [...wrong.map((says) => ({ says, fix })), ...nameProblems(name).map((says) => ({ says, fix: own }))];
+  return [
+    ...wrong.map((says) => ({ says, fix })),
+    ...nameProblems(name).map((says) => ({ says, fix: own, isNoFile: true })),
+  ];
 }
 
 function judgePlace(file: PlannedFile): Finding[] {
