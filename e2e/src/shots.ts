@@ -2,9 +2,12 @@
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { fileURLToPath, pathToFileURL } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
 import { contactSheet } from '@velvet-dusk/demo/contactSheet';
+import { nightCrewSpec } from '@velvet-dusk/demo/nightCrew';
+import { exportPack } from '@velvet-dusk/exporter/exportPack';
+import { PackThreads } from '@velvet-dusk/exporter/threads';
 import config from '../playwright.config.ts';
 import { Bench } from './bench.ts';
 import { startDemo } from './demoServer.ts';
@@ -45,14 +48,6 @@ const shots: Record<string, Shot> = {
     await bench.reading('Skin hue').click();
     await bench.drawn();
   },
-  'bench-hue': async (page, bench) => {
-    await bench.open();
-    await bench.button('4 looks').click();
-    await page.getByRole('menuitem', { name: 'Sodium Quay', exact: true }).click();
-    await page.getByRole('button', { name: 'Hue belt', exact: true }).click();
-    await page.getByRole('radio', { name: 'Vector' }).click();
-    await page.waitForTimeout(6000);
-  },
   'bench-film': async (page, bench) => {
     await bench.open();
     await bench.button('4 looks').click();
@@ -85,12 +80,6 @@ const shots: Record<string, Shot> = {
     await bench.button('Two').click();
     await page.keyboard.press('o');
     await page.waitForTimeout(8000);
-  },
-  'export-proof': async (page, bench) => {
-    await bench.open();
-    await bench.button('Export cube').click();
-    await bench.button('Bake and prove').click();
-    await page.getByTestId('proof').waitFor({ timeout: 60_000 });
   },
   'cameras-curve': async (page, bench) => {
     await page.goto(`${bench.url}/saltmarsh-line/cameras`);
@@ -140,7 +129,43 @@ const shots: Record<string, Shot> = {
     await page.getByRole('button', { name: 'Chart', exact: true }).click();
     await page.waitForTimeout(1500);
   },
+  pack: async (page, bench) => {
+    await page.goto(`${bench.url}/saltmarsh-line/pack`);
+    await page.getByTestId('device-difference').waitFor();
+    await page.getByTestId('device-difference').scrollIntoViewIfNeeded();
+    await page.getByRole('complementary', { name: 'Where the files go' }).evaluate((e) => e.scrollTo(0, 1e4));
+    await page.waitForTimeout(3000);
+  },
+  'pack-proof': async (page, bench) => {
+    await page.goto(`${bench.url}/saltmarsh-line/pack`);
+    await bench.button('Export and prove').click();
+    const order = page.getByRole('dialog');
+    await order.getByRole('button', { name: 'Export and prove' }).click();
+    await order.getByRole('button', { name: 'Show the proof' }).click({ timeout: 120_000 });
+    const proof = page.getByRole('table', { name: 'Proof of every file' });
+    await proof.getByRole('button').nth(5).click();
+  },
+  guide: async (page) => {
+    await page.goto(pathToFileURL(join(await packFolder(), 'index.html')).href);
+  },
+  'look-card': async (page) => {
+    await page.goto(pathToFileURL(join(await packFolder(), 'look-cards', 'sodium-quay.html')).href);
+  },
 };
+
+let made: Promise<string> | undefined;
+/** The demo's pack in a folder. */
+function packFolder(): Promise<string> {
+  made ??= (async () => {
+    const folder = join(mkdtempSync(join(tmpdir(), 'dusk-shot-pack-')), 'Night-Crew');
+    const spec = nightCrewSpec();
+    const threads = new PackThreads(2);
+    await exportPack({ ...spec, pack: { ...spec.pack, ocioConfig: false } }, folder, { threads });
+    await threads.close();
+    return folder;
+  })();
+  return made;
+}
 
 const wanted = process.argv.slice(2);
 const sheet = 'starting-points';

@@ -1,3 +1,4 @@
+import type { PackFormat } from './destination.ts';
 import type { Plan, PlannedFile } from './plan.ts';
 
 /** Bytes of the text of one node: three numbers of six decimals. */
@@ -22,8 +23,12 @@ export function fileBytes({ format, planned }: Pick<PlannedFile, 'format' | 'pla
 export const haldLevel = (grid: number): number => Math.max(2, Math.round(Math.sqrt(grid)));
 
 /** Seconds a file takes on one core of a small machine, baked, written, read back and proved (`npm run bench`). */
-const perFile = 0.08;
-const perNode = 3.4e-6;
+const perFile = 0.055;
+const perNode = 3.8e-6;
+/** Times as long as a `.cube` takes: XML is slow to read back. */
+const slower: Partial<Record<PackFormat, number>> = { clf: 3 };
+/** Nodes of a grid of the OpenColorIO configuration. */
+const configNodes = 65 ** 3;
 
 export interface PackTotals {
   files: number;
@@ -31,13 +36,12 @@ export interface PackTotals {
   seconds: number;
 }
 
-/** Totals of a plan. @param cores worked with. */
-export function totalsOf({ files }: Plan, cores = 2): PackTotals {
-  const luts = new Map(files.map((f) => [f.planned.key, f.planned.order.grid ** 3]));
-  const work = [...luts.values()].reduce((sum, nodes) => sum + perFile + nodes * perNode, 0);
+/** Totals of a plan. @param cores worked with. @param configGrids grids of an OpenColorIO configuration beside it. */
+export function totalsOf({ files }: Plan, { cores = 2, configGrids = 0 } = {}): PackTotals {
+  const work = files.map((f) => (perFile + f.planned.order.grid ** 3 * perNode) * (slower[f.format] ?? 1));
   return {
     files: files.length,
-    bytes: files.reduce((sum, f) => sum + fileBytes(f), 0),
-    seconds: work / cores,
+    bytes: files.reduce((sum, f) => sum + fileBytes(f), 0) + configGrids * configNodes * nodeBytes.cube,
+    seconds: (work.reduce((a, b) => a + b, 0) + configGrids * configNodes * perNode) / cores,
   };
 }

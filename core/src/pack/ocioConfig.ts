@@ -75,6 +75,12 @@ function usedBy(pack: Pack, { looks, profiles }: PackSources) {
   };
 }
 
+/** Displays of a pack; a host takes full codes to whatever range it sends. */
+function displaysOf(pack: Pack): Display[] {
+  const wide = pack.outputs.map((o): Display => ({ ...o.display, range: 'full' }));
+  return [...new Map(wide.map((d) => [displayToken(d), d])).values()];
+}
+
 interface View {
   name: string;
   space: string;
@@ -105,15 +111,19 @@ function viewsOf(display: Display, looks: readonly PackLook[]): { view: View; or
   ];
 }
 
+/** How many grids the configuration of a pack has. */
+export function configGridCount(pack: Pack, sources: PackSources): number {
+  const { looks } = usedBy(pack, sources);
+  return looks.length === 0 ? 0 : displaysOf(pack).length * (looks.length + 1) + looks.length;
+}
+
 /**
  * An OpenColorIO configuration, version 2, of a whole pack: cameras as colour spaces, its outputs as displays with a view for
  * every look, looks as looks. Its reference is ACES2065-1.
  */
 export function ocioConfig(pack: Pack, sources: PackSources): OcioConfig {
   const { looks, profiles } = usedBy(pack, sources);
-  // A host takes full codes to whatever range it sends.
-  const wide = pack.outputs.map((o): Display => ({ ...o.display, range: 'full' }));
-  const displays = [...new Map(wide.map((d) => [displayToken(d), d])).values()];
+  const displays = displaysOf(pack);
   const views = displays.flatMap((display) => viewsOf(display, looks));
   const lookFile = ({ id }: PackLook) => `${fileSlug(id, 'look')}.cube`;
   const config = [

@@ -1,6 +1,7 @@
 import { useDeferredValue, useMemo } from 'react';
 import type { Pack } from '@velvet-dusk/core/pack/document';
 import { type PackTotals, totalsOf } from '@velvet-dusk/core/pack/estimate';
+import { configGridCount } from '@velvet-dusk/core/pack/ocioConfig';
 import { judgePlan, type Judgement } from '@velvet-dusk/core/pack/judge';
 import { type Plan, planPack } from '@velvet-dusk/core/pack/plan';
 import { usePackLooks } from '../../api/packs.ts';
@@ -23,7 +24,10 @@ export function usePlan(pack: Pack): Planned {
     return {
       plan,
       judged: judgePlan(settled, plan),
-      totals: totalsOf(plan, navigator.hardwareConcurrency || 2),
+      totals: totalsOf(plan, {
+        cores: navigator.hardwareConcurrency || 2,
+        configGrids: settled.ocioConfig ? configGridCount(settled, { looks, profiles }) : 0,
+      }),
     };
   }, [settled, looks, profiles]);
 }
