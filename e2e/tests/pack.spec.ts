@@ -144,3 +144,31 @@ test('a stand-in device loads the card, and its picture is told from the recipe'
   expect(await mean()).toBeLessThan(2);
   await expectAxeClean(page);
 });
+
+test('a display is added, an HDR file is planned for it, and notes go on the look card', async ({ page }) => {
+  await page.getByRole('button', { name: 'Details' }).click();
+  const details = page.getByRole('dialog', { name: 'Details of Night Crew' });
+  await details.getByRole('button', { name: 'Add a display' }).click();
+  await details.getByLabel('Display display', { exact: true }).selectOption('pq');
+  await details.getByLabel('Peak').fill('4000');
+  await details.getByLabel('Peak').press('Enter');
+  await expect(details.getByText('pq4000')).toBeVisible();
+  await details.getByLabel('Strength advice for Oilskin').fill('Half of it indoors.');
+  await expectAxeClean(page);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /^Oilskin on Curlew/ }).click();
+  const editor = page.getByRole('dialog', { name: /^Oilskin on Curlew/ });
+  await editor.getByLabel('Output of LUT 2').selectOption({ label: 'BT.2100 PQ · pq4000' });
+  await page.keyboard.press('Escape');
+  const files = page.getByRole('table', { name: 'Planned files' });
+  await expect(async () => {
+    for (let y = 0; y < 2000; y += 150) {
+      await files.evaluate((list, to) => list.scrollTo(0, to), y);
+      if (await files.getByText('Oilskin_v1_curlew_pq4000_combined_33.cube').isVisible()) return;
+    }
+    throw new Error('no such file is listed');
+  }).toPass({ timeout: 15_000 });
+  // A display that files are planned for cannot be taken away.
+  await page.getByRole('button', { name: 'Details' }).click();
+  await expect(details.getByRole('button', { name: 'Remove BT.2100 PQ, display' })).toBeDisabled();
+});

@@ -18,6 +18,7 @@ interface PackBarProps {
   planned: Planned;
   onChoose(id: string): void;
   onExport(): void;
+  onDetails(): void;
 }
 
 const trigger = 'text-t1 border-b border-g4 hover:border-g5';
@@ -93,7 +94,7 @@ function PackMenu({ id, records, onChoose }: Pick<PackBarProps, 'id' | 'records'
 }
 
 /** Name, shape, totals and the one button. */
-export function PackBar({ id, pack, records, planned, onChoose, onExport }: PackBarProps) {
+export function PackBar({ id, pack, records, planned, onChoose, onExport, onDetails }: PackBarProps) {
   const state = packs.useStates((s) => s.states[id]);
   const { data: releases } = useReleases(id);
   const { files, bytes, seconds } = planned.totals;
@@ -109,6 +110,9 @@ export function PackBar({ id, pack, records, planned, onChoose, onExport }: Pack
       </label>
       <PackMenu id={id} records={records} onChoose={onChoose} />
       <ShapeMenu id={id} pack={pack} />
+      <Button kind="text" onClick={onDetails}>
+        Details
+      </Button>
       {state && 'why' in state && (
         <span role="alert" className="text-ember truncate">
           ▲ {state.why}

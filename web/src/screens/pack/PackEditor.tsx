@@ -8,6 +8,7 @@ import { FileList } from './FileList.tsx';
 import { Matrix } from './Matrix.tsx';
 import { NameBuilder } from './NameBuilder.tsx';
 import { PackBar } from './PackBar.tsx';
+import { PackDetails } from './PackDetails.tsx';
 import { ProofList } from './ProofList.tsx';
 import { ReleaseList } from './ReleaseList.tsx';
 import { usePlan } from './usePlan.ts';
@@ -38,6 +39,7 @@ export function PackEditor({
   const planned = usePlan(pack);
   const [foot, setFoot] = useState<Foot>('names');
   const [exporting, setExporting] = useState(false);
+  const [details, setDetails] = useState(false);
   return (
     <main className="flex-1 min-h-0 flex flex-col bg-g1">
       <PackBar
@@ -47,6 +49,7 @@ export function PackEditor({
         planned={planned}
         onChoose={onChoose}
         onExport={() => setExporting(true)}
+        onDetails={() => setDetails(true)}
       />
       <div className="flex-1 min-h-0 flex">
         <Matrix id={id} pack={pack} planned={planned} />
@@ -61,6 +64,7 @@ export function PackEditor({
         {foot === 'proof' && <ProofList packId={id} />}
         {foot === 'releases' && <ReleaseList packId={id} />}
       </section>
+      <PackDetails id={id} pack={pack} open={details} onClose={() => setDetails(false)} />
       <ExportPackWindow
         id={id}
         open={exporting}
