@@ -14,6 +14,7 @@ const tools = [
     check: ['sh', '-c', 'command -v ociocheck'],
     packages: ['opencolorio-tools'],
   },
+  { what: 'Poppler', check: ['pdftotext', '-v'], packages: ['poppler-utils'] },
   { what: 'unzip', check: ['unzip', '-v'], packages: ['unzip'] },
 ];
 

@@ -16,6 +16,7 @@ import { packItemSchema, type Pack } from '@velvet-dusk/core/pack/document';
 import { type PackSpec, parseSpec, specOf, writeSpec } from '@velvet-dusk/core/pack/spec';
 import { planPack } from '@velvet-dusk/core/pack/plan';
 import { newPack } from '@velvet-dusk/core/pack/document';
+import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { exportPack, workFolder } from './exportPack.ts';
@@ -105,6 +106,16 @@ test('shards merge to the same bytes; a missing one and one of another pack are 
     { threads },
   );
   expect(await contents(at('merged'))).toEqual(await contents(at('one')));
+});
+
+test('the guide is on paper, too: every file and every look, and nothing of when it was made', () => {
+  const path = join(at('one'), 'guide.pdf');
+  const text = execFileSync('pdftotext', ['-raw', path, '-']).toString().replace(/\s+/g, '');
+  for (const { look } of (read(join(at('one'), 'manifest.json')) as Manifest).files)
+    if (look) expect(text).toContain(look.name.replace(/\s+/g, ''));
+  const names = [...text.matchAll(/combined_(9|17)\.cube/g)];
+  expect(names).toHaveLength(8);
+  expect(execFileSync('pdfinfo', [path]).toString()).toMatch(/CreationDate:\s+Thu Jan\s+1 .*1970/);
 });
 
 describe('verify finds', () => {

@@ -100,7 +100,7 @@ export async function finishPack(
   if (spec.pack.ocioConfig) await putConfig(spec, folder, threads, signal);
   await put(folder, manifestName, json(manifest));
   await put(folder, specName, json(writeSpec(spec)));
-  for (const { path, data } of packPages(spec, manifest)) await put(folder, path, data);
+  for (const { path, data } of await packPages(spec, manifest)) await put(folder, path, data);
   const lines: string[] = [];
   const known = new Map([...made.values()].map((f) => [f.path, f.sha256]));
   for (const path of await filesBelow(folder)) {

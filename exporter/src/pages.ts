@@ -18,6 +18,7 @@ import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { type PackSpec, readLuts } from '@velvet-dusk/core/pack/spec';
 import { standardDisplay } from '@velvet-dusk/core/render/display';
 import { fileSlug } from '@velvet-dusk/core/slug';
+import { guidePdf, type PdfPicture } from './guidePdf.ts';
 import { framesOf, type ProofFrame } from './proofFrames.ts';
 
 export interface Page {
@@ -61,36 +62,39 @@ function measure(look: Look, { profiles }: PackSpec, luts: LutMap): CardMeasures
   return { grey: [before[0], after[0]], skin: [before[1], after[1]] };
 }
 
-function cards(spec: PackSpec, manifest: Manifest): Page[] {
+function cards(spec: PackSpec, manifest: Manifest): { pages: Page[]; pictures: PdfPicture[] } {
   const luts = readLuts(spec.luts);
   const frames = framesOf(spec).slice(0, cardPlates);
   const used = new Set(manifest.files.flatMap((f) => (f.look ? [f.look.id] : [])));
   const pages: Page[] = [];
+  const onPaper: PdfPicture[] = [];
   for (const { id, document } of spec.looks.filter((l) => used.has(l.id))) {
     const pictures = frames.map((frame) => {
       const stem = `${fileSlug(id, 'look')}_${fileSlug(frame.id, 'plate')}`;
+      const before = picture(frame, document, 'conversion', luts);
+      const after = picture(frame, document, 'combined', luts);
       pages.push(
-        {
-          path: `look-cards/pictures/${stem}_before.png`,
-          data: picture(frame, document, 'conversion', luts),
-        },
-        { path: `look-cards/pictures/${stem}_after.png`, data: picture(frame, document, 'combined', luts) },
+        { path: `look-cards/pictures/${stem}_before.png`, data: before },
+        { path: `look-cards/pictures/${stem}_after.png`, data: after },
       );
+      onPaper.push({ lookId: id, name: frame.name, before, after });
       return { name: frame.name, before: `pictures/${stem}_before.png`, after: `pictures/${stem}_after.png` };
     });
     const card = { pictures, measures: measure(document, spec, luts) };
     pages.push({ path: cardPath(id), data: lookCardPage(document, id, spec, card) });
   }
-  return pages;
+  return { pages, pictures: onPaper };
 }
 
 /** What of a pack is for people: guide, look cards, licence, changes. */
-export function packPages(spec: PackSpec, manifest: Manifest): Page[] {
+export async function packPages(spec: PackSpec, manifest: Manifest): Promise<Page[]> {
   const { licence } = spec.pack;
   const changes = changesText(spec, manifest);
+  const { pages, pictures } = cards(spec, manifest);
   return [
     { path: 'index.html', data: guidePage(spec, manifest) },
-    ...cards(spec, manifest),
+    { path: 'guide.pdf', data: await guidePdf(spec, manifest, pictures) },
+    ...pages,
     ...(changes === '' ? [] : [{ path: 'CHANGES.txt', data: changes }]),
     ...(licence === '' ? [] : [{ path: 'LICENCE.txt', data: `${licence.trimEnd()}\n` }]),
   ];

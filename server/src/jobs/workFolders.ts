@@ -4,12 +4,12 @@ import { inArray } from 'drizzle-orm';
 import type { Database } from '../db/open.ts';
 import { jobs } from '../db/schema.ts';
 
-/** Removes the work of jobs that will not go on with it; one that failed may be tried again. */
+/** Removes the work of jobs that will not go on with it. */
 export async function sweepWorkFolders(db: Database, folder: string): Promise<void> {
   const open = await db
     .select({ id: jobs.id })
     .from(jobs)
-    .where(inArray(jobs.state, ['queued', 'running', 'paused', 'failed']));
+    .where(inArray(jobs.state, ['queued', 'running', 'paused']));
   const kept = new Set(open.map((r) => r.id));
   for (const left of await readdir(folder).catch(() => []))
     if (!kept.has(left)) await rm(join(folder, left), { recursive: true, force: true });

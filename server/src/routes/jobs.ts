@@ -39,7 +39,9 @@ export function jobRoutes({ jobs, projects }: Services): Router {
   });
   router.get('/artefacts/:id/file', async (req, res) => {
     const { path, name } = await jobs.file(param(req, 'id'));
-    res.type('text/plain').download(path, name);
+    // A cube is text, which its ending tells nobody.
+    if (name.endsWith('.cube')) res.type('text/plain');
+    res.download(path, name);
   });
   return router;
 }

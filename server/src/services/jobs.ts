@@ -284,7 +284,6 @@ export class JobService {
       for (const { part, sha256 } of made) await files.adopt(part, sha256);
       await kind!.done?.(payload, context, row.id, made);
       await this.insist(() => this.finish(row.id, made));
-      await rm(workFolder, { recursive: true, force: true });
     } catch (error) {
       for (const part of parts) await files.drop(part).catch(() => {});
       // Cancelled or paused: whoever did that has written it down.
@@ -300,6 +299,8 @@ export class JobService {
         if (now) await this.changed(now);
       });
     }
+    // Paused or stopped, it goes on from what is there.
+    if (!signal.aborted) await rm(workFolder, { recursive: true, force: true });
   }
 
   /** Writes an end and its files down together. A job that was cancelled meanwhile stays so. */

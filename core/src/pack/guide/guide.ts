@@ -1,34 +1,30 @@
-import { type RoleId, roles } from '../../order/roles/index.ts';
 import { fileSlug } from '../../slug.ts';
-import type { Manifest, ManifestFile } from '../manifest.ts';
+import type { Manifest } from '../manifest.ts';
 import type { PackSpec } from '../spec.ts';
 import { choose } from './chooser.ts';
+import {
+  guideGroups,
+  type GuideRow,
+  headLine,
+  pairParagraphs,
+  rolesInShort,
+  stopsWords,
+  usedLooks,
+} from './content.ts';
 import { address, escape, page } from './page.ts';
 
 export const cardPath = (lookId: string): string => `look-cards/${fileSlug(lookId, 'look')}.html`;
 
-const signedStops = (offset: number) =>
-  `${Math.abs(offset)} ${Math.abs(offset) === 1 ? 'stop' : 'stops'} ${offset < 0 ? 'over' : 'under'}`;
+const fileRow = ({ path, name, look, role, purpose }: GuideRow) =>
+  `<tr><td><a href="${address(path)}"><code>${escape(name)}</code></a></td><td>${escape(look)}</td><td>${escape(role)}</td><td class="hide">${escape(purpose)}</td></tr>`;
 
-function fileRow(file: ManifestFile): string {
-  const name = file.path.split('/').at(-1)!;
-  const role = roles[file.role as RoleId];
-  const look = file.look ? escape(file.look.name) : '<span class="soft">no look</span>';
-  const strength = file.look && file.look.strength < 1 ? `, ${Math.round(file.look.strength * 100)} %` : '';
-  const exposed = file.offset === 0 ? '' : ` For footage exposed ${signedStops(file.offset)}.`;
-  return `<tr><td><a href="${address(file.path)}"><code>${escape(name)}</code></a></td><td>${look}${strength}</td><td>${escape(role.label)}, ${file.grid} points</td><td class="hide">${escape(role.purpose)} Stands ${escape(role.stands)}.${exposed}</td></tr>`;
-}
-
-function filesBy({ files }: Manifest, { pack }: PackSpec): string {
-  return pack.destinations
-    .map((d) => ({ d, its: files.filter((f) => f.destination === d.id) }))
-    .filter(({ its }) => its.length > 0)
+const filesBy = (manifest: Manifest, spec: PackSpec) =>
+  guideGroups(manifest, spec)
     .map(
-      ({ d, its }) =>
-        `<h3>${escape(d.label)}</h3><p class="soft">${escape(d.about)}</p><table><thead><tr><th scope="col">File</th><th scope="col">Look</th><th scope="col">Role</th><th scope="col" class="hide">What for</th></tr></thead><tbody>${its.map(fileRow).join('')}</tbody></table>`,
+      ({ label, about, rows }) =>
+        `<h3>${escape(label)}</h3><p class="soft">${escape(about)}</p><table><thead><tr><th scope="col">File</th><th scope="col">Look</th><th scope="col">Role</th><th scope="col" class="hide">What for</th></tr></thead><tbody>${rows.map(fileRow).join('')}</tbody></table>`,
     )
     .join('\n');
-}
 
 /** Everything the chooser can be asked, with its answers worked out beforehand: the page itself only looks them up. */
 function answers(manifest: Manifest, spec: PackSpec) {
@@ -36,9 +32,7 @@ function answers(manifest: Manifest, spec: PackSpec) {
   const cameras = [
     ...new Set(files.flatMap((f) => (spec.profiles.some((p) => p.id === f.from) ? [f.from] : []))),
   ];
-  const looks = [
-    ...new Map(files.flatMap((f) => (f.look ? [[f.look.id, f.look.name] as const] : []))).entries(),
-  ];
+  const looks = usedLooks(manifest);
   const overs = [...new Set([0, ...files.map((f) => (f.offset === 0 ? 0 : -f.offset))])].sort(
     (a, b) => a - b,
   );
@@ -94,7 +88,7 @@ ${ask('camera', 'Footage from', [...cameras.map((c) => [c, name(c)] as const), [
 ${ask(
   'over',
   'exposed',
-  overs.map((o) => [String(o), o === 0 ? 'as metered' : signedStops(-o)]),
+  overs.map((o) => [String(o), o === 0 ? 'as metered' : stopsWords(-o)]),
 )}
 ${ask(
   'destination',
@@ -111,37 +105,19 @@ ${ask('steps', 'corrections', [
 <script>const answers=${inScript(found)},first=${inScript(first)};${script}</script>`;
 }
 
-function pairAdvice({ files }: Manifest): string {
-  const overs = [...new Set(files.filter((f) => f.role === 'monitor' && f.offset < 0).map((f) => f.offset))];
-  if (overs.length === 0) return '';
-  return overs
-    .map(
-      (o) =>
-        `<p>A <strong>monitor</strong> file for footage ${signedStops(o)} shows the picture that much darker, so that the operator opens up. In post the <strong>monitor partner</strong> takes it back in one file. Without it the pictures are ${Math.abs(o)} ${Math.abs(o) === 1 ? 'stop' : 'stops'} too bright. What the sensor clips is gone: look at the camera's own meter, not at the picture.</p>`,
-    )
-    .join('');
-}
-
 /** The guide of a pack: which file, where it stands, and how to check it. Works offline and without script. */
 export function guidePage(spec: PackSpec, manifest: Manifest): string {
   const { pack, release } = spec;
-  const looks = [
-    ...new Map(manifest.files.flatMap((f) => (f.look ? [[f.look.id, f.look.name] as const] : []))).entries(),
-  ];
+  const looks = usedLooks(manifest);
   const over = manifest.files.filter((f) => f.proof && !f.proof.holds).length;
-  const head = [
-    spec.project,
-    release ? `Release ${release.number}, ${release.date}` : 'Not a release',
-  ].filter((t) => t !== '');
   return page(
     pack.name,
     `<h1>${escape(pack.name)}</h1>
-<p class="soft">${escape(head.join(' · '))} · ${manifest.files.length} files</p>
+<p class="soft">${escape(headLine(spec, manifest))} · <a href="guide.pdf">on paper</a></p>
 ${release?.note ? `<p>${escape(release.note)}</p>` : ''}
 <h2>Which file</h2>
 ${chooserBlock(manifest, spec)}
-<p><strong>Combined</strong> files do all in one. A <strong>conversion</strong> normalises log for the display; a <strong>creative</strong> file adds the look to what is normalised already. Corrections ahead of a LUT work on all that the camera recorded; behind it, only on what is left.</p>
-${pairAdvice(manifest)}
+${[rolesInShort, ...pairParagraphs(manifest)].map((text) => `<p>${escape(text)}</p>`).join('')}
 <h2>Looks</h2>
 <ul>${looks.map(([id, name]) => `<li><a href="${address(cardPath(id))}">${escape(name)}</a></li>`).join('')}</ul>
 <h2>Files</h2>

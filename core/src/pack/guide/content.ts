@@ -1,0 +1,65 @@
+import { type RoleId, roles } from '../../order/roles/index.ts';
+import type { Manifest, ManifestFile } from '../manifest.ts';
+import type { PackSpec } from '../spec.ts';
+
+/** What a guide says, whatever it is set in. */
+
+export const stopsWords = (offset: number): string =>
+  `${Math.abs(offset)} ${Math.abs(offset) === 1 ? 'stop' : 'stops'} ${offset < 0 ? 'over' : 'under'}`;
+
+/** Roles in words that everybody needs. */
+export const rolesInShort =
+  'Combined files do all in one. A conversion normalises log for the display; a creative file adds the look to what is normalised already. Corrections ahead of a LUT work on all that the camera recorded; behind it, only on what is left.';
+
+/** How monitor files and their partners belong together, a paragraph for each offset. */
+export function pairParagraphs({ files }: Manifest): string[] {
+  const offsets = [
+    ...new Set(files.filter((f) => f.role === 'monitor' && f.offset < 0).map((f) => f.offset)),
+  ];
+  return offsets.map((o) => {
+    const stops = `${Math.abs(o)} ${Math.abs(o) === 1 ? 'stop' : 'stops'}`;
+    return `A monitor file for footage ${stopsWords(o)} shows the picture that much darker, so that the operator opens up. In post the monitor partner takes it back in one file; without it the pictures are ${stops} too bright. What the sensor clips is gone: look at the camera’s own meter, not at the picture.`;
+  });
+}
+
+export interface GuideRow {
+  path: string;
+  name: string;
+  look: string;
+  role: string;
+  purpose: string;
+}
+
+function rowOf(file: ManifestFile): GuideRow {
+  const role = roles[file.role as RoleId];
+  const strength = file.look && file.look.strength < 1 ? `, ${Math.round(file.look.strength * 100)} %` : '';
+  const exposed = file.offset === 0 ? '' : ` For footage exposed ${stopsWords(file.offset)}.`;
+  return {
+    path: file.path,
+    name: file.path.split('/').at(-1)!,
+    look: file.look ? `${file.look.name}${strength}` : 'no look',
+    role: `${role.label}, ${file.grid} points`,
+    purpose: `${role.purpose} Stands ${role.stands}.${exposed}`,
+  };
+}
+
+/** Files by the place they go to. */
+export const guideGroups = ({ files }: Manifest, { pack }: PackSpec) =>
+  pack.destinations
+    .map(({ id, label, about }) => ({
+      label,
+      about,
+      rows: files.filter((f) => f.destination === id).map(rowOf),
+    }))
+    .filter(({ rows }) => rows.length > 0);
+
+export const headLine = ({ project, release }: PackSpec, { files }: Manifest): string =>
+  [project, release ? `Release ${release.number}, ${release.date}` : 'Not a release', `${files.length} files`]
+    .filter((t) => t !== '')
+    .join(' · ');
+
+export const usedLooks = ({ files }: Manifest): [id: string, name: string][] =>
+  [...new Map(files.flatMap((f) => (f.look ? [[f.look.id, f.look.name] as const] : [])))] as [
+    string,
+    string,
+  ][];

@@ -1,0 +1,155 @@
+import pdfmake from 'pdfmake';
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import {
+  guideGroups,
+  headLine,
+  pairParagraphs,
+  rolesInShort,
+  usedLooks,
+} from '@velvet-dusk/core/pack/guide/content';
+import type { Manifest } from '@velvet-dusk/core/pack/manifest';
+import type { PackSpec } from '@velvet-dusk/core/pack/spec';
+
+/** A picture of a look card as it goes on paper. */
+export interface PdfPicture {
+  lookId: string;
+  name: string;
+  before: Uint8Array;
+  after: Uint8Array;
+}
+
+/** The faces every reader of the format has, so that no font has to go along. */
+const faces = {
+  Times: {
+    normal: 'Times-Roman',
+    bold: 'Times-Bold',
+    italics: 'Times-Italic',
+    bolditalics: 'Times-BoldItalic',
+  },
+  Courier: {
+    normal: 'Courier',
+    bold: 'Courier-Bold',
+    italics: 'Courier-Oblique',
+    bolditalics: 'Courier-BoldOblique',
+  },
+};
+pdfmake.addFonts(faces);
+const faceNames = new Set(Object.values(faces).flatMap((face) => Object.values(face)));
+// Nothing is fetched, and no file is read that a text names.
+pdfmake.setUrlAccessPolicy(() => false);
+pdfmake.setLocalAccessPolicy((path) => faceNames.has(path));
+
+/** What those faces have no sign for. */
+const inFace = (text: string) => text.replace(/[^\u0020-\u00ff\u2013\u2014\u2018\u2019\u201c\u201d]/g, '?');
+const soft = '#5b5763';
+const rule = '#d8d3c9';
+const dataUrl = (png: Uint8Array) => `data:image/png;base64,${Buffer.from(png).toString('base64')}`;
+
+/** Long names may be broken behind their parts. */
+const breakable = (name: string) => inFace(name).replace(/_/g, '_ ').trim();
+
+function filesTable(manifest: Manifest, spec: PackSpec): Content[] {
+  return guideGroups(manifest, spec).flatMap(({ label, about, rows }): Content[] => [
+    { text: inFace(label), style: 'h3' },
+    { text: inFace(about), color: soft, margin: [0, 0, 0, 4] },
+    {
+      table: {
+        headerRows: 1,
+        dontBreakRows: true,
+        widths: [190, 80, 80, '*'],
+        body: [
+          ['File', 'Look', 'Role', 'What for'].map((text) => ({ text, color: soft })),
+          ...rows.map(({ name, look, role, purpose }) => [
+            { text: breakable(name), font: 'Courier', fontSize: 7.5 },
+            inFace(look),
+            inFace(role),
+            inFace(purpose),
+          ]),
+        ],
+      },
+      layout: {
+        hLineWidth: (i: number) => (i === 0 ? 0 : 0.5),
+        vLineWidth: () => 0,
+        hLineColor: () => rule,
+        paddingLeft: () => 0,
+      },
+      fontSize: 8.5,
+    },
+  ]);
+}
+
+function looksPages(manifest: Manifest, { pack }: PackSpec, pictures: readonly PdfPicture[]): Content[] {
+  return usedLooks(manifest).flatMap(([id, name]): Content[] => {
+    const notes = pack.looks.find((l) => l.lookId === id);
+    return [
+      { text: inFace(name), style: 'h2', pageBreak: 'before' },
+      ...[notes?.advice ?? '', notes?.notBaked ? `Not in the LUT: ${notes.notBaked}` : '']
+        .filter((t) => t !== '')
+        .map((text): Content => ({ text: inFace(text), margin: [0, 0, 0, 4] })),
+      ...pictures
+        .filter((p) => p.lookId === id)
+        .map((p): Content => ({
+          unbreakable: true,
+          columnGap: 8,
+          margin: [0, 6, 0, 4],
+          columns: [
+            {
+              stack: [
+                { image: dataUrl(p.before), width: 244 },
+                { text: `${inFace(p.name)}, without`, color: soft },
+              ],
+            },
+            {
+              stack: [
+                { image: dataUrl(p.after), width: 244 },
+                { text: `with ${inFace(name)}`, color: soft },
+              ],
+            },
+          ],
+        })),
+    ];
+  });
+}
+
+/** The guide on paper, A4: the same words as the page, then a leaf for each look. The same pack is the same file. */
+export async function guidePdf(
+  spec: PackSpec,
+  manifest: Manifest,
+  pictures: readonly PdfPicture[],
+): Promise<Uint8Array> {
+  const { pack } = spec;
+  const document: TDocumentDefinitions = {
+    // A file that told when it was made would differ from run to run.
+    info: { title: inFace(pack.name), creationDate: new Date(0) },
+    pageSize: 'A4',
+    pageMargins: [48, 48, 48, 54],
+    defaultStyle: { font: 'Times', fontSize: 10.5, lineHeight: 1.15 },
+    styles: {
+      h1: { fontSize: 24, bold: true },
+      h2: { fontSize: 16, bold: true, margin: [0, 14, 0, 4] },
+      h3: { fontSize: 12, bold: true, margin: [0, 10, 0, 0] },
+    },
+    footer: (page, pages) => ({
+      text: `${inFace(pack.name)} · ${page} of ${pages}`,
+      color: soft,
+      fontSize: 8.5,
+      margin: [48, 18, 48, 0],
+    }),
+    content: [
+      { text: inFace(pack.name), style: 'h1' },
+      { text: inFace(headLine(spec, manifest)), color: soft, margin: [0, 0, 0, 8] },
+      ...(spec.release?.note ? [{ text: inFace(spec.release.note), margin: [0, 0, 0, 6] } as Content] : []),
+      ...[rolesInShort, ...pairParagraphs(manifest)].map((text): Content => ({
+        text: inFace(text),
+        margin: [0, 0, 0, 6],
+      })),
+      { text: 'Files', style: 'h2' },
+      ...filesTable(manifest, spec),
+      ...looksPages(manifest, spec, pictures),
+      ...(pack.licence
+        ? [{ text: 'Licence', style: 'h2' } as Content, { text: inFace(pack.licence) } as Content]
+        : []),
+    ],
+  };
+  return pdfmake.createPdf(document).getBuffer();
+}
