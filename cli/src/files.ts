@@ -26,6 +26,7 @@ const systemWords: Record<string, string> = {
   EISDIR: 'it is a folder',
   ENOTDIR: 'a part of its path is no folder',
   ENOSPC: 'the disk is full',
+  EFBIG: 'the file is larger than is allowed',
   EROFS: 'the disk can only be read',
   EMFILE: 'too many files are open',
   ENAMETOOLONG: 'its name is too long',

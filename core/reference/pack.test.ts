@@ -6,10 +6,13 @@ import { makeCodec } from '../src/camera/codec.ts';
 import { record } from '../src/camera/sensor.ts';
 import { deltaE2000 } from '../src/colour/deltaE2000.ts';
 import { lightToLab } from '../src/colour/displayLab.ts';
-import { bt709 } from '../src/colour/spaces/index.ts';
+import { transformBuffer } from '../src/colour/matrix.ts';
+import { rgbToRgb } from '../src/colour/rgbSpace.ts';
+import { ap0, bt709, working } from '../src/colour/spaces/index.ts';
 import { parseExr } from '../src/formats/exr/parse.ts';
 import { parsePng, writePng } from '../src/formats/png.ts';
 import { parseLook } from '../src/look/document.ts';
+import { compileEnd } from '../src/order/end.ts';
 import { compileBake } from '../src/order/bake.ts';
 import { newPack, packItemSchema } from '../src/pack/document.ts';
 import { type Manifest, manifestSchema } from '../src/pack/manifest.ts';
@@ -169,6 +172,24 @@ describe('the OpenColorIO configuration', () => {
 
   test('passes OpenColorIO’s own check', () => {
     expect(execFileSync('ociocheck', ['--iconfig', config]).toString()).toMatch(/Tests complete\./);
+  });
+
+  test('gives each look as a transform of ACES2065-1, in one Common LUT Format file', () => {
+    for (const { id, document } of looks) {
+      const light = Float32Array.from(codes.heron.subarray(0, 3000));
+      compileEnd({ kind: 'scene', profile: heron }, document.rendering).toLight(light);
+      const aces = Float32Array.from(light);
+      transformBuffer(rgbToRgb(working, ap0), aces);
+      const file = join(out, 'ocio', `${id}_aces2065-1.clf`);
+      const theirs = flat(ocio({ kind: 'file', path: file, interpolation: 'tetrahedral' }, toPixels(aces)));
+      transformBuffer(rgbToRgb(ap0, working), theirs);
+      const rendering = compileRendering({ ...document.rendering, ...standardDisplay });
+      rendering.run(theirs);
+      const ours = recipe('heron', id, 'combined').slice(0, theirs.length);
+      const { mean, max } = differences(ours, theirs);
+      expect(mean, id).toBeLessThan(0.5);
+      expect(max, id).toBeLessThan(2);
+    }
   });
 
   test('gives the app’s picture of both cameras, with each look and without, within ΔE2000 0.5 and 2', () => {

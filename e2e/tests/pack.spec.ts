@@ -172,3 +172,16 @@ test('a display is added, an HDR file is planned for it, and notes go on the loo
   await page.getByRole('button', { name: 'Details' }).click();
   await expect(details.getByRole('button', { name: 'Remove BT.2100 PQ, display' })).toBeDisabled();
 });
+
+test('a pack is deleted and brought back', async ({ page }) => {
+  await page.getByRole('button', { name: 'Packs of this project' }).click();
+  await page.getByRole('menuitem', { name: 'New pack' }).click();
+  const name = page.getByRole('textbox', { name: 'Name of the pack' });
+  await expect(name).toHaveValue('Pack 2');
+  await page.getByRole('button', { name: 'Packs of this project' }).click();
+  await page.getByRole('menuitem', { name: 'Delete this pack' }).click();
+  await expect(name).toHaveValue('Night Crew');
+  await expect(page.getByRole('button', { name: 'Packs of this project' })).toHaveText('1 pack');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Packs of this project' })).toHaveText('2 packs');
+});

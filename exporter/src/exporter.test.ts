@@ -1,4 +1,4 @@
-import { execFileSync, spawn } from 'node:child_process';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import {
   cpSync,
   existsSync,
@@ -190,6 +190,30 @@ test('cancelled, nothing stands under its name, and going on redoes nothing', as
   await exportPack(spec, out, { threads, onProgress: ({ done }) => begun.push(done) });
   expect(begun[0]).toBeGreaterThanOrEqual(6);
   expect(await contents(out)).toEqual(await contents(at('one')));
+});
+
+test('a disk that takes no more is said, leaves nothing under a name, and is gone on from', async () => {
+  const file = at('limited.json');
+  const out = at('limited');
+  writeFileSync(file, JSON.stringify(writeSpec(spec)));
+  const words = ['.build/dusk.mjs', 'pack', '--spec', file, '--out', out];
+  // No file may grow over 60 kB, which those of 17 points do.
+  const limited = spawnSync('sh', ['-c', 'ulimit -f 120; exec "$@"', 'sh', process.execPath, ...words], {
+    encoding: 'utf8',
+  });
+  expect(limited.status).toBe(1);
+  expect(limited.stderr).toMatch(/cannot be written: the file is larger than is allowed/);
+  expect(existsSync(out)).toBe(false);
+  for (const path of await filesBelow(workFolder(out))) expect(path).not.toMatch(/17\.cube$/);
+  expect(spawnSync(process.execPath, words).status).toBe(0);
+  expect(await contents(out)).toEqual(await contents(at('one')));
+});
+
+test('a place that is no folder is said, and nothing is left beside it', async () => {
+  writeFileSync(at('file'), '');
+  await expect(exportPack(spec, join(at('file'), 'pack'), { threads })).rejects.toThrow(
+    /ENOTDIR|not a directory/,
+  );
 });
 
 test('killed ten times at random moments, it goes on and is whole', { timeout: 240_000 }, async () => {

@@ -5,7 +5,9 @@ import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
 import { engine } from '@velvet-dusk/core/order/engine';
 import { judgePlan } from '@velvet-dusk/core/pack/judge';
 import { type Manifest, manifestFile, manifestKind } from '@velvet-dusk/core/pack/manifest';
-import { ocioConfig } from '@velvet-dusk/core/pack/ocioConfig';
+import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
+import type { Cube3d } from '@velvet-dusk/core/lut/cube';
+import { lookTransform, ocioConfig } from '@velvet-dusk/core/pack/ocioConfig';
 import type { Plan } from '@velvet-dusk/core/pack/plan';
 import { proofFindings } from '@velvet-dusk/core/pack/proof';
 import { type PackSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
@@ -67,6 +69,14 @@ export function manifestOf(spec: PackSpec, plan: Plan, made: ReadonlyMap<string,
   };
 }
 
+/** Looks as transforms of ACES2065-1, for hosts without configurations. */
+async function putLookTransforms(spec: PackSpec, folder: string): Promise<void> {
+  for (const { path, look, grid } of ocioConfig(spec.pack, spec).lookTransforms) {
+    const cube = parseCube(await readFile(join(folder, grid), 'utf8'), grid) as Cube3d;
+    await put(folder, path, lookTransform(look, cube));
+  }
+}
+
 async function putConfig(spec: PackSpec, folder: string, threads: PackThreads, signal?: AbortSignal) {
   const config = ocioConfig(spec.pack, spec);
   for (const { path, text } of config.texts) await put(folder, path, text);
@@ -97,7 +107,10 @@ export async function finishPack(
   { threads, signal }: { threads: PackThreads; signal?: AbortSignal | undefined },
 ): Promise<Manifest> {
   const manifest = manifestOf(spec, plan, made);
-  if (spec.pack.ocioConfig) await putConfig(spec, folder, threads, signal);
+  if (spec.pack.ocioConfig) {
+    await putConfig(spec, folder, threads, signal);
+    await putLookTransforms(spec, folder);
+  }
   await put(folder, manifestName, json(manifest));
   await put(folder, specName, json(writeSpec(spec)));
   for (const { path, data } of await packPages(spec, manifest)) await put(folder, path, data);

@@ -3,6 +3,7 @@ import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import {
   guideGroups,
   headLine,
+  type PairBlock,
   pairParagraphs,
   rolesInShort,
   usedLooks,
@@ -115,7 +116,7 @@ function looksPages(manifest: Manifest, { pack }: PackSpec, pictures: readonly P
 export async function guidePdf(
   spec: PackSpec,
   manifest: Manifest,
-  pictures: readonly PdfPicture[],
+  { pictures, pairs }: { pictures: readonly PdfPicture[]; pairs: readonly PairBlock[] },
 ): Promise<Uint8Array> {
   const { pack } = spec;
   const document: TDocumentDefinitions = {
@@ -143,6 +144,11 @@ export async function guidePdf(
         text: inFace(text),
         margin: [0, 0, 0, 6],
       })),
+      ...pairs.flatMap(({ title, rows, lines }): Content[] => [
+        { text: inFace(title), style: 'h3' },
+        { text: rows.map(([label, level]) => `${inFace(label)} ${inFace(level)}`).join('   ·   ') },
+        ...lines.map((text): Content => ({ text: inFace(text.replaceAll('Δ', 'delta ')), color: soft })),
+      ]),
       { text: 'Files', style: 'h2' },
       ...filesTable(manifest, spec),
       ...looksPages(manifest, spec, pictures),

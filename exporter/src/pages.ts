@@ -19,7 +19,10 @@ import { type PackSpec, readLuts } from '@velvet-dusk/core/pack/spec';
 import { standardDisplay } from '@velvet-dusk/core/render/display';
 import { fileSlug } from '@velvet-dusk/core/slug';
 import { guidePdf, type PdfPicture } from './guidePdf.ts';
-import { framesOf, type ProofFrame } from './proofFrames.ts';
+import { compileEnd } from '@velvet-dusk/core/order/end';
+import { type MeasuredPair, pairBlocks } from '@velvet-dusk/core/pack/guide/content';
+import { pairResidual } from '@velvet-dusk/core/pack/pair';
+import { framesOf, type ProofFrame, samplesFor, thinned } from './proofFrames.ts';
 
 export interface Page {
   path: string;
@@ -86,14 +89,46 @@ function cards(spec: PackSpec, manifest: Manifest): { pages: Page[]; pictures: P
   return { pages, pictures: onPaper };
 }
 
+/** What monitor files and their partners make of the plates, by camera and stops over. */
+function measurePairs(spec: PackSpec, { files }: Manifest): Map<string, MeasuredPair[]> {
+  const luts = readLuts(spec.luts);
+  const frames = thinned(framesOf(spec));
+  const measured = new Map<string, MeasuredPair[]>();
+  const asked = new Map(
+    files
+      .filter((f) => f.role === 'monitor-partner' && f.look && f.offset < 0)
+      .map((f) => [`${f.from}|${-f.offset}|${f.look!.id}`, f]),
+  );
+  for (const { from, offset, look: told } of asked.values()) {
+    const profile = spec.profiles.find((p) => p.id === from);
+    const look = spec.looks.find((l) => l.id === told!.id)?.document;
+    if (!profile || !look || frames.length === 0) continue;
+    const codes = samplesFor(frames, compileEnd({ kind: 'scene', profile }, look.rendering));
+    const order = {
+      look,
+      profile,
+      display: standardDisplay,
+      role: 'monitor-partner' as const,
+      offset: -offset,
+    };
+    const key = `${from}|${-offset}`;
+    measured.set(key, [
+      ...(measured.get(key) ?? []),
+      { lookName: look.name, ...pairResidual(order, codes, luts) },
+    ]);
+  }
+  return measured;
+}
+
 /** What of a pack is for people: guide, look cards, licence, changes. */
 export async function packPages(spec: PackSpec, manifest: Manifest): Promise<Page[]> {
   const { licence } = spec.pack;
   const changes = changesText(spec, manifest);
   const { pages, pictures } = cards(spec, manifest);
+  const pairs = pairBlocks(manifest, spec, measurePairs(spec, manifest));
   return [
-    { path: 'index.html', data: guidePage(spec, manifest) },
-    { path: 'guide.pdf', data: await guidePdf(spec, manifest, pictures) },
+    { path: 'index.html', data: guidePage(spec, manifest, pairs) },
+    { path: 'guide.pdf', data: await guidePdf(spec, manifest, { pictures, pairs }) },
     ...pages,
     ...(changes === '' ? [] : [{ path: 'CHANGES.txt', data: changes }]),
     ...(licence === '' ? [] : [{ path: 'LICENCE.txt', data: `${licence.trimEnd()}\n` }]),

@@ -19,10 +19,11 @@ function readShard(text: string | undefined) {
   return { index, count };
 }
 
-/** System errors name the file and are said in words; others as they are. */
-function worded(error: unknown): unknown {
-  const { path, syscall } = error as NodeJS.ErrnoException;
-  return path && syscall ? fileProblem(path, 'written', error) : error;
+/** System errors are said in words; others as they are. What comes from a thread has its code in its text only. */
+function worded(error: unknown, out: string): unknown {
+  const { path, message } = error as NodeJS.ErrnoException;
+  const code = /^(E[A-Z]+): /.exec(message)?.[1];
+  return code ? fileProblem(path ?? out, 'written', { code, message }) : error;
 }
 
 export const packCommand: Command = {
@@ -56,7 +57,7 @@ export const packCommand: Command = {
       );
       for (const { path, findings } of over) say(`  ${path}: ${findings.join('; ')}`);
     } catch (error) {
-      throw worded(error);
+      throw worded(error, out);
     } finally {
       await threads.close();
     }

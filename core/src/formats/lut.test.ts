@@ -31,7 +31,9 @@ describe('a LUT file is known by what is in it', () => {
   test('what is none says so', () => {
     for (const text of ['', 'PNG\u0000\u0001', '{}', '1 2 3'])
       expect(() => parseLut(text, 'a.txt')).toThrow(FormatError);
-    expect(() => parseLut('hello', 'a.txt')).toThrow(/begins like no LUT that is read \(cube, spi1d, spi3d, 3dl, clf\)/);
+    expect(() => parseLut('hello', 'a.txt')).toThrow(
+      /begins like no LUT that is read \(cube, spi1d, spi3d, 3dl, clf\)/,
+    );
   });
 
   test('a profile is read from each of them, and from a conversion grid in a list of nodes', () => {

@@ -3,7 +3,8 @@ import type { Profile } from '../camera/profile.ts';
 import { standardProfiles } from '../camera/standard/index.ts';
 import { ap0 } from '../colour/spaces/index.ts';
 import { acescctParams } from '../colour/transfer/acescct.ts';
-import { logLines, writeClf } from '../formats/clf/write.ts';
+import type { Cube3d } from '../lut/cube.ts';
+import { gridLines, logLines, writeClf } from '../formats/clf/write.ts';
 import { type BakeOrder } from '../order/bake.ts';
 import { type Display, displayToken } from '../render/display.ts';
 import { outputs } from '../render/outputs/index.ts';
@@ -42,6 +43,8 @@ export interface OcioConfig {
   /** Files that are text, by their path. */
   texts: { path: string; text: string }[];
   grids: ConfigGrid[];
+  /** Looks as transforms of ACES2065-1, each made of a grid. */
+  lookTransforms: { path: string; look: PackLook; grid: string }[];
 }
 
 const folder = 'ocio';
@@ -110,6 +113,21 @@ function viewsOf(display: Display, looks: readonly PackLook[]): { view: View; or
     })),
   ];
 }
+
+/** A look as one Common LUT Format file from ACES2065-1 to ACES2065-1. @param cube its grid in `gridSpace`. */
+export const lookTransform = ({ id, document }: PackLook, cube: Cube3d): string =>
+  writeClf({
+    id: `${id}-look`,
+    name: document.name,
+    description: `${document.name}, a look of scene light`,
+    inputDescriptor: 'ACES2065-1',
+    outputDescriptor: 'ACES2065-1',
+    nodes: [
+      logLines('cameraLinToLog', { ...acescctParams }),
+      gridLines(cube),
+      logLines('cameraLogToLin', { ...acescctParams }),
+    ],
+  });
 
 /** How many grids the configuration of a pack has. */
 export function configGridCount(pack: Pack, sources: PackSources): number {
@@ -189,6 +207,11 @@ export function ocioConfig(pack: Pack, sources: PackSources): OcioConfig {
       },
       ...profiles.map((p) => ({ path: `${folder}/${fileSlug(p.id, 'camera')}.clf`, text: profileToClf(p) })),
     ],
+    lookTransforms: looks.map((look) => ({
+      path: `${folder}/${fileSlug(look.id, 'look')}_aces2065-1.clf`,
+      look,
+      grid: `${folder}/${lookFile(look)}`,
+    })),
     grids: [
       ...views.map(({ view, order }) => ({ path: `${folder}/${view.file}`, order })),
       ...looks.map((look) => ({

@@ -1,5 +1,6 @@
 import { type RoleId, roles } from '../../order/roles/index.ts';
 import type { Manifest, ManifestFile } from '../manifest.ts';
+import { pairCard, type PairResidual } from '../pair.ts';
 import type { PackSpec } from '../spec.ts';
 
 /** What a guide says, whatever it is set in. */
@@ -19,6 +20,56 @@ export function pairParagraphs({ files }: Manifest): string[] {
   return offsets.map((o) => {
     const stops = `${Math.abs(o)} ${Math.abs(o) === 1 ? 'stop' : 'stops'}`;
     return `A monitor file for footage ${stopsWords(o)} shows the picture that much darker, so that the operator opens up. In post the monitor partner takes it back in one file; without it the pictures are ${stops} too bright. What the sensor clips is gone: look at the camera’s own meter, not at the picture.`;
+  });
+}
+
+/** What was measured of a pair on the project's plates. */
+export interface MeasuredPair extends PairResidual {
+  lookName: string;
+}
+
+/** A camera's card for footage that is exposed over. */
+export interface PairBlock {
+  title: string;
+  /** Label and level on the camera's own meter. */
+  rows: [label: string, level: string][];
+  lines: string[];
+}
+
+const percent = (share: number) => `${(share * 100).toFixed(share < 0.01 ? 2 : 1)} %`;
+
+/** A card for every camera and offset that monitor files are made for. @param measured by camera and stops over. */
+export function pairBlocks(
+  { files }: Manifest,
+  { profiles }: PackSpec,
+  measured: ReadonlyMap<string, readonly MeasuredPair[]>,
+): PairBlock[] {
+  const wanted = new Map(
+    files
+      .filter((f) => f.role === 'monitor' && f.offset < 0)
+      .map((f) => [`${f.from}|${-f.offset}`, { camera: f.from, over: -f.offset }]),
+  );
+  return [...wanted].flatMap(([key, { camera, over }]): PairBlock[] => {
+    const profile = profiles.find((p) => p.id === camera);
+    if (!profile) return [];
+    const card = pairCard(profile, over);
+    const pairs = measured.get(key) ?? [];
+    const worst = pairs.reduce<MeasuredPair | null>((a, b) => (a && a.mean >= b.mean ? a : b), null);
+    return [
+      {
+        title: `${profile.name}, ${stopsWords(-over)}${card.sensitivity ? `, EI ${card.sensitivity}` : ''}`,
+        rows: card.rows.map((r) => [r.label, `${r.percent.toFixed(0)} %`]),
+        lines: [
+          `On the camera’s own meter, not on the picture. The sensor clips ${card.above.toFixed(1)} stops over mid-grey.`,
+          ...card.warnings,
+          ...(worst
+            ? [
+                `Taken back in post, the plates of the project differ from footage as metered by ΔE ${worst.mean.toFixed(2)} in the mean and ${worst.max.toFixed(1)} at most; ${percent(worst.lost)} of their pixels clip that would not have.`,
+              ]
+            : []),
+        ],
+      },
+    ];
   });
 }
 

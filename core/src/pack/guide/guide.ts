@@ -6,6 +6,7 @@ import {
   guideGroups,
   type GuideRow,
   headLine,
+  type PairBlock,
   pairParagraphs,
   rolesInShort,
   stopsWords,
@@ -14,6 +15,9 @@ import {
 import { address, escape, page } from './page.ts';
 
 export const cardPath = (lookId: string): string => `look-cards/${fileSlug(lookId, 'look')}.html`;
+
+const pairTable = ({ title, rows, lines }: PairBlock) =>
+  `<h3>${escape(title)}</h3><table><tbody>${rows.map(([label, level]) => `<tr><th scope="row">${escape(label)}</th><td>${escape(level)}</td></tr>`).join('')}</tbody></table>${lines.map((l) => `<p>${escape(l)}</p>`).join('')}`;
 
 const fileRow = ({ path, name, look, role, purpose }: GuideRow) =>
   `<tr><td><a href="${address(path)}"><code>${escape(name)}</code></a></td><td>${escape(look)}</td><td>${escape(role)}</td><td class="hide">${escape(purpose)}</td></tr>`;
@@ -106,7 +110,7 @@ ${ask('steps', 'corrections', [
 }
 
 /** The guide of a pack: which file, where it stands, and how to check it. Works offline and without script. */
-export function guidePage(spec: PackSpec, manifest: Manifest): string {
+export function guidePage(spec: PackSpec, manifest: Manifest, pairs: readonly PairBlock[]): string {
   const { pack, release } = spec;
   const looks = usedLooks(manifest);
   const over = manifest.files.filter((f) => f.proof && !f.proof.holds).length;
@@ -118,6 +122,7 @@ ${release?.note ? `<p>${escape(release.note)}</p>` : ''}
 <h2>Which file</h2>
 ${chooserBlock(manifest, spec)}
 ${[rolesInShort, ...pairParagraphs(manifest)].map((text) => `<p>${escape(text)}</p>`).join('')}
+${pairs.map(pairTable).join('')}
 <h2>Looks</h2>
 <ul>${looks.map(([id, name]) => `<li><a href="${address(cardPath(id))}">${escape(name)}</a></li>`).join('')}</ul>
 <h2>Files</h2>

@@ -17,6 +17,7 @@ interface PackBarProps {
   records: readonly PackRecord[];
   planned: Planned;
   onChoose(id: string): void;
+  onDeleted(record: PackRecord): void;
   onExport(): void;
   onDetails(): void;
 }
@@ -59,9 +60,19 @@ function ShapeMenu({ id, pack }: { id: string; pack: Pack }) {
   );
 }
 
-function PackMenu({ id, records, onChoose }: Pick<PackBarProps, 'id' | 'records' | 'onChoose'>) {
+function PackMenu({
+  id,
+  records,
+  onChoose,
+  onDeleted,
+}: Pick<PackBarProps, 'id' | 'records' | 'onChoose' | 'onDeleted'>) {
   const project = useOpenProject();
   const { create, setDeleted } = usePackActions(project.id);
+  const remove = () =>
+    setDeleted.mutate(
+      { id, deleted: true },
+      { onSuccess: () => onDeleted(records.find((r) => r.id === id)!) },
+    );
   const make = () =>
     create.mutate(newPack(`Pack ${records.length + 1}`, project.viewing), {
       onSuccess: (r) => onChoose(r.id),
@@ -83,7 +94,7 @@ function PackMenu({ id, records, onChoose }: Pick<PackBarProps, 'id' | 'records'
             New pack
           </DropdownMenu.Item>
           {records.length > 1 && (
-            <DropdownMenu.Item className={menuItem} onSelect={() => setDeleted.mutate({ id, deleted: true })}>
+            <DropdownMenu.Item className={menuItem} onSelect={remove}>
               Delete this pack
             </DropdownMenu.Item>
           )}
@@ -94,7 +105,16 @@ function PackMenu({ id, records, onChoose }: Pick<PackBarProps, 'id' | 'records'
 }
 
 /** Name, shape, totals and the one button. */
-export function PackBar({ id, pack, records, planned, onChoose, onExport, onDetails }: PackBarProps) {
+export function PackBar({
+  id,
+  pack,
+  records,
+  planned,
+  onChoose,
+  onDeleted,
+  onExport,
+  onDetails,
+}: PackBarProps) {
   const state = packs.useStates((s) => s.states[id]);
   const { data: releases } = useReleases(id);
   const { files, bytes, seconds } = planned.totals;
@@ -108,7 +128,7 @@ export function PackBar({ id, pack, records, planned, onChoose, onExport, onDeta
           onChange={(name) => editPack(id, (p) => ({ ...p, name }))}
         />
       </label>
-      <PackMenu id={id} records={records} onChoose={onChoose} />
+      <PackMenu id={id} records={records} onChoose={onChoose} onDeleted={onDeleted} />
       <ShapeMenu id={id} pack={pack} />
       <Button kind="text" onClick={onDetails}>
         Details

@@ -30,11 +30,13 @@ export function PackEditor({
   pack,
   records,
   onChoose,
+  onDeleted,
 }: {
   id: string;
   pack: Pack;
   records: readonly PackRecord[];
   onChoose(id: string): void;
+  onDeleted(record: PackRecord): void;
 }) {
   const planned = usePlan(pack);
   const [foot, setFoot] = useState<Foot>('names');
@@ -48,6 +50,7 @@ export function PackEditor({
         records={records}
         planned={planned}
         onChoose={onChoose}
+        onDeleted={onDeleted}
         onExport={() => setExporting(true)}
         onDetails={() => setDetails(true)}
       />

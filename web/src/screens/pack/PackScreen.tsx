@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import type { PackRecord } from '@velvet-dusk/core/api/packs';
 import { newPack } from '@velvet-dusk/core/pack/document';
 import { inShape } from '@velvet-dusk/core/pack/shapes';
 import { usePackActions, usePacks } from '../../api/packs.ts';
@@ -56,6 +57,8 @@ export function PackScreen() {
   const { data, error } = usePacks(project.id);
   const drafts = packs.useDrafts((s) => s.drafts);
   const [chosen, setChosen] = useState('');
+  const [deleted, setDeleted] = useState<PackRecord | null>(null);
+  const { setDeleted: setDeletedOf } = usePackActions(project.id);
   useUndoKeys(packs.undo, packs.redo);
   useEffect(() => {
     if (data) void packs.open(project.id);
@@ -66,5 +69,30 @@ export function PackScreen() {
   const record = data.items.find((p) => p.id === chosen) ?? data.items[0];
   const pack = drafts[record.id];
   if (!pack) return <Message text="Opening the pack …" />;
-  return <PackEditor key={record.id} id={record.id} pack={pack} records={data.items} onChoose={setChosen} />;
+  return (
+    <>
+      {deleted && (
+        <p role="status" className="px-4 py-1 bg-g2 border-b border-g0 text-t2">
+          "{deleted.document.name}" is deleted.{' '}
+          <Button
+            kind="text"
+            onClick={() => {
+              setDeletedOf.mutate({ id: deleted.id, deleted: false });
+              setDeleted(null);
+            }}
+          >
+            Undo
+          </Button>
+        </p>
+      )}
+      <PackEditor
+        key={record.id}
+        id={record.id}
+        pack={pack}
+        records={data.items}
+        onChoose={setChosen}
+        onDeleted={setDeleted}
+      />
+    </>
+  );
 }
