@@ -22,7 +22,7 @@ interface Told {
 }
 const fields: { key: keyof Told; label: string; hint: string }[] = [
   { key: 'note', label: 'What is new', hint: 'For the list of changes' },
-  { key: 'recipients', label: 'Who gets it', hint: 'Noted, and told to nobody' },
+  { key: 'recipients', label: 'Who gets it', hint: 'Noted with the release, and in its manifest' },
   {
     key: 'reason',
     label: 'Reason',

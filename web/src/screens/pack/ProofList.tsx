@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { packSubjectOf } from '@velvet-dusk/core/api/jobs';
+import { proofLimits } from '@velvet-dusk/core/order/proof';
 import type { ManifestFile } from '@velvet-dusk/core/pack/manifest';
 import { useJobs } from '../../api/jobs.ts';
 import { useManifest } from '../../api/packs.ts';
@@ -9,7 +10,8 @@ import { useOpenProject } from '../../bench/useBench.ts';
 const rowHeight = 25;
 const columns = 'grid grid-cols-[minmax(0,1fr)_64px_64px_64px_96px_minmax(0,1fr)] gap-3 px-4 items-center';
 
-const strain = ({ proof }: ManifestFile) => (proof ? Math.max(proof.mean / 0.3, proof.p99 / 1.2) : 0);
+const strain = ({ proof }: ManifestFile) =>
+  proof ? Math.max(proof.mean / proofLimits.mean, proof.p99 / proofLimits.p99) : 0;
 
 function Details({ file }: { file: ManifestFile }) {
   const { proof } = file;
