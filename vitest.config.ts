@@ -1,14 +1,27 @@
 import { defineConfig } from 'vitest/config';
 
+const shared = {
+  setupFiles: './scripts/seed.mjs',
+  testTimeout: 60_000,
+  hookTimeout: 120_000,
+};
+
 export default defineConfig({
   test: {
-    include: ['{core,exporter,server,cli,web,demo}/**/*.test.ts'],
-    exclude: ['**/node_modules/**', '**/dist/**'],
-    setupFiles: './scripts/seed.mjs',
     globalSetup: './scripts/beforeUnit.mjs',
-    testTimeout: 60_000,
-    hookTimeout: 120_000,
     // Two cores, and several tests start processes of their own.
     maxWorkers: 2,
+    projects: [
+      // The core keeps no state that one test could leave to the next: its modules are loaded once.
+      { test: { ...shared, name: 'core', include: ['core/**/*.test.ts'], isolate: false } },
+      {
+        test: {
+          ...shared,
+          name: 'programs',
+          include: ['{exporter,server,cli,web,demo}/**/*.test.ts'],
+          exclude: ['**/node_modules/**', '**/dist/**'],
+        },
+      },
+    ],
   },
 });

@@ -9,7 +9,6 @@ import { lightToLab } from '../src/colour/displayLab.ts';
 import { transformBuffer } from '../src/colour/matrix.ts';
 import { rgbToRgb } from '../src/colour/rgbSpace.ts';
 import { ap0, bt709, working } from '../src/colour/spaces/index.ts';
-import { parseExr } from '../src/formats/exr/parse.ts';
 import { parsePng, writePng } from '../src/formats/png.ts';
 import { parseLook } from '../src/look/document.ts';
 import { compileEnd } from '../src/order/end.ts';
@@ -20,6 +19,7 @@ import { specOf, writeSpec } from '../src/pack/spec.ts';
 import { sparse } from '../src/proposals/plateEvaluator.ts';
 import { standardDisplay } from '../src/render/display.ts';
 import { compileRendering } from '../src/render/rendering.ts';
+import { demoScene, demoSceneNames } from '../src/testing/demoScenes.ts';
 import { profileOf } from '../src/testing/profiles.ts';
 import { ffmpeg, ocio, temporaryFolder, toPixels } from './tools.ts';
 
@@ -37,18 +37,10 @@ const looks = lookIds.map((id) => ({
 }));
 
 /** Codes of the six scenes as a camera records them, a little of each. */
-const plates = [
-  'arcade-neon',
-  'galley-tungsten',
-  'heads-and-chart',
-  'marsh-noon',
-  'quay-blue-hour',
-  'wheelhouse-overcast',
-];
 const recorded = (profile: typeof heron) =>
   new Float32Array(
-    plates.flatMap((name) => {
-      const { rgb, width, height } = parseExr(readFileSync(`demo/plates/${name}.exr`), name);
+    demoSceneNames.flatMap((name) => {
+      const { rgb, width, height } = demoScene(name);
       const small = sparse(rgb, width, height, 700);
       return [...record(small.rgb, bt709, makeCodec(profile), { exposure: 0, seed: 9 })];
     }),

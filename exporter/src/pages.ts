@@ -18,7 +18,7 @@ import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { type PackSpec, readLuts } from '@velvet-dusk/core/pack/spec';
 import { standardDisplay } from '@velvet-dusk/core/render/display';
 import { fileSlug } from '@velvet-dusk/core/slug';
-import { guidePdf, type PdfPicture } from './guidePdf.ts';
+import type { PdfPicture } from './guidePdf.ts';
 import { compileEnd } from '@velvet-dusk/core/order/end';
 import { type MeasuredPair, pairBlocks } from '@velvet-dusk/core/pack/guide/content';
 import { pairResidual } from '@velvet-dusk/core/pack/pair';
@@ -122,6 +122,8 @@ function measurePairs(spec: PackSpec, { files }: Manifest): Map<string, Measured
 
 /** What of a pack is for people: guide, look cards, licence, changes. */
 export async function packPages(spec: PackSpec, manifest: Manifest): Promise<Page[]> {
+  // Loaded when a guide is made: it is a quarter of what a program would read at its start.
+  const { guidePdf } = await import('./guidePdf.ts');
   const { licence } = spec.pack;
   const changes = changesText(spec, manifest);
   const { pages, pictures } = cards(spec, manifest);

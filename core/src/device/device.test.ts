@@ -4,12 +4,12 @@ import { makeCodec } from '../camera/codec.ts';
 import { record } from '../camera/sensor.ts';
 import { bt709 } from '../colour/spaces/index.ts';
 import { writeCube } from '../formats/cubeWrite.ts';
-import { parseExr } from '../formats/exr/parse.ts';
 import { parseLook } from '../look/document.ts';
 import { bake, type BakeOrder, compileBake } from '../order/bake.ts';
 import { newPack, packItemSchema, withItems } from '../pack/document.ts';
 import { planPack } from '../pack/plan.ts';
 import { sparse } from '../proposals/plateEvaluator.ts';
+import { demoScene } from '../testing/demoScenes.ts';
 import { profileOf } from '../testing/profiles.ts';
 import { type CardFile, loadCard } from './card.ts';
 import { devices } from './devices.ts';
@@ -30,7 +30,7 @@ const file = (path: string, o = order()): CardFile => ({
   bytes: new TextEncoder().encode(writeCube(bake(o))),
 });
 
-const scene = parseExr(readFileSync('demo/plates/quay-blue-hour.exr'), 'quay');
+const scene = demoScene('quay-blue-hour');
 const small = sparse(scene.rgb, scene.width, scene.height, 8000);
 const code = record(small.rgb, bt709, makeCodec(heron), { exposure: 0, seed: 3 });
 /** The bench's picture: the exact recipe. */

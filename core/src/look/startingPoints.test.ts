@@ -3,18 +3,15 @@ import { describe, expect, test } from 'vitest';
 import { parseProfile } from '../camera/profile.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
-import { transformBuffer } from '../colour/matrix.ts';
-import { rgbToRgb } from '../colour/rgbSpace.ts';
-import { bt709, working } from '../colour/spaces/index.ts';
 import { bake, compileBake } from '../order/bake.ts';
 import { finerGrid, holdsProof, proofLimits, proveCube } from '../order/proof.ts';
-import { parseExr } from '../formats/exr/parse.ts';
 import { isActive } from './compile.ts';
 import { compilePipeline } from '../order/pipeline.ts';
 import { parseLook } from './document.ts';
 import { lookFrom, startingPoints } from './startingPoints.ts';
 import { standardDisplay } from '../render/display.ts';
 import { onStandard } from '../testing/onStandard.ts';
+import { demoLight } from '../testing/demoScenes.ts';
 
 const heron = parseProfile(
   JSON.parse(readFileSync(new URL('../../../demo/profiles/heron.json', import.meta.url), 'utf8')),
@@ -37,12 +34,7 @@ describe.each(startingPoints.map((p) => [p.id] as const))('%s', (id) => {
 });
 
 /** Pixels of three demo masters in working light. */
-const pictures = ['quay-blue-hour', 'heads-and-chart', 'marsh-noon'].map((name) => {
-  const { rgb } = parseExr(readFileSync(new URL(`../../../demo/plates/${name}.exr`, import.meta.url)), name);
-  const some = new Float32Array(1500).map((_, i) => rgb[Math.floor(i / 3) * 3 * 1800 + (i % 3)]);
-  transformBuffer(rgbToRgb(bt709, working), some);
-  return some;
-});
+const pictures = ['quay-blue-hour', 'heads-and-chart', 'marsh-noon'].map((name) => demoLight(name, 512));
 
 /** Every starting point's colours on those pictures, as Lab. */
 const labsOf = (id: string) => {

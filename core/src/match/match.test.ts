@@ -1,12 +1,7 @@
-import { readFileSync } from 'node:fs';
 import { converter } from 'culori';
 import { describe, expect, test } from 'vitest';
-import { transformBuffer } from '../colour/matrix.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
-import { rgbToRgb } from '../colour/rgbSpace.ts';
-import { bt709, working } from '../colour/spaces/index.ts';
-import { parseExr } from '../formats/exr/parse.ts';
 import { compileLook } from '../look/compile.ts';
 import { newLook, parseLook } from '../look/document.ts';
 import { compileRendering, standardRendering } from '../render/rendering.ts';
@@ -18,21 +13,13 @@ import { isMatchStep } from './unknowns.ts';
 import { matchZones, pictureStatistics } from './statistics.ts';
 import { beyondGrading, differenceInWords } from './words.ts';
 import { apart, type ShownLook } from '../look/shown.ts';
+import { demoLight } from '../testing/demoScenes.ts';
 import { onStandard } from '../testing/onStandard.ts';
 
 const rendering = compileRendering(standardRendering);
 const plain = onStandard({ ...newLook('Plain'), steps: [] });
 
-/** Every so many pixels of a demo master, in working light. */
-function scene(name: string, count = 2500): Float32Array {
-  const file = new URL(`../../../demo/plates/${name}.exr`, import.meta.url);
-  const { rgb } = parseExr(readFileSync(file), name);
-  const step = Math.floor(rgb.length / 3 / count);
-  const out = new Float32Array(count * 3);
-  for (let i = 0; i < count; i++) out.set(rgb.subarray(i * step * 3, i * step * 3 + 3), i * 3);
-  transformBuffer(rgbToRgb(bt709, working), out);
-  return out;
-}
+const scene = (name: string, count = 2500) => demoLight(name, count);
 
 function shown(light: Float32Array, look: ShownLook): Float32Array {
   const rgb = Float32Array.from(light);

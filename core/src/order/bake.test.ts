@@ -1,10 +1,9 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { converter } from 'culori';
 import { transformBuffer } from '../colour/matrix.ts';
 import { rgbToRgb } from '../colour/rgbSpace.ts';
 import { bt709, working } from '../colour/spaces/index.ts';
-import { parseExr } from '../formats/exr/parse.ts';
 import { parseCube } from '../formats/cubeParse.ts';
 import { writeCube } from '../formats/cubeWrite.ts';
 import { newLook, parseLook } from '../look/document.ts';
@@ -21,6 +20,7 @@ import { holdsProof, proofGroups, proofLimits, proveCube } from './proof.ts';
 import { beyondSamples, gamutSamples, neutralSamples } from './proofSamples.ts';
 import { profileOf } from '../testing/profiles.ts';
 import { standardDisplay } from '../render/display.ts';
+import { demoLight, demoSceneNames } from '../testing/demoScenes.ts';
 
 const demo = (file: string): unknown =>
   JSON.parse(readFileSync(new URL(`../../../demo/${file}`, import.meta.url), 'utf8'));
@@ -171,15 +171,7 @@ describe('proof', () => {
 
   /** A camera's own pixels of all masters, without noise. */
   const platePixels = ({ fromLight }: CompiledEnd) => {
-    const folder = new URL('../../../demo/plates/', import.meta.url);
-    const pixels = readdirSync(folder)
-      .filter((f) => f.endsWith('.exr'))
-      .flatMap((f) => {
-        const { rgb } = parseExr(readFileSync(new URL(f, folder)), f);
-        return Array.from({ length: 4500 }, (_, i) => rgb[Math.floor(i / 3) * 3 * 600 + (i % 3)]);
-      });
-    const light = Float32Array.from(pixels);
-    transformBuffer(rgbToRgb(bt709, working), light);
+    const light = Float32Array.from(demoSceneNames.flatMap((name) => [...demoLight(name, 1536)]));
     fromLight(light);
     return light;
   };

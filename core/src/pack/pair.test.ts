@@ -3,16 +3,16 @@ import { expect, test } from 'vitest';
 import { makeCodec } from '../camera/codec.ts';
 import { record } from '../camera/sensor.ts';
 import { bt709 } from '../colour/spaces/index.ts';
-import { parseExr } from '../formats/exr/parse.ts';
 import { parseLook } from '../look/document.ts';
 import { sparse } from '../proposals/plateEvaluator.ts';
 import { standardDisplay } from '../render/display.ts';
+import { demoScene } from '../testing/demoScenes.ts';
 import { profileOf } from '../testing/profiles.ts';
 import { pairCard, pairResidual } from './pair.ts';
 
 const heron = profileOf('heron');
 const look = parseLook(JSON.parse(readFileSync('demo/looks/slack-water.json', 'utf8')), 'slack-water');
-const scene = parseExr(readFileSync('demo/plates/quay-blue-hour.exr'), 'quay');
+const scene = demoScene('quay-blue-hour');
 const small = sparse(scene.rgb, scene.width, scene.height, 6000);
 const code = record(small.rgb, bt709, makeCodec(heron), { exposure: 0, seed: 5 });
 const partner = (offset: number) =>

@@ -5,7 +5,7 @@ import { normals, seeded } from '../numeric/random.ts';
 import { record, type RecordSettings } from '../camera/sensor.ts';
 import { bt709 } from '../colour/spaces/index.ts';
 import { parseChartCsv } from '../formats/chartCsv.ts';
-import { parseExr, type SceneFrame } from '../formats/exr/parse.ts';
+import type { SceneFrame } from '../formats/exr/parse.ts';
 import { shrink } from '../formats/frameScale.ts';
 import { neutralShot } from '../look/shot.ts';
 import { compileRendering, standardRendering } from '../render/rendering.ts';
@@ -26,6 +26,7 @@ import {
   renderedSignal,
   trimmedLight,
 } from './trim.ts';
+import { demoScene } from '../testing/demoScenes.ts';
 
 const demo = (file: string) => new URL(`../../../demo/${file}`, import.meta.url);
 const codecOf = (id: string): Codec => makeCodec(profileOf(id));
@@ -35,15 +36,15 @@ const csv = parseChartCsv(readFileSync(demo('plates/heads-and-chart.csv'), 'utf8
 
 /** A master at half its size: places are shares, so they stay. */
 function half(master: string): SceneFrame {
-  const { rgb, width, height } = parseExr(readFileSync(demo(`plates/${master}`)), master);
+  const { rgb, width, height } = demoScene(master);
   return { width: width / 2, height: height / 2, rgb: shrink(rgb, width, height, width / 2, height / 2) };
 }
 
 let heads: SceneFrame;
 let quay: SceneFrame;
 beforeAll(() => {
-  heads = half('heads-and-chart.exr');
-  quay = half('quay-blue-hour.exr');
+  heads = half('heads-and-chart');
+  quay = half('quay-blue-hour');
 });
 const shoot = (scene: SceneFrame, codec: Codec, settings: Partial<RecordSettings> = {}) => ({
   ...scene,

@@ -1,3 +1,4 @@
+import { demoScene } from '../testing/demoScenes.ts';
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { makeCodec } from '../camera/codec.ts';
@@ -6,7 +7,6 @@ import { record } from '../camera/sensor.ts';
 import { bt709 } from '../colour/spaces/index.ts';
 import { applyCube } from '../lut/apply.ts';
 import { bake } from '../order/bake.ts';
-import { parseExr } from '../formats/exr/parse.ts';
 import { type Look, newLook } from '../look/document.ts';
 import { insertStep } from '../look/edit.ts';
 import type { StepType } from '../look/steps/index.ts';
@@ -26,7 +26,7 @@ type Box = [x0: number, y0: number, x1: number, y1: number];
 
 /** A demo master, recorded by Heron and made small; skin is where the faces are. */
 function evaluatorOf(name: string, faces: Box[], practice: PracticeSettings = usualPractice): PlateEvaluator {
-  const master = parseExr(demo(`plates/${name}.exr`), name);
+  const master = demoScene(name);
   const codec = makeCodec(heron);
   const code = record(master.rgb, bt709, codec, { exposure: 0, sensitivity: 800, seed: 12 });
   const { rgb, width, height } = sparse(code, master.width, master.height, 7000);

@@ -1,16 +1,16 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
 import { makeCodec } from '../../camera/codec.ts';
 import { record } from '../../camera/sensor.ts';
 import { deltaE2000 } from '../../colour/deltaE2000.ts';
 import { lightToLab } from '../../colour/displayLab.ts';
 import { bt709 } from '../../colour/spaces/index.ts';
-import { parseExr } from '../../formats/exr/parse.ts';
 import { parseLook } from '../../look/document.ts';
 import { applyTetrahedral } from '../../lut/apply.ts';
 import { sparse } from '../../proposals/plateEvaluator.ts';
 import { standardDisplay } from '../../render/display.ts';
 import { compileRendering } from '../../render/rendering.ts';
+import { demoScene, demoSceneNames } from '../../testing/demoScenes.ts';
 import { profileOf } from '../../testing/profiles.ts';
 import { bake } from '../bake.ts';
 import type { RoleId } from './index.ts';
@@ -18,11 +18,10 @@ import type { RoleId } from './index.ts';
 /** The look behind a conversion against the look in one file, through baked files, on the six demo scenes. */
 
 const heron = profileOf('heron');
-const scenes = readdirSync('demo/plates')
-  .filter((f) => f.endsWith('.exr'))
-  .map((file) => {
-    const { width, height, rgb } = parseExr(readFileSync(`demo/plates/${file}`), file);
-    return { name: file.replace('.exr', ''), ...sparse(rgb, width, height, 12_000) };
+const scenes = demoSceneNames
+  .map((name) => {
+    const { width, height, rgb } = demoScene(name);
+    return { name, ...sparse(rgb, width, height, 12_000) };
   })
   .map(({ name, rgb }) => ({ name, code: record(rgb, bt709, makeCodec(heron), { exposure: 0, seed: 7 }) }));
 
