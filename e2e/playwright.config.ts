@@ -5,6 +5,8 @@ export default defineConfig({
   outputDir: '../test-results',
   globalSetup: './src/template.ts',
   timeout: 90_000,
+  // Two tests share two processors: what takes a second alone may take several.
+  expect: { timeout: 15_000 },
   // Two files at a time: much of a test is waiting for quiet, and one alone leaves half of two cores idle.
   workers: 2,
   retries: 0,

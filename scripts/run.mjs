@@ -40,6 +40,7 @@ const tasks = {
   },
   attack: () => source('e2e/src/attack/main.ts'),
   'bench:import': () => source('e2e/src/importLoad.ts'),
+  scale: () => source('scripts/scale/main.ts'),
   demo() {
     buildWeb();
     return program('demo');

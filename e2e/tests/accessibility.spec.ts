@@ -20,6 +20,7 @@ viewingTest('every station is on the hour line; those not built say so', async (
   await expect(stations).toHaveCount(7);
   for (const name of ['Trials', 'Inspect', 'Log']) {
     await page.getByRole('link', { name: new RegExp(`^${name}`) }).click();
+    await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
     await expect(page.getByText('not built yet; nothing here can be used')).toBeVisible();
   }
   await page.getByRole('link', { name: 'Go to the look bench' }).click();

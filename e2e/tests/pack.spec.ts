@@ -92,6 +92,10 @@ test('plan, export, proof, download, unzip, checksums; then a release that is he
   await page.getByRole('dialog').getByLabel('Grid').press('Enter');
   await page.keyboard.press('Escape');
   await expect(page.getByText(/^1 files · /)).toBeVisible();
+  // The configuration is checked among the core's tests; here it would be baked three times over.
+  await page.getByRole('button', { name: 'Details' }).click();
+  await page.getByLabel('With an OpenColorIO configuration of the whole pack').uncheck();
+  await page.keyboard.press('Escape');
 
   await page.getByRole('button', { name: 'Export and prove' }).click();
   const order = page.getByRole('dialog', { name: 'Export and prove' });
@@ -115,6 +119,9 @@ test('plan, export, proof, download, unzip, checksums; then a release that is he
   const proof = page.getByRole('table', { name: 'Proof of every file' });
   await expect(proof.getByRole('row')).toHaveCount(1);
   await expect(proof).toContainText(manifest.files[0].proof.mean.toFixed(2));
+  await proof.getByRole('button').click();
+  await expect(proof.getByRole('img', { name: /^Grey axis/ })).toBeVisible();
+  await expect(proof.getByRole('img', { name: /^The worst colour/ })).toHaveCount(3);
 
   await page.getByRole('button', { name: 'Export and prove' }).click();
   await order.getByRole('radio', { name: 'Release 1' }).click();
@@ -124,10 +131,31 @@ test('plan, export, proof, download, unzip, checksums; then a release that is he
   await order.getByRole('button', { name: 'Make release 1' }).click();
   await expect(link).toBeVisible({ timeout: 120_000 });
   await page.keyboard.press('Escape');
+  const releases = page.getByRole('list', { name: 'Releases' });
   await page.getByRole('radio', { name: 'Releases' }).click();
-  await expect(page.getByRole('list', { name: 'Releases' })).toContainText(
-    'Seventeen points are for monitors.',
-  );
+  await expect(releases).toContainText('Seventeen points are for monitors.');
+
+  // The second at another strength: what changed is told by how much.
+  await page.getByRole('button', { name: /^Slack Water on Heron log/ }).click();
+  await page.getByRole('dialog').getByLabel('Strength').fill('50');
+  await page.getByRole('dialog').getByLabel('Strength').press('Enter');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Export and prove' }).click();
+  await order.getByRole('radio', { name: 'Release 2' }).click();
+  await order.getByLabel('Reason').fill('As before.');
+  await order.getByRole('button', { name: 'Make release 2' }).click();
+  await expect(order.getByRole('heading', { name: /release 2/ })).toBeVisible();
+  await expect(link).toBeVisible({ timeout: 120_000 });
+
+  // Into a folder: the browser's private one stands in for the user's, whose picker no test can press.
+  await page.evaluate(() => {
+    window.showDirectoryPicker = () => navigator.storage.getDirectory();
+  });
+  await order.getByRole('button', { name: 'Write to a folder …' }).click();
+  await expect(order.getByText(/^\d+ files are in new-pack-2_release-2|files are in /)).toBeVisible();
+  await order.getByRole('button', { name: 'Write to a folder …' }).click();
+  await expect(order.getByRole('alert')).toContainText(/There is a folder ".*" already/);
+  await page.keyboard.press('Escape');
 });
 
 test('a stand-in device loads the card, and its picture is told from the recipe', async ({ page }) => {

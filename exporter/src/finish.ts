@@ -3,6 +3,7 @@ import { mkdir, open, readdir, readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
 import { engine } from '@velvet-dusk/core/order/engine';
+import { findBefore, purposeOf } from '@velvet-dusk/core/pack/changes';
 import { judgePlan } from '@velvet-dusk/core/pack/judge';
 import { type Manifest, manifestFile, manifestKind } from '@velvet-dusk/core/pack/manifest';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
@@ -50,6 +51,7 @@ export async function filesBelow(folder: string): Promise<string[]> {
 
 export function manifestOf(spec: PackSpec, plan: Plan, made: ReadonlyMap<string, MadeFile>): Manifest {
   const judged = judgePlan(spec.pack, plan);
+  const before = findBefore(spec.previous?.files ?? []);
   return {
     kind: manifestKind,
     schemaVersion: 1,
@@ -64,9 +66,25 @@ export function manifestOf(spec: PackSpec, plan: Plan, made: ReadonlyMap<string,
         ...judged.files[i].map((f) => f.says),
         ...(result.proof ? proofFindings(result.proof) : []),
       ];
-      return manifestFile(file, { ...result, findings: found });
+      const bare = manifestFile(file, { ...result, findings: found });
+      const known = before({ path: file.path, purpose: purposeOf(bare) })?.difference;
+      return { ...bare, difference: bare.difference ?? known ?? null };
     }),
   };
+}
+
+/** A spec that says how far its files are from those before, so that it tells the same when it is made again without them. */
+function withDifferences(spec: PackSpec, { files }: Manifest): PackSpec {
+  if (!spec.previous) return spec;
+  const before = findBefore(spec.previous.files);
+  const measured = new Map(
+    files.map((f) => [before({ path: f.path, purpose: purposeOf(f) }), f.difference] as const),
+  );
+  const told = spec.previous.files.map((file) => {
+    const difference = measured.get(file);
+    return { ...file, ...(difference ? { difference } : {}) };
+  });
+  return { ...spec, previous: { ...spec.previous, files: told } };
 }
 
 /** Looks as transforms of ACES2065-1, for hosts without configurations. */
@@ -112,7 +130,7 @@ export async function finishPack(
     await putLookTransforms(spec, folder);
   }
   await put(folder, manifestName, json(manifest));
-  await put(folder, specName, json(writeSpec(spec)));
+  await put(folder, specName, json(writeSpec(withDifferences(spec, manifest))));
   for (const { path, data } of await packPages(spec, manifest)) await put(folder, path, data);
   const lines: string[] = [];
   const known = new Map([...made.values()].map((f) => [f.path, f.sha256]));

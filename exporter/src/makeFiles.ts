@@ -1,5 +1,9 @@
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import { type DeviceId, devices } from '@velvet-dusk/core/device/devices';
 import { contentHash } from '@velvet-dusk/core/look/hash';
+import { findBefore } from '@velvet-dusk/core/pack/changes';
+import { plannedPurpose } from '@velvet-dusk/core/pack/manifest';
 import { judgePlan } from '@velvet-dusk/core/pack/judge';
 import { type Plan, planPack, type PlannedFile } from '@velvet-dusk/core/pack/plan';
 import { type PackSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
@@ -27,6 +31,20 @@ export interface MakeOptions {
   onProgress?: ((progress: PackProgress) => void) | undefined;
   /** Only every n-th LUT, from the i-th, 1 to n. */
   shard?: { index: number; count: number } | undefined;
+  /** Folder of the release before, opened out: what changed is measured against it. */
+  before?: string | undefined;
+}
+
+const isDevice = (id: string): id is DeviceId => id in devices;
+
+/** Finds where what stood in a file's place lies in the release before, opened out. */
+function placesBefore({ previous }: PackSpec, folder: string | undefined) {
+  const find = findBefore(previous?.files ?? []);
+  return (file: PlannedFile): string | undefined => {
+    const was = folder === undefined ? undefined : find({ path: file.path, purpose: plannedPurpose(file) });
+    const place = was && join(folder!, was.path);
+    return place && existsSync(place) ? place : undefined;
+  };
 }
 
 /** Hash of everything a pack is made of. */
@@ -65,12 +83,13 @@ export async function makeFiles(
   spec: PackSpec,
   plan: Plan,
   work: string,
-  { threads, signal, onProgress, shard }: MakeOptions,
+  { threads, signal, onProgress, shard, before }: MakeOptions,
 ): Promise<Map<string, MadeFile>> {
   const journal = await Journal.open(work, specHash(spec));
   const folder = filesIn(work);
   const frames = thinned(framesOf(spec));
   const mine = lutsOf(plan).filter((_, i) => !shard || i % shard.count === shard.index - 1);
+  const placeBefore = placesBefore(spec, before);
   const total = mine.reduce((sum, [, files]) => sum + files.length, 0);
   const waiting = mine.filter(([key]) => !journal.made.has(key));
   const known = total - waiting.reduce((sum, [, files]) => sum + files.length, 0);
@@ -85,11 +104,13 @@ export async function makeFiles(
         planned: files[0].planned,
         luts: spec.luts,
         frames,
-        files: files.map(({ path, name, format, destination: { interpolation } }) => ({
-          path: join(folder, path),
-          name,
-          format,
-          interpolation,
+        files: files.map((file) => ({
+          path: join(folder, file.path),
+          name: file.name,
+          format: file.format,
+          interpolation: file.destination.interpolation,
+          device: isDevice(file.destination.id) ? file.destination.id : undefined,
+          before: placeBefore(file),
         })),
       };
       const results = await threads.makeLut(task, signal);

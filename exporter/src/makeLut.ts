@@ -4,7 +4,10 @@ import { dirname } from 'node:path';
 import { cdlFile, cdlOf, fileWriters } from '@velvet-dusk/core/pack/files';
 import type { PlannedLut } from '@velvet-dusk/core/pack/plannedLut';
 import type { PackFormat } from '@velvet-dusk/core/pack/destination';
-import { type FileProof, proveFile } from '@velvet-dusk/core/pack/proof';
+import { fileDifference, proveFile } from '@velvet-dusk/core/pack/proof';
+import type { MadeLut } from '@velvet-dusk/core/pack/manifest';
+import { type DeviceId, devices } from '@velvet-dusk/core/device/devices';
+import { deviceResult } from '@velvet-dusk/core/device/operate';
 import { bake, compileBake } from '@velvet-dusk/core/order/bake';
 import type { Cube3d } from '@velvet-dusk/core/lut/cube';
 import { type PackSpec, readLuts } from '@velvet-dusk/core/pack/spec';
@@ -20,14 +23,20 @@ export interface LutTask {
   frames: ProofFrame[];
   /** Gives way to whatever else the machine has to do. */
   inBackground: boolean;
-  files: { path: string; name: string; format: PackFormat; interpolation: Interpolation }[];
+  files: LutFile[];
 }
-export interface LutResult {
-  sha256: string;
-  bytes: number;
-  grid: number;
-  proof: FileProof | null;
+export interface LutFile {
+  /** Where it is written. */
+  path: string;
+  name: string;
+  format: PackFormat;
+  interpolation: Interpolation;
+  /** The stand-in device it is also put into. */
+  device?: DeviceId | undefined;
+  /** The file of the same name that went out before. */
+  before?: string | undefined;
 }
+export type LutResult = MadeLut;
 
 /** Writes beside the place and renames, so that no half file is ever found under its name. */
 async function writeWhole(path: string, bytes: Uint8Array): Promise<void> {
@@ -56,7 +65,14 @@ async function writeCdlFile(path: string, { order }: PlannedLut): Promise<LutRes
   if (!params) throw new Error(`${order.look.name} is more than a CDL`);
   const { bytes } = cdlFile(order.look, params);
   await writeWhole(path, bytes);
-  return { sha256: hashOf(bytes), bytes: bytes.length, grid: order.grid, proof: null };
+  return {
+    sha256: hashOf(bytes),
+    bytes: bytes.length,
+    grid: order.grid,
+    proof: null,
+    device: null,
+    difference: null,
+  };
 }
 
 /** Bakes a LUT, writes each of its files, reads them back from the disk and proves what is read. */
@@ -72,7 +88,7 @@ export async function makeLut({ planned, luts, frames, files, inBackground }: Lu
   };
   const plates = samplesFor(frames, compiled.ends.input);
   const results: LutResult[] = [];
-  for (const { path, name, format, interpolation } of files) {
+  for (const { path, name, format, interpolation, device, before } of files) {
     if (format === 'cdl') {
       results.push(await writeCdlFile(path, planned));
       continue;
@@ -87,7 +103,21 @@ export async function makeLut({ planned, luts, frames, files, inBackground }: Lu
     if (rereadError > writer.rounding)
       throw new Error(`${name}: the file read back differs from what was baked by ${rereadError}`);
     const proof = proveFile(reread, compiled, planned.lut, { plates, interpolation, rereadError });
-    results.push({ sha256: hashOf(bytes), bytes: bytes.length, grid, proof });
+    const old = before ? await readFile(before) : null;
+    const isOther = old && !old.equals(bytes);
+    results.push({
+      sha256: hashOf(bytes),
+      bytes: bytes.length,
+      grid,
+      proof,
+      device:
+        device && plates.length > 0
+          ? deviceResult({ path: name, bytes }, order, devices[device], plates)
+          : null,
+      difference: isOther
+        ? fileDifference(writer.read(old, name), reread, compiled, { plates, interpolation })
+        : null,
+    });
   }
   return results;
 }

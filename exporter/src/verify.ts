@@ -1,17 +1,13 @@
 import { createHash } from 'node:crypto';
-import { createWriteStream } from 'node:fs';
-import { mkdir, mkdtemp, readFile, rm, stat } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { dirname, join, normalize } from 'node:path';
-import { pipeline } from 'node:stream/promises';
-import { promisify } from 'node:util';
-import yauzl from 'yauzl';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { checkDocument } from '@velvet-dusk/core/document';
 import { type Manifest, manifestSchema } from '@velvet-dusk/core/pack/manifest';
 import { fileWriters } from '@velvet-dusk/core/pack/files';
 import { parseCdl } from '@velvet-dusk/core/formats/cdl/parse';
 import { parseJson } from '@velvet-dusk/core/parseJson';
 import { checksumsName, filesBelow, manifestName } from './finish.ts';
+import { withFolder } from './openOut.ts';
 
 /** What was found wrong with a pack; empty where all of it is as its manifest says. */
 export interface Verified {
@@ -22,53 +18,7 @@ export interface Verified {
   problems: string[];
 }
 
-/** The most a zip may open out to: a bomb is refused before the disk is full. */
-const largestUnzipped = 20_000_000_000;
-
-/** Opens a zip out into a folder. Throws where a name leads out of it. */
-async function unzip(path: string, into: string): Promise<void> {
-  const open = promisify(yauzl.open) as unknown as (p: string, o: yauzl.Options) => Promise<yauzl.ZipFile>;
-  const zip = await open(path, { lazyEntries: true, autoClose: true });
-  let bytes = 0;
-  await new Promise<void>((resolve, reject) => {
-    zip.on('error', reject);
-    zip.on('end', resolve);
-    zip.on('entry', (entry: yauzl.Entry) => {
-      bytes += entry.uncompressedSize;
-      const target = normalize(join(into, entry.fileName));
-      if (!target.startsWith(into) || bytes > largestUnzipped) {
-        reject(new Error(`${path}: ${entry.fileName} is not opened out`));
-        return;
-      }
-      if (entry.fileName.endsWith('/')) return zip.readEntry();
-      zip.openReadStream(entry, (error, stream) => {
-        if (error) return reject(error);
-        mkdir(dirname(target), { recursive: true })
-          .then(() => pipeline(stream, createWriteStream(target)))
-          .then(() => zip.readEntry())
-          .catch(reject);
-      });
-    });
-    zip.readEntry();
-  });
-}
-
-/** Runs on a pack as a folder, wherever it stands. */
-async function withFolder<R>(path: string, run: (folder: string) => Promise<R>): Promise<R> {
-  if ((await stat(path)).isDirectory()) return run(path);
-  const into = await mkdtemp(join(tmpdir(), 'pack-'));
-  try {
-    await unzip(path, into);
-    const [manifest] = (await filesBelow(into)).filter(
-      (f) => f.endsWith(`/${manifestName}`) || f === manifestName,
-    );
-    if (!manifest) throw new Error(`${path}: there is no ${manifestName} in it`);
-    return await run(join(into, dirname(manifest)));
-  } finally {
-    await rm(into, { recursive: true, force: true });
-  }
-}
-
+/** The manifest of a pack's folder. Throws for one that is none. */
 export async function readManifest(folder: string): Promise<Manifest> {
   const path = join(folder, manifestName);
   return checkDocument(manifestSchema, parseJson(await readFile(path, 'utf8'), path), path);

@@ -201,7 +201,7 @@ export const exportOrderSchema = z.strictObject({
 export type ExportOrder = z.output<typeof exportOrderSchema>;
 
 const triple = z.tuple([z.number(), z.number(), z.number()]);
-const proofFiguresSchema = z.object({ mean: z.number(), p99: z.number(), max: z.number() });
+export const proofFiguresSchema = z.object({ mean: z.number(), p99: z.number(), max: z.number() });
 export const proofSchema = z.object({
   samples: z.number(),
   interpolation: z.enum(['tetrahedral', 'trilinear']),

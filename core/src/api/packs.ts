@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Pack } from '../pack/document.ts';
 import { packSchema } from '../pack/document.ts';
+import { proofFiguresSchema } from './contract.ts';
 
 /** Packs and their releases, as server and browser speak of them. Dates are ISO 8601 in UTC. */
 
@@ -32,7 +33,15 @@ export type PackOrder = z.output<typeof packOrderSchema>;
 export const releaseDocumentSchema = releaseNoteSchema.extend({
   kind: z.literal('velvet-dusk/release'),
   schemaVersion: z.literal(1),
-  files: z.array(z.strictObject({ path: z.string(), sha256: z.string() })),
+  files: z.array(
+    z.strictObject({
+      path: z.string(),
+      sha256: z.string(),
+      purpose: z.string().optional(),
+      /** From the file of this path in the release before. */
+      difference: proofFiguresSchema.nullable().default(null),
+    }),
+  ),
 });
 
 export const releaseRecordSchema = releaseNoteSchema.extend({
@@ -40,11 +49,11 @@ export const releaseRecordSchema = releaseNoteSchema.extend({
   createdAt: z.string(),
   jobId: z.string(),
   files: z.number().int(),
-  /** Of the release before: paths that are new, gone, and other in their bytes. */
+  /** Of the release before: paths that are new, gone, and other in their bytes, with how far they are from it. */
   changes: z.object({
     added: z.array(z.string()),
     removed: z.array(z.string()),
-    changed: z.array(z.string()),
+    changed: z.array(z.object({ path: z.string(), difference: proofFiguresSchema.nullable() })),
   }),
 });
 export type ReleaseRecord = z.output<typeof releaseRecordSchema>;

@@ -6,6 +6,7 @@ import { bt1886 } from '../colour/transfer/bt1886.ts';
 import { applyCube } from '../lut/apply.ts';
 import { unitDomain } from '../lut/cube.ts';
 import type { GridStage } from '../lut/lut.ts';
+import { figuresOf, type ProofFigures } from '../order/proof.ts';
 import type { DeviceDefinition } from './device.ts';
 
 /** Bits a narrow range is sent in. */
@@ -28,20 +29,11 @@ export function operatorPicture(
 }
 
 /** How far an operator's picture lies from another of the same pixels: ΔE2000, both as BT.709 signal. */
-export function pictureDifference(
-  a: Float32Array,
-  b: Float32Array,
-): { mean: number; p99: number; max: number } {
+export function pictureDifference(a: Float32Array, b: Float32Array): ProofFigures {
   const toLab = displayToLab(bt709, bt1886());
-  const errors = new Float64Array(a.length / 3);
-  for (let i = 0; i < errors.length; i++) {
-    const p = i * 3;
-    errors[i] = deltaE2000(toLab(a[p], a[p + 1], a[p + 2]), toLab(b[p], b[p + 1], b[p + 2]));
-  }
-  errors.sort();
-  return {
-    mean: errors.reduce((x, y) => x + y, 0) / errors.length,
-    p99: errors[Math.floor(0.99 * (errors.length - 1))],
-    max: errors[errors.length - 1],
-  };
+  return figuresOf(
+    Float64Array.from({ length: a.length / 3 }, (_, i) =>
+      deltaE2000(toLab(a[i * 3], a[i * 3 + 1], a[i * 3 + 2]), toLab(b[i * 3], b[i * 3 + 1], b[i * 3 + 2])),
+    ),
+  );
 }

@@ -39,6 +39,7 @@ export interface ProofGroup {
   samples: number;
   tetrahedral: ProofFigures;
   trilinear: ProofFigures;
+  worst: WorstColour;
 }
 
 /** How far a cube is from the exact recipe. Mean and 99 % at the top are those of its worst group that is judged. */
@@ -91,8 +92,14 @@ function samplesOf({ ends: { input } }: CompiledOrder, { plates, count = proofSa
     .filter((g) => g.input.length);
 }
 
-/** How output codes look on the display they are judged on. */
-function labsOf({ ends: { output }, rendering }: CompiledOrder) {
+/** Codes of all groups that are judged, one after the other, interleaved. */
+export function judgedSamples(order: CompiledOrder, options: ProofOptions): Float32Array {
+  const parts = samplesOf(order, options).filter((g) => g.judged);
+  return Float32Array.from(parts.flatMap(({ input }) => [...input]));
+}
+
+/** How output codes look on the display they are judged on, as CIE L*a*b*. @returns of interleaved codes, one Lab each. */
+export function labsOf({ ends: { output }, rendering }: CompiledOrder) {
   const toLab = lightToLab(rendering.output.space);
   return (codes: Float32Array): Triple[] => {
     const shown = Float32Array.from(codes);
@@ -122,7 +129,8 @@ function differences(cube: Cube3d, order: CompiledOrder) {
   };
 }
 
-function figures(errors: Float64Array): ProofFigures {
+/** Mean, 99 % and most of ΔE2000 over some colours. */
+export function figuresOf(errors: Float64Array): ProofFigures {
   const sorted = Float64Array.from(errors).sort();
   const count = sorted.length;
   return {
@@ -132,12 +140,16 @@ function figures(errors: Float64Array): ProofFigures {
   };
 }
 
+/** No light at all is told as this many stops under mid-grey: a number that any file can hold. */
+const darkest = -24;
+const toldStops = (light: number) => Math.max(linearToStops(Math.max(light, 0)), darkest);
+
 /** Stops of the light that each channel of a code stands for. */
 function stopsOf(code: Triple, { codec, toLight }: CompiledEnd): Triple {
-  if (codec) return code.map((v) => linearToStops(codec.decode(v))) as Triple;
+  if (codec) return code.map((v) => toldStops(codec.decode(v))) as Triple;
   const light = Float32Array.from(code);
   toLight(light);
-  return Array.from(light, linearToStops) as Triple;
+  return Array.from(light, toldStops) as Triple;
 }
 
 /** How near figures come to their limits, 1 at the limit. */
@@ -152,21 +164,21 @@ export function proveCube(cube: Cube3d, order: CompiledOrder, options: ProofOpti
   for (const { id, judged, input } of samplesOf(order, options)) {
     const by = compare(input);
     const { exact, baked, errors } = by(options.interpolation ?? 'tetrahedral');
-    const tetrahedral = figures(errors);
-    const trilinear = options.interpolation ? tetrahedral : figures(by('trilinear').errors);
-    groups.push({ id, samples: errors.length, tetrahedral, trilinear });
-    if (!judged) continue;
-    if (strain(tetrahedral) > strain(hardest)) hardest = tetrahedral;
+    const tetrahedral = figuresOf(errors);
+    const trilinear = options.interpolation ? tetrahedral : figuresOf(by('trilinear').errors);
     const i = errors.indexOf(tetrahedral.max);
-    if (worst && worst.deltaE >= tetrahedral.max) continue;
     const code = tripleAt(input, i);
-    worst = {
+    const worstHere = {
       input: code,
       exact: tripleAt(exact, i),
       baked: tripleAt(baked, i),
       deltaE: tetrahedral.max,
       stops: stopsOf(code, order.ends.input),
     };
+    groups.push({ id, samples: errors.length, tetrahedral, trilinear, worst: worstHere });
+    if (!judged) continue;
+    if (strain(tetrahedral) > strain(hardest)) hardest = tetrahedral;
+    if (!worst || worst.deltaE < worstHere.deltaE) worst = worstHere;
   }
   const samples = groups.reduce((sum, g) => sum + g.samples, 0);
   // The hardest group need not hold the single worst colour.

@@ -14,6 +14,7 @@ import { type Cube3d, unitDomain } from '../lut/cube.ts';
 import { describeEnd } from '../order/end.ts';
 import type { PackFormat } from './destination.ts';
 import { haldLevel } from './estimate.ts';
+import type { PlannedFile } from './plan.ts';
 import type { PlannedLut } from './plannedLut.ts';
 
 /** How files of a format are written from a baked cube and read back. */
@@ -93,3 +94,7 @@ export function cdlFile(look: Look, params: CdlParams): { bytes: Uint8Array; rea
   const text = writeCdl([{ id: look.name, description: `${look.name}, for ACEScct`, params }], 'cdl');
   return { bytes: bytesOf(text), readBack: parseCdl(text, 'x.cdl')[0].params };
 }
+
+/** Points of the grid that a planned file is written with. */
+export const gridOf = ({ format, planned: { order } }: PlannedFile): number =>
+  format === 'cdl' ? order.grid : fileWriters[format].grid(order.grid);

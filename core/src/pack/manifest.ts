@@ -3,12 +3,34 @@ import { describeEnd, endToken } from '../order/end.ts';
 import { recipeHash } from '../look/hash.ts';
 import { roles } from '../order/roles/index.ts';
 import type { PlannedFile } from './plan.ts';
+import type { ProofFigures } from '../order/proof.ts';
+import { purposeOf } from './changes.ts';
+import { gridOf } from './files.ts';
 import type { FileProof } from './proof.ts';
 
 export const manifestKind = 'velvet-dusk/pack-manifest';
 
 const figures = z.strictObject({ mean: z.number(), p99: z.number(), max: z.number() });
+const triple = z.tuple([z.number(), z.number(), z.number()]);
+const worstSchema = z.strictObject({
+  group: z.string(),
+  /** Code in, and code out of the recipe and of the file. */
+  input: triple,
+  exact: triple,
+  baked: triple,
+  deltaE: z.number(),
+  /** Stops from mid-grey of the light it stands for. */
+  stops: triple,
+});
+export type ManifestWorst = z.output<typeof worstSchema>;
 const proofSchema = figures.extend({
+  /** The worst colour of each group of colours, the worst of all first. */
+  worst: z.array(worstSchema).default([]),
+  /** Greys of the recipe and of the file at even codes, R, G, B in turn; manifests of before have none. */
+  greyAxis: z
+    .strictObject({ exact: z.array(z.number()), file: z.array(z.number()) })
+    .nullable()
+    .default(null),
   interpolation: z.enum(['tetrahedral', 'trilinear']),
   samples: z.int(),
   greyFall: z.number(),
@@ -46,6 +68,13 @@ const fileSchema = z.strictObject({
     .nullable(),
   stands: z.string(),
   proof: proofSchema.nullable(),
+  /** What the stand-in device of its destination made of it on the plates. */
+  device: z
+    .strictObject({ id: z.string(), refused: z.string().nullable(), figures: figures.nullable() })
+    .nullable()
+    .default(null),
+  /** ΔE2000 from the file of this path in the release before, where that is another and was at hand. */
+  difference: figures.nullable().default(null),
   findings: z.array(z.string()),
 });
 export type ManifestFile = z.output<typeof fileSchema>;
@@ -71,27 +100,34 @@ export const manifestSchema = z.strictObject({
 export type Manifest = z.output<typeof manifestSchema>;
 
 const round = (x: number, digits = 5) => Number(x.toFixed(digits));
+const roundAll = (values: readonly number[], digits: number) => values.map((v) => round(v, digits));
+type Triple = [number, number, number];
+const roundTriple = (t: Triple) => roundAll(t, 5) as Triple;
+export const roundFigures = ({ mean, p99, max }: ProofFigures) => ({
+  mean: round(mean),
+  p99: round(p99),
+  max: round(max),
+});
 
-/** What is written down of a file. @param findings what was found before and after it was made. */
-export function manifestFile(
-  { path, destination, format, planned }: PlannedFile,
-  made: { sha256: string; bytes: number; proof: FileProof | null; findings: string[]; grid: number },
-): ManifestFile {
-  const { lut, order, look } = planned;
-  const { proof } = made;
+/** What is known of a file once it is made. */
+export interface MadeLut {
+  sha256: string;
+  bytes: number;
+  grid: number;
+  proof: FileProof | null;
+  device: ManifestFile['device'];
+  difference: ProofFigures | null;
+}
+
+/** What of a file is told by its plan alone. */
+function planned({ destination, format, planned: { lut, order, look } }: PlannedFile) {
   return {
-    path,
-    sha256: made.sha256,
-    bytes: made.bytes,
     destination: destination.id,
     format,
     role: order.role,
-    input: describeEnd(lut.input),
-    output: describeEnd(lut.output),
     from: endToken(lut.input),
     to: endToken(lut.output),
     offset: lut.offset,
-    grid: made.grid,
     look: look && {
       id: look.id,
       name: look.document.name,
@@ -100,11 +136,40 @@ export function manifestFile(
       strength: order.look.strength,
       colourOnly: order.look.colourOnly,
     },
+  };
+}
+
+/** What a planned file is for, as `purposeOf` tells of it once it is made. */
+export const plannedPurpose = (file: PlannedFile): string =>
+  purposeOf({ ...planned(file), grid: gridOf(file) });
+
+/** What is written down of a file. @param findings what was found before and after it was made. */
+export function manifestFile(file: PlannedFile, made: MadeLut & { findings: string[] }): ManifestFile {
+  const { lut, order } = file.planned;
+  const { proof } = made;
+  return {
+    ...planned(file),
+    path: file.path,
+    sha256: made.sha256,
+    bytes: made.bytes,
+    input: describeEnd(lut.input),
+    output: describeEnd(lut.output),
+    grid: made.grid,
     stands: roles[order.role].stands,
     proof: proof && {
-      mean: round(proof.mean),
-      p99: round(proof.p99),
-      max: round(proof.max),
+      ...roundFigures(proof),
+      worst: proof.worst.map(({ group, input, exact, baked, deltaE, stops }) => ({
+        group,
+        input: roundTriple(input),
+        exact: roundTriple(exact),
+        baked: roundTriple(baked),
+        deltaE: round(deltaE),
+        stops: roundTriple(stops),
+      })),
+      greyAxis: {
+        exact: roundAll(proof.greys.drawn.exact, 4),
+        file: roundAll(proof.greys.drawn.file, 4),
+      },
       interpolation: proof.interpolation,
       samples: proof.samples,
       greyFall: round(proof.greys.fall, 7),
@@ -114,6 +179,11 @@ export function manifestFile(
       rereadError: proof.rereadError,
       holds: proof.holds,
     },
+    device: made.device && {
+      ...made.device,
+      figures: made.device.figures && roundFigures(made.device.figures),
+    },
+    difference: made.difference && roundFigures(made.difference),
     findings: made.findings,
   };
 }

@@ -1,8 +1,18 @@
-import { lightToLab } from '../colour/displayLab.ts';
 import { applyCube, type Interpolation } from '../lut/apply.ts';
 import type { Cube3d } from '../lut/cube.ts';
 import type { CompiledOrder } from '../order/pipeline.ts';
-import { holdsProof, type Proof, type ProofFigures, proveCube, type WorstColour } from '../order/proof.ts';
+import {
+  figuresOf,
+  holdsProof,
+  labsOf,
+  judgedSamples,
+  type Proof,
+  type ProofFigures,
+  type ProofGroupId,
+  proveCube,
+  type WorstColour,
+} from '../order/proof.ts';
+import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { depthOf } from '../render/display.ts';
 import { levels } from '../colour/range.ts';
 import type { LutOrder } from '../order/order.ts';
@@ -11,9 +21,10 @@ import type { LutOrder } from '../order/order.ts';
 export interface FileProof extends ProofFigures {
   samples: number;
   interpolation: Interpolation;
-  worst: WorstColour;
-  /** Of the group that is judged hardest, by name. */
-  groups: { id: string; mean: number; p99: number; max: number }[];
+  /** The worst colour of each group that is judged, the worst of all first. */
+  worst: (WorstColour & { group: ProofGroupId })[];
+  /** Every group, by name. */
+  groups: (ProofFigures & { id: ProofGroupId })[];
   greys: GreyAxis;
   /** Codes outside the range the file is made for, as a share of its nodes. */
   outOfRange: number;
@@ -30,38 +41,44 @@ export interface GreyAxis {
   fall: number;
   /** Most chroma, C*ab, that a grey below the floor or above the clip has beyond that at the floor or the clip. */
   endColour: number;
+  /** The greys of the recipe and of the file at even codes from 0 to 1, R, G, B in turn: for drawing. */
+  drawn: { exact: number[]; file: number[] };
 }
 
+/** Points of a grey axis that are drawn. */
+const drawnPoints = 33;
 const axisPoints = 1024;
 /** A fall below a quarter of a code of ten bits from one point of 1024 to the next is rounding. */
 const noFall = 2.5e-4;
 /** Chroma of an end that shows. */
 const maxEndColour = 3;
 
-function greyAxis(cube: Cube3d, { ends, rendering }: CompiledOrder, interpolation: Interpolation): GreyAxis {
-  const axis = new Float32Array(axisPoints * 3);
-  for (let i = 0; i < axisPoints; i++) axis.fill(i / (axisPoints - 1), i * 3, i * 3 + 3);
+function greyRamp(points: number): Float32Array {
+  const ramp = new Float32Array(points * 3);
+  for (let i = 0; i < points; i++) ramp.fill(i / (points - 1), i * 3, i * 3 + 3);
+  return ramp;
+}
+
+function drawnAxis(cube: Cube3d, order: CompiledOrder, interpolation: Interpolation): GreyAxis['drawn'] {
+  const [exact, file] = [greyRamp(drawnPoints), greyRamp(drawnPoints)];
+  order.run(exact);
+  applyCube(cube, file, interpolation);
+  return { exact: [...exact], file: [...file] };
+}
+
+function greyAxis(cube: Cube3d, order: CompiledOrder, interpolation: Interpolation): GreyAxis {
+  const axis = greyRamp(axisPoints);
   applyCube(cube, axis, interpolation);
   let fall = 0;
   for (let i = 3; i < axis.length; i++) fall = Math.max(fall, axis[i - 3] - axis[i]);
-  const { output, input } = ends;
-  const shown = Float32Array.from(axis);
-  if (output.codec) {
-    output.toLight(shown);
-    rendering.run(shown);
-  }
-  rendering.toLight(shown);
-  const toLab = lightToLab(rendering.output.space);
-  const chroma = (i: number) => {
-    const [, a, b] = toLab(shown[i * 3], shown[i * 3 + 1], shown[i * 3 + 2]);
-    return Math.hypot(a, b);
-  };
+  const labs = labsOf(order)(axis);
+  const chroma = (i: number) => Math.hypot(labs[i][1], labs[i][2]);
   const at = (code: number) => Math.round(Math.min(Math.max(code, 0), 1) * (axisPoints - 1));
-  const [floor, clip] = input.codes.map(at);
+  const [floor, clip] = order.ends.input.codes.map(at);
   let endColour = 0;
   for (let i = 0; i < floor; i++) endColour = Math.max(endColour, chroma(i) - chroma(floor));
   for (let i = clip + 1; i < axisPoints; i++) endColour = Math.max(endColour, chroma(i) - chroma(clip));
-  return { fall: fall > noFall ? fall : 0, endColour };
+  return { fall: fall > noFall ? fall : 0, endColour, drawn: drawnAxis(cube, order, interpolation) };
 }
 
 /** Shares of a cube's nodes that leave the range they are for, and that end at the last codes of a log. */
@@ -94,8 +111,25 @@ export interface FileProofOptions {
 /** Colours a file of a pack is proved on; a single export takes more. */
 export const packProofCount = 8000;
 
-const figuresOf = ({ groups }: Proof, interpolation: Interpolation) =>
+const groupFigures = ({ groups }: Proof, interpolation: Interpolation) =>
   groups.map((g) => ({ id: g.id, ...g[interpolation] }));
+
+/** How far a file is from the one of the same name that went out before, on the colours of a proof. */
+export function fileDifference(
+  before: Cube3d,
+  after: Cube3d,
+  order: CompiledOrder,
+  { plates, interpolation }: Pick<FileProofOptions, 'plates' | 'interpolation'>,
+): ProofFigures {
+  const codes = judgedSamples(order, { plates, count: packProofCount });
+  const labs = labsOf(order);
+  const [a, b] = [before, after].map((cube) => {
+    const out = Float32Array.from(codes);
+    applyCube(cube, out, interpolation);
+    return labs(out);
+  });
+  return figuresOf(Float64Array.from(a, (lab, i) => deltaE2000(lab, b[i])));
+}
 
 /** Proves a file as read back from the disk against the exact recipe, as the place it goes to interpolates. */
 export function proveFile(
@@ -105,7 +139,7 @@ export function proveFile(
   { plates, interpolation, rereadError, count = packProofCount }: FileProofOptions,
 ): FileProof {
   const proof = proveCube(cube, compiled, { plates, count, interpolation });
-  const groups = figuresOf(proof, interpolation);
+  const groups = groupFigures(proof, interpolation);
   const judged = groups.filter((g) => g.id !== 'beyond');
   const hardest = judged.reduce((a, b) => (b.p99 > a.p99 ? b : a));
   const figures = {
@@ -119,7 +153,10 @@ export function proveFile(
     samples: proof.samples,
     interpolation,
     ...figures,
-    worst: proof.worst,
+    worst: proof.groups
+      .filter((g) => g.id !== 'beyond')
+      .map(({ id, worst }) => ({ group: id, ...worst }))
+      .sort((a, b) => b.deltaE - a.deltaE),
     groups,
     greys,
     ...shares,

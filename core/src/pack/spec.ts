@@ -37,10 +37,23 @@ const releaseSchema = z.strictObject({
 });
 export type PackRelease = z.output<typeof releaseSchema>;
 
+const figuresSchema = z.strictObject({ mean: z.number(), p99: z.number(), max: z.number() });
+
 /** Files of the release before, for the list of changes. */
 const previousSchema = z.strictObject({
   number: z.int().min(1),
-  files: z.array(z.strictObject({ path: z.string(), sha256 })).max(20_000),
+  files: z
+    .array(
+      z.strictObject({
+        path: z.string(),
+        sha256,
+        /** What it is for; see `purposeOf`. */
+        purpose: z.string().max(400).optional(),
+        /** ΔE2000 from it to the file that took its place, once that was measured. */
+        difference: figuresSchema.nullable().optional(),
+      }),
+    )
+    .max(20_000),
 });
 
 const specSchema = z.strictObject({

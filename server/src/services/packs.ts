@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
+import type { z } from 'zod';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import {
   type PackRecord,
@@ -9,11 +10,12 @@ import {
 } from '@velvet-dusk/core/api/packs';
 import { checkDocument } from '@velvet-dusk/core/document';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
+import { compareReleases, purposeOf } from '@velvet-dusk/core/pack/changes';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { type Pack, parsePack } from '@velvet-dusk/core/pack/document';
 import { type PackSpec, specOf } from '@velvet-dusk/core/pack/spec';
 import type { Database } from '../db/open.ts';
-import { packs, releases } from '../db/schema.ts';
+import { artefacts, packs, releases } from '../db/schema.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { LutService } from './luts.ts';
 import type { PlateService } from './plates.ts';
@@ -42,14 +44,14 @@ export interface SpecParts {
   profiles: Profile[];
 }
 
-/** Files by path, and what of them is other than in the release before. */
-function changesBetween(before: readonly { path: string; sha256: string }[], after: typeof before) {
-  const old = new Map(before.map((f) => [f.path, f.sha256]));
-  const now = new Set(after.map((f) => f.path));
+type ReleasedFile = z.output<typeof releaseDocumentSchema>['files'][number];
+
+function changesBetween(before: readonly ReleasedFile[], after: readonly ReleasedFile[]) {
+  const { added, removed, changed } = compareReleases(before, after);
   return {
-    added: after.filter((f) => !old.has(f.path)).map((f) => f.path),
-    removed: before.filter((f) => !now.has(f.path)).map((f) => f.path),
-    changed: after.filter((f) => old.has(f.path) && old.get(f.path) !== f.sha256).map((f) => f.path),
+    added: added.map((f) => f.path),
+    removed: removed.map((f) => f.path),
+    changed: changed.map(({ file: { path, difference } }) => ({ path, difference })),
   };
 }
 
@@ -152,7 +154,10 @@ export class PackService {
       kind: 'velvet-dusk/release',
       schemaVersion: 1,
       ...told,
-      files: manifest.files.map(({ path, sha256 }) => ({ path, sha256 })),
+      files: manifest.files.map((file) => {
+        const { path, sha256, difference } = file;
+        return { path, sha256, purpose: purposeOf(file), difference };
+      }),
     };
     const rows = await this.db
       .insert(releases)
@@ -195,14 +200,22 @@ export class PackService {
     };
   }
 
-  /** Files of the latest release, for the list of changes of the next. */
-  async latestFiles(packId: string): Promise<PackSpec['previous']> {
+  /** The latest release: its files, for the list of changes of the next, and the zip of it where that is kept. */
+  async latest(packId: string): Promise<{ previous: PackSpec['previous']; zip: string | null }> {
     const [row] = await this.db
       .select()
       .from(releases)
       .where(eq(releases.packId, packId))
       .orderBy(desc(releases.number))
       .limit(1);
-    return row ? { number: row.number, files: readRelease(row.document, 'release').files } : null;
+    if (!row) return { previous: null, zip: null };
+    const files = readRelease(row.document, 'release').files.map(({ path, sha256, purpose }) => ({
+      path,
+      sha256,
+      purpose,
+    }));
+    const made = await this.db.select().from(artefacts).where(eq(artefacts.jobId, row.jobId));
+    const zip = made.find((a) => (a.document as { kind?: unknown }).kind === 'velvet-dusk/pack-result');
+    return { previous: { number: row.number, files }, zip: zip?.sha256 ?? null };
   }
 }

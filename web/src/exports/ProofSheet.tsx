@@ -1,11 +1,9 @@
-import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { ExportProof } from '@velvet-dusk/core/api/contract';
 import type { Artefact } from '@velvet-dusk/core/api/jobs';
 import { holdsProof, proofGroups, proofLimits } from '@velvet-dusk/core/order/proof';
 import { judge, type Verdict } from '@velvet-dusk/core/numeric/verdict';
 import { VerdictMark } from '../ui/VerdictMark.tsx';
-
-type Triple = readonly [number, number, number];
+import { WorstColour } from './WorstColour.tsx';
 
 /** Up to the limit holds, to one and a half times it is close. */
 const judgeError = (value: number, limit: number): Verdict =>
@@ -15,10 +13,6 @@ const judgeGroup = ({ mean, p99 }: { mean: number; p99: number }): Verdict =>
   [judgeError(mean, proofLimits.mean), judgeError(p99, proofLimits.p99)].includes('fails')
     ? 'fails'
     : 'close';
-
-const percent = (t: Triple) => t.map((v) => (v * 100).toFixed(1).padStart(5)).join(' ');
-const stops = (t: Triple) => t.map((s) => signed(s, 1)).join(' ');
-const swatch = (t: Triple) => `rgb(${t.map((v) => Math.round(v * 255)).join(' ')})`;
 
 function Figure({ label, value, limit }: { label: string; value: number; limit?: number }) {
   return (
@@ -33,34 +27,6 @@ function Figure({ label, value, limit }: { label: string; value: number; limit?:
           </span>
         )}
       </dd>
-    </div>
-  );
-}
-
-function WorstColour({ worst }: { worst: ExportProof['worst'] }) {
-  const rows: [string, Triple][] = [
-    ['Recipe', worst.exact],
-    ['Cube', worst.baked],
-  ];
-  return (
-    <div className="grid grid-cols-[auto_1fr] gap-x-4 items-center">
-      <div className="flex" role="img" aria-label="The worst colour as the recipe and as the cube give it">
-        {rows.map(([name, colour]) => (
-          <span key={name} className="size-[52px]" style={{ background: swatch(colour) }} />
-        ))}
-      </div>
-      <dl className="grid grid-cols-[70px_1fr] num text-t2">
-        <dt className="text-t3">Lies at</dt>
-        <dd>
-          {stops(worst.stops)} st of R G B, code {percent(worst.input)} %
-        </dd>
-        {rows.map(([name, colour]) => (
-          <div key={name} className="contents">
-            <dt className="text-t3">{name}</dt>
-            <dd>{percent(colour)} %</dd>
-          </div>
-        ))}
-      </dl>
     </div>
   );
 }

@@ -2,8 +2,9 @@ import { type LoadedCard, loadCard } from '@velvet-dusk/core/device/card';
 import { devices, type DeviceId } from '@velvet-dusk/core/device/devices';
 import { operatorPicture, pictureDifference } from '@velvet-dusk/core/device/picture';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
-import { bake, type BakeOrder, compileBake } from '@velvet-dusk/core/order/bake';
-import { onScreen } from '@velvet-dusk/core/render/encoding';
+import { recipePicture } from '@velvet-dusk/core/device/operate';
+import { bake, type BakeOrder } from '@velvet-dusk/core/order/bake';
+import type { ProofFigures } from '@velvet-dusk/core/order/proof';
 import type { FrameCache } from './frameCache.ts';
 import { lutMapFor } from './lutMap.ts';
 import { toImage } from './toImage.ts';
@@ -26,7 +27,7 @@ export interface DeviceAnswer {
   pictures: {
     operator: ImageData;
     recipe: ImageData;
-    difference: { mean: number; p99: number; max: number };
+    difference: ProofFigures;
   } | null;
 }
 
@@ -50,10 +51,7 @@ export async function operate(
   if (!asked) return { menu: listed, refused, alike, pictures: null };
   const { rgb, width, height } = await frames.frame(plate.url);
   const operator = operatorPicture(rgb, entry.grid, device);
-  const recipe = Float32Array.from(rgb);
-  // The recipe on a screen in full range, whatever range the file is made for.
-  const display = onScreen({ ...asked.order.display, range: 'full' });
-  compileBake({ ...asked.order, display }).run(recipe);
+  const recipe = recipePicture(rgb, asked.order);
   return {
     menu: listed,
     refused,

@@ -1,11 +1,21 @@
+import type { ProofFigures } from '../../order/proof.ts';
+import { compareReleases, purposeOf } from '../changes.ts';
 import type { Manifest } from '../manifest.ts';
 import type { PackSpec } from '../spec.ts';
+
+/** How far a file is from the one before, in words. */
+export const differenceWords = ({ mean, p99, max }: ProofFigures): string =>
+  max === 0
+    ? 'the same colours, another header'
+    : `ΔE2000 ${mean.toFixed(2)} in the mean, ${p99.toFixed(1)} at 99 %, ${max.toFixed(1)} at most`;
 
 /** What is other than in the release before, as plain text. */
 export function changesText({ previous, release }: PackSpec, { files }: Manifest): string {
   if (!previous || !release) return '';
-  const old = new Map(previous.files.map((f) => [f.path, f.sha256]));
-  const now = new Set(files.map((f) => f.path));
+  const { added, removed, changed } = compareReleases(
+    previous.files,
+    files.map((f) => ({ ...f, purpose: purposeOf(f) })),
+  );
   const list = (title: string, paths: readonly string[]) =>
     paths.length > 0 ? [`${title}, ${paths.length}`, ...paths.map((p) => `  ${p}`), ''] : [];
   const lines = [
@@ -14,18 +24,19 @@ export function changesText({ previous, release }: PackSpec, { files }: Manifest
     '',
     ...list(
       'New',
-      files.filter((f) => !old.has(f.path)).map((f) => f.path),
+      added.map((f) => f.path),
     ),
     ...list(
       'Changed',
-      files.filter((f) => old.has(f.path) && old.get(f.path) !== f.sha256).map((f) => f.path),
+      changed.map(({ file: { path, difference } }) =>
+        difference ? `${path}  ${differenceWords(difference)}` : path,
+      ),
     ),
     ...list(
       'Gone',
-      previous.files.filter((f) => !now.has(f.path)).map((f) => f.path),
+      removed.map((f) => f.path),
     ),
   ];
-  if (lines.length <= 4 && files.every((f) => old.get(f.path) === f.sha256))
-    lines.push('No file changed.', '');
+  if (added.length + removed.length + changed.length === 0) lines.push('No file changed.', '');
   return lines.join('\n');
 }

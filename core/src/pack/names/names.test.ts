@@ -14,7 +14,8 @@ import type { NameParts } from './parts.ts';
 import { readName } from './read.ts';
 import { type NameRule, nameRuleSchema, nameTokenIds, standardNameRule } from './rule.ts';
 import { shortNames } from './short.ts';
-import { styled, writeName } from './write.ts';
+import { styled } from './styled.ts';
+import { writeName } from './write.ts';
 
 /** Words people give to looks, and words that look like another part of a name. */
 const words = fc.oneof(
@@ -34,7 +35,9 @@ const words = fc.oneof(
     'Été',
   ),
 );
-const free = words.map((w) => freeToken(w, 'look'));
+const free = fc
+  .oneof(words, fc.constantFrom('Slack Water', 'SW', 'x SW', 'xSW', 'x x SW', 'CNV', 'A'))
+  .map((w) => freeToken(w, 'look'));
 const number = (most: number) => fc.integer({ min: 1, max: most });
 
 const parts: fc.Arbitrary<NameParts> = fc.record(
@@ -57,8 +60,20 @@ const parts: fc.Arbitrary<NameParts> = fc.record(
   { requiredKeys: ['pack', 'input', 'output', 'role', 'grid', 'counter'] },
 );
 
+/** Abbreviations, some of which are what others are called in full. */
+const abbreviations = fc
+  .uniqueArray(
+    fc.record({
+      of: fc.oneof(words, fc.constantFrom(...roleIds, 'Slack Water', 'SW', 'x SW', 'CNV')),
+      short: fc.constantFrom('SW', 'sw2', 'CNV', 'A', 'Heron'),
+    }),
+    { maxLength: 4, selector: (a) => a.short.toLowerCase() },
+  )
+  .filter((list) => nameRuleSchema.safeParse({ abbreviations: list }).success);
+
 const rule: fc.Arbitrary<NameRule> = fc
   .record({
+    abbreviations,
     tokens: fc.shuffledSubarray([...nameTokenIds], { minLength: 1 }),
     separator: fc.constantFrom('_' as const, '-' as const),
     word: fc.constantFrom('-' as const, '_' as const, '' as const),
@@ -87,6 +102,31 @@ test('a name written by any rule is read back without loss', () => {
     }),
     { numRuns: 2000 },
   );
+});
+
+test('what has an abbreviation is written short, and what looks like one is told from it', () => {
+  const by = nameRuleSchema.parse({
+    tokens: ['look', 'role'],
+    abbreviations: [
+      { of: 'Slack Water', short: 'SW' },
+      { of: 'creative display', short: 'CRD' },
+    ],
+  });
+  expect(writeName({ look: 'Slack-Water', role: 'creative-display' }, by)).toBe('SW_CRD');
+  expect(readName('SW_CRD.cube', by)).toEqual({ look: 'Slack-Water', role: 'creative-display' });
+  expect(writeName({ look: 'SW', role: 'trim' }, by)).toBe('x-SW_trim');
+  expect(readName('x-SW_trim.cube', by)).toEqual({ look: 'SW', role: 'trim' });
+});
+
+test('abbreviations that could not be told apart, or from other parts, are refused', () => {
+  const of =
+    (...pairs: [string, string][]) =>
+    () =>
+      nameRuleSchema.parse({ abbreviations: pairs.map(([o, short]) => ({ of: o, short })) });
+  expect(of(['Slack Water', 'SW'], ['Sodium Quay', 'sw'])).toThrow(/written alike/);
+  expect(of(['Slack Water', 'SW'], ['slack water', 'SLW'])).toThrow(/stands twice/);
+  expect(of(['Slack Water', 'v3'])).toThrow(/read as another part/);
+  expect(of(['Slack Water', 'S-W'])).toThrow(/letters and figures/);
 });
 
 test('a rule whose parts could not be told apart is refused', () => {

@@ -2,7 +2,8 @@ import { hasShape } from '../../order/nameTokens.ts';
 import { roleIds } from '../../order/roles/index.ts';
 import type { NameParts } from './parts.ts';
 import { type NameRule, type NameToken, standardNameRule } from './rule.ts';
-import { styled } from './write.ts';
+import { expand } from './abbreviations.ts';
+import { styled } from './styled.ts';
 
 /** Parts that a file may do without. */
 const optional: ReadonlySet<NameToken> = new Set(['version', 'strength', 'offset', 'range', 'look']);
@@ -22,13 +23,13 @@ function undress(token: Shaped, text: string, { word }: NameRule): string | null
 /** The part a text can be read as; null where it cannot be that part. */
 function readPart(token: NameToken, text: string, rule: NameRule): string | null {
   if (token === 'role') {
-    const written = text.toLowerCase();
+    const written = expand('role', text, rule)?.toLowerCase();
     return roleIds.find((id) => styled(id, rule).toLowerCase() === written) ?? null;
   }
   if (isShaped(token)) return undress(token, text, rule);
   const isOther =
     shaped.some((other) => undress(other, text, rule) !== null) || readPart('role', text, rule) !== null;
-  return isOther ? null : text;
+  return isOther ? null : expand(token, text, rule);
 }
 
 /**

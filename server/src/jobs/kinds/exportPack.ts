@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { createReadStream, createWriteStream } from 'node:fs';
+import { createReadStream, createWriteStream, existsSync } from 'node:fs';
 import { copyFile, open, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
@@ -8,6 +8,8 @@ import { parsePack } from '@velvet-dusk/core/pack/document';
 import { makePack, topFolder } from '@velvet-dusk/exporter/exportPack';
 import { manifestName } from '@velvet-dusk/exporter/finish';
 import { filesIn } from '@velvet-dusk/exporter/journal';
+import type { MakeOptions } from '@velvet-dusk/exporter/makeFiles';
+import { withFolder } from '@velvet-dusk/exporter/openOut';
 import { streamZip } from '@velvet-dusk/exporter/zip';
 import { defineJob, type MadeFile } from '../kind.ts';
 
@@ -64,7 +66,8 @@ export const exportPackJob = defineJob({
     release: release?.number ?? null,
   }),
   async run({ packId, project, pack, looks, profiles, release }, context): Promise<MadeFile[]> {
-    const { projectId, packs, pool, report, signal, workFolder } = context;
+    const { projectId, packs, pool, report, signal, workFolder, files } = context;
+    const { previous, zip: zipBefore } = await packs.latest(packId);
     const spec = {
       ...(await packs.specFor({
         projectId,
@@ -74,14 +77,20 @@ export const exportPackJob = defineJob({
         profiles: profiles.map((p) => parseProfile(p, `profile ${p.id}`)),
       })),
       release,
-      previous: await packs.latestFiles(packId),
+      previous,
     };
-    const manifest = await makePack(spec, workFolder, {
+    const options: MakeOptions = {
       threads: pool.packs,
       signal,
       onProgress: ({ done, total, secondsLeft }) =>
         report(`${done} of ${total} files${timeLeft(secondsLeft)}`, (done / total) * stageEnds.files),
-    });
+    };
+    // What changed is measured against what went out before, where that is still here.
+    const before = zipBefore && files.pathOf(zipBefore);
+    const manifest =
+      before && existsSync(before)
+        ? await withFolder(before, (folder) => makePack(spec, workFolder, { ...options, before: folder }))
+        : await makePack(spec, workFolder, options);
     report('Zipping', stageEnds.files);
     const zip = context.newPart();
     await streamZip(filesIn(workFolder), topFolder(spec), createWriteStream(zip), signal);

@@ -5,6 +5,7 @@ import { useJobs } from '../../api/jobs.ts';
 import { useOrderPack, useReleases } from '../../api/packs.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
 import { ExportJobView } from '../../exports/ExportJobView.tsx';
+import { WriteToFolder } from '../../exports/WriteToFolder.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { Window } from '../../ui/Window.tsx';
@@ -122,6 +123,7 @@ export function ExportPackWindow({ id, open, planned, onClose, onProof }: Props)
   const job =
     mine.find((j) => j.id === ordered) ??
     mine.find((j) => j.state === 'running' || j.state === 'queued' || j.state === 'paused');
+  const zip = job?.artefacts.find((a) => a.document.kind === 'velvet-dusk/pack-result');
   const close = () => {
     void client.invalidateQueries({ queryKey: ['releases', id] });
     onClose();
@@ -137,10 +139,11 @@ export function ExportPackWindow({ id, open, planned, onClose, onProof }: Props)
       <OrderForm id={id} planned={planned} onOrdered={setOrdered} />
       {job && <ExportJobView job={job} />}
       {job?.state === 'done' && (
-        <div className="px-5 pb-4">
+        <div className="px-5 pb-4 flex gap-4">
           <Button kind="text" onClick={onProof}>
             Show the proof
           </Button>
+          {zip && <WriteToFolder url={`/api/artefacts/${zip.id}/file`} />}
         </div>
       )}
     </Window>

@@ -1,5 +1,8 @@
 import { type NameToken, nameTokenIds, type NameRule } from '@velvet-dusk/core/pack/names/rule';
 import type { Pack } from '@velvet-dusk/core/pack/document';
+import { useState } from 'react';
+import { Abbreviations } from './Abbreviations.tsx';
+import type { Planned } from './usePlan.ts';
 import { editPack } from './packStore.ts';
 
 const select =
@@ -8,8 +11,9 @@ const separators = { _: 'underscore', '-': 'dash' } as const;
 const words = { '-': 'dash', _: 'underscore', '': 'nothing' } as const;
 const cases = { keep: 'as written', lower: 'lower case', upper: 'capitals' } as const;
 
-/** The parts of the long names, in order: a click switches one, arrow keys move it. */
-export function NameBuilder({ id, pack }: { id: string; pack: Pack }) {
+/** The parts of the long names, in order: a click switches one, a drag or the arrow keys move it. */
+export function NameBuilder({ id, pack, planned }: { id: string; pack: Pack; planned: Planned }) {
+  const [dragged, setDragged] = useState<NameToken | null>(null);
   const { names } = pack;
   const set = (change: Partial<NameRule>) =>
     editPack(id, (p) => {
@@ -32,6 +36,15 @@ export function NameBuilder({ id, pack }: { id: string; pack: Pack }) {
     [tokens[at], tokens[to]] = [tokens[to], tokens[at]];
     set({ tokens });
   };
+  /** Puts the part that is dragged where another stands. */
+  const dropOn = (target: NameToken) => {
+    const to = names.tokens.indexOf(target);
+    if (dragged && dragged !== target && to >= 0) {
+      const rest = names.tokens.filter((t) => t !== dragged);
+      set({ tokens: [...rest.slice(0, to), dragged, ...rest.slice(to)] });
+    }
+    setDragged(null);
+  };
   const shown = [...names.tokens, ...nameTokenIds.filter((t) => !names.tokens.includes(t))];
   return (
     <div className="flex-1 flex items-center gap-3 min-w-0 text-[12px]">
@@ -43,7 +56,12 @@ export function NameBuilder({ id, pack }: { id: string; pack: Pack }) {
               key={token}
               type="button"
               aria-pressed={on}
-              title={on ? 'A click leaves it out; arrow keys move it' : 'A click adds it'}
+              title={on ? 'A click leaves it out; a drag or the arrow keys move it' : 'A click adds it'}
+              draggable
+              onDragStart={() => setDragged(token)}
+              onDragEnd={() => setDragged(null)}
+              onDragOver={(e) => dragged && on && e.preventDefault()}
+              onDrop={() => dropOn(token)}
               className={`px-1.5 py-0.5 rounded-sm border ${on ? 'border-g4 text-t1' : 'border-dashed border-g4 text-t3 hover:text-t2'}`}
               onClick={() => toggle(token)}
               onKeyDown={(e) => {
@@ -57,6 +75,7 @@ export function NameBuilder({ id, pack }: { id: string; pack: Pack }) {
         })}
       </div>
       <span className="flex-1" />
+      <Abbreviations id={id} pack={pack} planned={planned} />
       <label className="text-t3">
         joined by
         <select

@@ -61,7 +61,7 @@ export function PackEditor({
       <section aria-label="Files" className="h-[240px] shrink-0 flex flex-col bg-g2 border-t border-g0">
         <div className="flex items-center gap-4 px-4 h-10 border-b border-g0">
           <Segments<Foot> label="Shown below" value={foot} options={feet} onChange={setFoot} />
-          {foot === 'names' && <NameBuilder id={id} pack={pack} />}
+          {foot === 'names' && <NameBuilder id={id} pack={pack} planned={planned} />}
         </div>
         {foot === 'names' && <FileList id={id} pack={pack} planned={planned} />}
         {foot === 'proof' && <ProofList packId={id} />}

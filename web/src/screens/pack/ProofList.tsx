@@ -6,32 +6,13 @@ import type { ManifestFile } from '@velvet-dusk/core/pack/manifest';
 import { useJobs } from '../../api/jobs.ts';
 import { useManifest } from '../../api/packs.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
+import { ProofDetails } from './ProofDetails.tsx';
 
 const rowHeight = 25;
 const columns = 'grid grid-cols-[minmax(0,1fr)_64px_64px_64px_96px_minmax(0,1fr)] gap-3 px-4 items-center';
 
 const strain = ({ proof }: ManifestFile) =>
   proof ? Math.max(proof.mean / proofLimits.mean, proof.p99 / proofLimits.p99) : 0;
-
-function Details({ file }: { file: ManifestFile }) {
-  const { proof } = file;
-  return (
-    <div className="px-6 py-2 bg-g1 text-[12px] text-t2 grid gap-1">
-      <p>
-        {file.input} → {file.output}. Stands {file.stands}.
-      </p>
-      {proof && (
-        <p>
-          Proved on <span className="num">{proof.samples}</span> colours, {proof.interpolation}. Greys{' '}
-          {proof.greyFall === 0 ? 'rise everywhere' : `fall by ${(proof.greyFall * 100).toFixed(2)} %`};
-          beyond the camera’s range their colour grows by C* {proof.endColour.toFixed(1)}. Read back within{' '}
-          {proof.rereadError.toExponential(1)} of what was baked.
-        </p>
-      )}
-      <p className="num break-all">SHA-256 {file.sha256}</p>
-    </div>
-  );
-}
 
 /** Every file of the last export against the exact recipe, worst first. */
 export function ProofList({ packId }: { packId: string }) {
@@ -45,7 +26,7 @@ export function ProofList({ packId }: { packId: string }) {
   const rows = useVirtualizer({
     count: files.length,
     getScrollElement: () => scroller.current,
-    estimateSize: (i) => (files[i].path === open ? rowHeight + 92 : rowHeight),
+    estimateSize: () => rowHeight,
     overscan: 8,
     getItemKey: (i) => `${files[i].path} ${files[i].path === open}`,
   });
@@ -81,7 +62,13 @@ export function ProofList({ packId }: { packId: string }) {
             const { proof } = file;
             const holds = !proof || proof.holds;
             return (
-              <div key={file.path} className="absolute left-0 right-0" style={{ top: start }}>
+              <div
+                key={file.path}
+                ref={rows.measureElement}
+                data-index={index}
+                className="absolute left-0 right-0"
+                style={{ top: start }}
+              >
                 <div
                   role="row"
                   className={`${columns} border-b border-g1 text-[12px]`}
@@ -111,7 +98,7 @@ export function ProofList({ packId }: { packId: string }) {
                     {file.findings.length > 0 && <span className="text-t2"> {file.findings.join('; ')}</span>}
                   </span>
                 </div>
-                {open === file.path && <Details file={file} />}
+                {open === file.path && <ProofDetails file={file} />}
               </div>
             );
           })}

@@ -1,8 +1,12 @@
-import { packSubjectOf } from '@velvet-dusk/core/api/jobs';
+import { useState } from 'react';
+import { type Job, packSubjectOf } from '@velvet-dusk/core/api/jobs';
 import type { ReleaseRecord } from '@velvet-dusk/core/api/packs';
+import type { ProofFigures } from '@velvet-dusk/core/order/proof';
+import { differenceWords } from '@velvet-dusk/core/pack/guide/changes';
 import { useJobs } from '../../api/jobs.ts';
 import { useReleases } from '../../api/packs.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
+import { WriteToFolder } from '../../exports/WriteToFolder.tsx';
 
 function changeWords({ changes: { added, removed, changed } }: ReleaseRecord): string {
   const words = [
@@ -11,6 +15,80 @@ function changeWords({ changes: { added, removed, changed } }: ReleaseRecord): s
     removed.length > 0 && `${removed.length} gone`,
   ].filter((w) => w !== false);
   return words.length > 0 ? words.join(', ') : 'no file changed';
+}
+
+/** What is other than in the release before, file by file. */
+function Changes({ changes: { added, removed, changed } }: ReleaseRecord) {
+  const most = (p: { difference: ProofFigures | null }) => p.difference?.max ?? 0;
+  const rows = [
+    ...[...changed]
+      .sort((a, b) => most(b) - most(a))
+      .map(({ path, difference }) => ({
+        path,
+        says: difference ? differenceWords(difference) : 'changed; the file before is not at hand',
+      })),
+    ...added.map((path) => ({ path, says: 'new' })),
+    ...removed.map((path) => ({ path, says: 'gone' })),
+  ];
+  return (
+    <ul className="grid gap-0.5 pl-10 pt-1.5 text-[12px] max-h-[220px] scroll-quiet">
+      {rows.map(({ path, says }) => (
+        <li key={path} className="flex gap-4">
+          <span className="num text-t2 flex-1 truncate" title={path}>
+            {path.split('/').at(-1)}
+          </span>
+          <span className="num text-t1">{says}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Release({ release: r, job }: { release: ReleaseRecord; job: Job | undefined }) {
+  const [open, setOpen] = useState(false);
+  const zip = job?.artefacts.find((a) => a.document.kind === 'velvet-dusk/pack-result');
+  const url = zip && `/api/artefacts/${zip.id}/file`;
+  const words = r.number === 1 ? 'the first' : changeWords(r);
+  const hasChanges = r.number > 1 && Object.values(r.changes).some((list) => list.length > 0);
+  return (
+    <li className="px-4 py-2 border-b border-g1">
+      <div className="flex items-baseline gap-4">
+        <span className="num text-t1 w-6">{r.number}</span>
+        <span className="num text-t3 w-20">{r.createdAt}</span>
+        <span className="text-t2 w-20">
+          <span className="num">{r.files}</span> files
+        </span>
+        <span className="w-44 truncate text-t2">
+          {hasChanges ? (
+            <button
+              type="button"
+              aria-expanded={open}
+              className="hover:text-t1 underline underline-offset-2 decoration-g4"
+              onClick={() => setOpen(!open)}
+            >
+              {words}
+            </button>
+          ) : (
+            words
+          )}
+        </span>
+        <span className="flex-1 truncate">
+          {r.note || <span className="text-t3">no note</span>}
+          {r.recipients && <span className="text-t2"> · to {r.recipients}</span>}
+          {r.reason && <span className="text-close"> · over tolerance: {r.reason}</span>}
+        </span>
+        {url && (
+          <>
+            <WriteToFolder url={url} />
+            <a className="text-violet hover:underline" href={url} download={zip.name}>
+              Download
+            </a>
+          </>
+        )}
+      </div>
+      {open && <Changes {...r} />}
+    </li>
+  );
 }
 
 /** What went out, the newest first. */
@@ -32,37 +110,9 @@ export function ReleaseList({ packId }: { packId: string }) {
     );
   return (
     <ol aria-label="Releases" className="flex-1 scroll-quiet text-[12.5px]">
-      {data.map((r) => {
-        const job = jobs.find((j) => j.id === r.jobId && packSubjectOf(j));
-        const zip = job?.artefacts.find((a) => a.document.kind === 'velvet-dusk/pack-result');
-        return (
-          <li key={r.number} className="flex items-baseline gap-4 px-4 py-2 border-b border-g1">
-            <span className="num text-t1 w-6">{r.number}</span>
-            <span className="num text-t3 w-20">{r.createdAt}</span>
-            <span className="text-t2 w-24">{r.files} files</span>
-            <span
-              className="text-t2 w-52 truncate"
-              title={[...r.changes.added, ...r.changes.changed, ...r.changes.removed].join('\n')}
-            >
-              {r.number === 1 ? 'the first' : changeWords(r)}
-            </span>
-            <span className="flex-1 truncate">
-              {r.note || <span className="text-t3">no note</span>}
-              {r.recipients && <span className="text-t2"> · to {r.recipients}</span>}
-              {r.reason && <span className="text-close"> · over tolerance: {r.reason}</span>}
-            </span>
-            {zip && (
-              <a
-                className="text-violet hover:underline"
-                href={`/api/artefacts/${zip.id}/file`}
-                download={zip.name}
-              >
-                Download
-              </a>
-            )}
-          </li>
-        );
-      })}
+      {data.map((r) => (
+        <Release key={r.number} release={r} job={jobs.find((j) => j.id === r.jobId && packSubjectOf(j))} />
+      ))}
     </ol>
   );
 }
