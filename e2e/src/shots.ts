@@ -143,7 +143,8 @@ const shots: Record<string, Shot> = {
     await order.getByRole('button', { name: 'Export and prove' }).click();
     await order.getByRole('button', { name: 'Show the proof' }).click({ timeout: 120_000 });
     const proof = page.getByRole('table', { name: 'Proof of every file' });
-    await proof.getByRole('button').nth(5).click();
+    await proof.getByRole('button', { name: 'OLSKNMO.CUBE', exact: true }).click();
+    await proof.getByRole('img', { name: /^Grey axis/ }).scrollIntoViewIfNeeded();
   },
   guide: async (page) => {
     await page.goto(pathToFileURL(join(await packFolder(), 'index.html')).href);

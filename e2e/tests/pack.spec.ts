@@ -68,6 +68,21 @@ test('names are built and typed, what breaks a rule is told, and one click mends
   await files.getByRole('button', { name: 'Use the built name' }).click();
   await expect(name).toBeVisible();
 
+  // A part is dragged before another, and a look is written short.
+  await page
+    .getByRole('button', { name: 'look', exact: true })
+    .dragTo(page.getByRole('button', { name: 'input', exact: true }));
+  await expect(files.getByText('Slack-Water_heron_bt1886_combined_33.cube')).toBeVisible();
+  await page.getByRole('button', { name: 'Abbreviations' }).click();
+  const short = page.getByRole('textbox', { name: 'Words Slack-Water, written short' });
+  await short.fill('v3');
+  await short.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('read as another part of a name');
+  await short.fill('SW');
+  await short.press('Enter');
+  await page.keyboard.press('Escape');
+  await expect(files.getByText('SW_heron_bt1886_combined_33.cube')).toBeVisible();
+
   const places = page.getByRole('complementary', { name: 'Where the files go' });
   await places.getByRole('button', { name: 'Field monitor' }).click();
   await places.getByLabel('Grids').fill('9');

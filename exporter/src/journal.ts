@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { appendFile, mkdir, readFile, rm } from 'node:fs/promises';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { z } from 'zod';
 import type { LutResult } from './makeLut.ts';
 
@@ -27,6 +27,19 @@ const parsed = (line: string): unknown => {
   }
 };
 
+/** Makes a folder and those above it. The system's own way to do it says "no such file" where a disk can only be read. */
+async function makeFolder(path: string): Promise<void> {
+  try {
+    await mkdir(path);
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    if (code === 'EEXIST') return;
+    if (code !== 'ENOENT' || dirname(path) === path) throw error;
+    await makeFolder(dirname(path));
+    await makeFolder(path);
+  }
+}
+
 /**
  * What is finished of a pack, a line each, in the folder it is made in: whoever goes on after a kill redoes none of it. A file that
  * is not there whole any more is made again.
@@ -46,7 +59,7 @@ export class Journal {
     const made = new Map<string, MadeFile[]>();
     if (!isSame) {
       await rm(folder, { recursive: true, force: true });
-      await mkdir(filesIn(folder), { recursive: true });
+      await makeFolder(filesIn(folder));
       await appendFile(path, `${JSON.stringify({ spec })}\n`, { flush: true });
     } else
       for (const line of lines) {

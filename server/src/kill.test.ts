@@ -1,8 +1,12 @@
-import { readdirSync } from 'node:fs';
+import { readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, expect, test } from 'vitest';
 import type { LookRecord } from '@velvet-dusk/core/api/contract';
+import type { PackRecord } from '@velvet-dusk/core/api/packs';
+import { newPack, packItemSchema, withItems } from '@velvet-dusk/core/pack/document';
+import { verifyPack } from '@velvet-dusk/exporter/verify';
 import { isOver, type Job } from '@velvet-dusk/core/api/jobs';
+import { readJournal } from './testing/journal.ts';
 import { filledFolder, type ServerProcess, spawnServer } from './testing/fixture.ts';
 
 /** A server killed with SIGKILL loses nothing that was shown as saved, and offers no half file. */
@@ -63,4 +67,33 @@ test('killed during an export: it is taken up again, and only a whole file is of
   const text = await (await fetch(`${server.url}/api/artefacts/${file.id}/file`)).text();
   expect(text.length).toBe(file.size);
   expect(readdirSync(join(folder, 'files/parts'))).toEqual([]);
+});
+
+test('killed during the export of a pack: it goes on with what is left, and its zip is whole', async () => {
+  const folder = await filledFolder();
+  server = await spawnServer(folder);
+  const items = Array.from({ length: 10 }, (_, i) =>
+    packItemSchema.parse({ role: 'combined', strength: (i + 1) / 20, destinations: ['editor'] }),
+  );
+  const document = { ...withItems(newPack('Killed'), 'look', 'heron', items), ocioConfig: false };
+  const { id: packId, revision } = (await post('/projects/p/packs', document)) as PackRecord;
+  const { id } = (await post(`/packs/${packId}/exports`, { revision })) as Job;
+  const state = () => json<Job>(`/jobs/${id}`);
+  while (readJournal(folder, id).length < 4) await new Promise((r) => setTimeout(r, 20));
+  await server.kill();
+  const kept = readJournal(folder, id);
+  server = await spawnServer(folder);
+  let job = await state();
+  while (!isOver(job.state)) {
+    // What stood is not made again: new lines only follow.
+    const now = readJournal(folder, id);
+    if (now.length > 0) expect(now.slice(0, kept.length)).toEqual(kept);
+    await new Promise((r) => setTimeout(r, 20));
+    job = await state();
+  }
+  expect(job).toMatchObject({ state: 'done', attempts: 2 });
+  const zip = join(folder, 'out.zip');
+  const bytes = await (await fetch(`${server.url}/api/artefacts/${job.artefacts[0].id}/file`)).arrayBuffer();
+  writeFileSync(zip, Buffer.from(bytes));
+  expect(await verifyPack(zip)).toMatchObject({ files: 10, problems: [] });
 });

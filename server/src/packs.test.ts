@@ -1,12 +1,14 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { isOver, type Job } from '@velvet-dusk/core/api/jobs';
+import type { LookRecord } from '@velvet-dusk/core/api/contract';
 import type { PackRecord, ReleaseRecord } from '@velvet-dusk/core/api/packs';
 import { newPack, type Pack, packItemSchema, withItems } from '@velvet-dusk/core/pack/document';
 import { verifyPack } from '@velvet-dusk/exporter/verify';
+import { readJournal } from './testing/journal.ts';
 import { startTestClient } from './testing/testClient.ts';
 
 /** Packs over the wire: kept, exported, released. */
@@ -97,6 +99,52 @@ test('releases are numbered, and each is told from the one before', async () => 
   expect(releases[0].changes.added).toEqual([expect.stringMatching(/monitor_1st-over_9\.cube$/)]);
   expect(releases[0].changes.removed).toEqual([expect.stringMatching(/conversion_9\.cube$/)]);
   expect(releases[0].changes.changed).toEqual([]);
+
+  // The look is made brighter: its files have another version in their names, and are told by how much they changed.
+  const look = (await (await client.ask('/looks/look')).json()) as LookRecord;
+  const brighter = { id: 'brighter', type: 'exposure', params: { stops: 0.5 } };
+  const steps = [...look.document.steps, brighter];
+  await send('PUT', '/looks/look', { ...look.document, steps }, look.revision);
+  expect((await finished(await order(next, { release: told }))).state).toBe('done');
+  const [third] = (await (await client.ask(`/packs/${pack.id}/releases`)).json()) as ReleaseRecord[];
+  expect([third.changes.added, third.changes.removed]).toEqual([[], []]);
+  const combined = third.changes.changed.find((f) => f.path.includes('combined'))!;
+  expect(combined.path).toContain('_v2_');
+  expect(combined.difference!.mean).toBeGreaterThan(1);
+  await send('PUT', '/looks/look', look.document, look.revision + 1);
+});
+
+test('paused, a pack keeps what is finished, goes on with the rest, and is the same as one made at once', async () => {
+  const items = Array.from({ length: 12 }, (_, i) => ({
+    role: 'combined',
+    grid: 33,
+    strength: (i + 1) / 20,
+  }));
+  const pack = await create(small(...items));
+  const { id } = (await (await order(pack)).json()) as Job;
+  const state = async () => (await (await client.ask(`/jobs/${id}`)).json()) as Job;
+  const until = async (holds: (job: Job) => boolean) => {
+    for (;;) {
+      const job = await state();
+      if (holds(job)) return job;
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    }
+  };
+  const journal = () => readJournal(client.dataFolder, id);
+  await until(() => journal().length >= 3);
+  await send('POST', `/jobs/${id}/pause`, {});
+  await until((job) => job.state === 'paused');
+  await new Promise((resolve) => setTimeout(resolve, 300));
+  const kept = journal();
+  expect(kept.length).toBeLessThan(13);
+  expect(await state()).toMatchObject({ state: 'paused', artefacts: [] });
+  await send('POST', `/jobs/${id}/resume`, {});
+  await until(() => journal().length > kept.length);
+  expect(journal().slice(0, kept.length)).toEqual(kept);
+  const done = await until((job) => isOver(job.state));
+  expect(done.state).toBe('done');
+  const again = await finished(await order(pack));
+  expect(readFileSync(await zipOf(done)).equals(readFileSync(await zipOf(again)))).toBe(true);
 });
 
 test('a release that is over its tolerance is held until somebody says why', async () => {

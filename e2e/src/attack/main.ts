@@ -8,6 +8,7 @@ import { killAttack } from './kills.ts';
 import { loadAttack } from './load.ts';
 import { memoryAttack } from './memory.ts';
 import { mutantAttack } from './mutants.ts';
+import { otherHandsAttack } from './otherHands.ts';
 import { pageAttack } from './page.ts';
 
 const attacks: readonly Attack[] = [
@@ -17,6 +18,7 @@ const attacks: readonly Attack[] = [
   diskAttack,
   memoryAttack,
   pageAttack,
+  otherHandsAttack,
 ];
 const named = process.argv.slice(2);
 const unknown = named.find((name) => !attacks.some((a) => a.name === name));

@@ -58,7 +58,11 @@ export function PackEditor({
         <Matrix id={id} pack={pack} planned={planned} />
         <Destinations id={id} pack={pack} planned={planned} />
       </div>
-      <section aria-label="Files" className="h-[240px] shrink-0 flex flex-col bg-g2 border-t border-g0">
+      {/* A proof that is opened up has pictures in it. */}
+      <section
+        aria-label="Files"
+        className={`${foot === 'proof' ? 'h-[440px]' : 'h-[240px]'} shrink-0 flex flex-col bg-g2 border-t border-g0`}
+      >
         <div className="flex items-center gap-4 px-4 h-10 border-b border-g0">
           <Segments<Foot> label="Shown below" value={foot} options={feet} onChange={setFoot} />
           {foot === 'names' && <NameBuilder id={id} pack={pack} planned={planned} />}

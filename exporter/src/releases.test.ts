@@ -1,0 +1,76 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { parseLook } from '@velvet-dusk/core/look/document';
+import { purposeOf } from '@velvet-dusk/core/pack/changes';
+import type { Manifest } from '@velvet-dusk/core/pack/manifest';
+import { type PackSpec, parseSpec } from '@velvet-dusk/core/pack/spec';
+import { exportPack } from './exportPack.ts';
+import { contents, read, smallSpec } from './testing/smallSpec.ts';
+import { PackThreads } from './threads.ts';
+
+const folder = mkdtempSync(join(tmpdir(), 'releases-'));
+const at = (name: string) => join(folder, name);
+const spec = smallSpec();
+let threads: PackThreads;
+beforeAll(() => {
+  threads = new PackThreads(2);
+});
+afterAll(async () => {
+  await threads.close();
+  rmSync(folder, { recursive: true });
+});
+
+describe('against the release before', () => {
+  const release = (number: number) => ({
+    number,
+    date: '2031-04-02',
+    note: '',
+    recipients: '',
+    reason: 'Small grids.',
+  });
+  /** The second release: one look brighter and at another version, the other saved again as it was. */
+  const secondSpec = (stops: number): PackSpec => {
+    const looks = spec.looks.map((l) => {
+      if (l.id !== 'oilskin') return { ...l, version: 3 };
+      const brighter = { id: 'brighter', type: 'exposure', params: { stops } };
+      const document = { ...l.document, steps: [...l.document.steps, brighter] };
+      return { ...l, version: 3, document: parseLook(document, 'brighter') };
+    });
+    return { ...spec, looks, release: release(2) };
+  };
+  const previousOf = ({ files }: Manifest) => ({
+    number: 1,
+    files: files.map((f) => ({ path: f.path, sha256: f.sha256, purpose: purposeOf(f) })),
+  });
+
+  test('files that changed are told by how much, also where their name tells another version', async () => {
+    const first = await exportPack({ ...spec, release: release(1) }, at('first'), { threads });
+    const second = { ...secondSpec(0.3), previous: previousOf(first) };
+    const manifest = await exportPack(second, at('second'), { threads, before: at('first') });
+    for (const { look, destination, path, difference } of manifest.files) {
+      if (!look) expect(difference).toBeNull();
+      else if (look.id === 'oilskin') {
+        expect(difference!.mean).toBeGreaterThan(1);
+        expect(difference!.max).toBeGreaterThan(difference!.mean);
+      } else if (difference) expect(difference).toEqual({ mean: 0, p99: 0, max: 0 });
+      if (look && destination === 'editor') expect(path).toContain('_v3_');
+    }
+    const less = { ...secondSpec(0.1), previous: previousOf(first) };
+    const { files } = await exportPack(less, at('less'), { threads, before: at('first') });
+    for (const [i, { difference }] of files.entries())
+      if (difference?.mean) expect(difference.mean).toBeLessThan(0.6 * manifest.files[i].difference!.mean);
+    const text = readFileSync(join(at('second'), 'CHANGES.txt'), 'utf8');
+    expect(text).toMatch(/^Release 2 against release 1/);
+    expect(text).toMatch(/Oilskin_v3_heron.* {2}ΔE2000 \d+\.\d\d in the mean/);
+    expect(text).toMatch(/Slack-Water_v3_heron.* {2}the same colours, another header/);
+    expect(text).not.toMatch(/New|Gone/);
+  });
+
+  test('made again from its own spec it is the same, without the release before at hand', async () => {
+    const own = parseSpec(read(join(at('second'), 'pack-spec.json')), 'own');
+    await exportPack(own, at('again'), { threads });
+    expect(await contents(at('again'))).toEqual(await contents(at('second')));
+  });
+});
