@@ -12,6 +12,13 @@ import { parseThreeDl, writeThreeDl } from '../src/formats/threeDl.ts';
 import { applyCube } from '../src/lut/apply.ts';
 import { type Cube3d, gridCodes, unitDomain } from '../src/lut/cube.ts';
 import { seeded } from '../src/numeric/random.ts';
+import { writeSpi1d } from '../src/formats/spi1d.ts';
+import { newLook } from '../src/look/document.ts';
+import { compileBake } from '../src/order/bake.ts';
+import { gamutSamples } from '../src/order/proofSamples.ts';
+import { curveOf } from '../src/pack/curve.ts';
+import { standardDisplay } from '../src/render/display.ts';
+import { profileOf } from '../src/testing/profiles.ts';
 import { ffmpeg, ocio, temporaryFolder, toPixels, worstDifference } from './tools.ts';
 
 /** LUT files of every format a pack can hold, read by OpenColorIO 2 and FFmpeg. */
@@ -107,6 +114,23 @@ test.each([8, 16] as const)('FFmpeg reads a Hald image of %i bit as we do', (dep
   expect(worstDifference(ours, toPixels(theirs))).toBeLessThan(depth === 16 ? 1e-4 : 6.5e-3);
   const again = parseHald(readFileSync(path), path);
   again.data.forEach((v, i) => expect(Math.abs(v - cube.data[i])).toBeLessThan(0.51 / (2 ** depth - 1)));
+});
+
+test('OpenColorIO takes stops back by a trim’s .spi1d as the recipe does', () => {
+  const profile = profileOf('heron');
+  const order = compileBake({
+    look: { ...newLook('None'), steps: [] },
+    profile,
+    display: standardDisplay,
+    role: 'trim',
+    offset: -1.5,
+  });
+  const path = join(folder, 'trim.spi1d');
+  writeFileSync(path, writeSpi1d(curveOf(order)!));
+  const codes = gamutSamples(order.ends.input, 400);
+  const theirs = ocio({ kind: 'file', path, interpolation: 'trilinear' }, toPixels(codes));
+  order.run(codes);
+  expect(worstDifference(codes, theirs)).toBeLessThan(4e-4);
 });
 
 describe('what is no such file is refused with its place', () => {

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { mkdir, open, readFile, rename } from 'node:fs/promises';
 import { dirname } from 'node:path';
+import { curveOf } from '@velvet-dusk/core/pack/curve';
 import { cdlFile, cdlOf, fileWriters } from '@velvet-dusk/core/pack/files';
 import type { PlannedLut } from '@velvet-dusk/core/pack/plannedLut';
 import type { PackFormat } from '@velvet-dusk/core/pack/destination';
@@ -95,7 +96,8 @@ export async function makeLut({ planned, luts, frames, files, inBackground }: Lu
     }
     const writer = fileWriters[format];
     const grid = writer.grid(order.grid);
-    const cube = cubeAt(grid);
+    const cube = writer.isCurve ? curveOf(compiled) : cubeAt(grid);
+    if (!cube) throw new Error(`${name}: its channels depend on each other, so that no table holds it`);
     await writeWhole(path, writer.write(cube, planned));
     const bytes = await readFile(path);
     const reread = writer.read(bytes, name);

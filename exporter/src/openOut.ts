@@ -38,18 +38,25 @@ async function unzip(path: string, into: string): Promise<void> {
   });
 }
 
-/** Runs on a pack as a folder, be it one or a zip of one. */
-export async function withFolder<R>(path: string, run: (folder: string) => Promise<R>): Promise<R> {
-  if ((await stat(path)).isDirectory()) return run(path);
+/** Runs on the folder a zip opens out to, and removes it afterwards. */
+export async function withOpened<R>(path: string, run: (folder: string) => Promise<R>): Promise<R> {
   const into = await mkdtemp(join(tmpdir(), 'pack-'));
   try {
     await unzip(path, into);
-    const [manifest] = (await filesBelow(into)).filter(
-      (f) => f.endsWith(`/${manifestName}`) || f === manifestName,
-    );
-    if (!manifest) throw new Error(`${path}: there is no ${manifestName} in it`);
-    return await run(join(into, dirname(manifest)));
+    return await run(into);
   } finally {
     await rm(into, { recursive: true, force: true });
   }
+}
+
+/** Runs on a pack as a folder, be it one or a zip of one. */
+export async function withFolder<R>(path: string, run: (folder: string) => Promise<R>): Promise<R> {
+  if ((await stat(path)).isDirectory()) return run(path);
+  return withOpened(path, async (into) => {
+    const manifest = (await filesBelow(into)).find(
+      (f) => f.endsWith(`/${manifestName}`) || f === manifestName,
+    );
+    if (!manifest) throw new Error(`${path}: there is no ${manifestName} in it`);
+    return run(join(into, dirname(manifest)));
+  });
 }

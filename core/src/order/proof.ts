@@ -5,7 +5,7 @@ import type { CompiledEnd } from './end.ts';
 import type { CompiledOrder } from './pipeline.ts';
 import { applyCube, type Interpolation } from '../lut/apply.ts';
 import { bake, type BakeOrder, compileBake } from './bake.ts';
-import { type Cube3d, usualGrids } from '../lut/cube.ts';
+import { type Cube, usualGrids } from '../lut/cube.ts';
 import { beyondSamples, gamutSamples, neutralSamples } from './proofSamples.ts';
 
 export interface WorstColour {
@@ -113,7 +113,7 @@ export function labsOf({ ends: { output }, rendering }: CompiledOrder) {
 }
 
 /** Differences of a cube from the exact recipe, colour by colour. */
-function differences(cube: Cube3d, order: CompiledOrder) {
+function differences(cube: Cube, order: CompiledOrder) {
   const labs = labsOf(order);
   return (input: Float32Array) => {
     const exact = Float32Array.from(input);
@@ -156,7 +156,7 @@ function stopsOf(code: Triple, { codec, toLight }: CompiledEnd): Triple {
 const strain = ({ mean, p99 }: ProofFigures) => Math.max(mean / proofLimits.mean, p99 / proofLimits.p99);
 
 /** Compares a cube with the recipe it was baked from. Input: the cube as re-read from its file. */
-export function proveCube(cube: Cube3d, order: CompiledOrder, options: ProofOptions = {}): Proof {
+export function proveCube(cube: Cube, order: CompiledOrder, options: ProofOptions = {}): Proof {
   const compare = differences(cube, order);
   const groups: ProofGroup[] = [];
   let hardest: ProofFigures = { mean: 0, p99: 0, max: 0 };

@@ -9,7 +9,8 @@ export const packFormats = {
   clf: { label: 'Common LUT Format', ending: 'clf' },
   hald8: { label: 'Hald image, 8 bit', ending: 'hald8.png' },
   hald16: { label: 'Hald image, 16 bit', ending: 'hald16.png' },
-  cdl: { label: 'ASC CDL', ending: 'cdl' },
+  spi1d: { label: '.spi1d, where a LUT is curves alone', ending: 'spi1d' },
+  cdl: { label: 'ASC CDL, where a look is one', ending: 'cdl' },
 } as const;
 export type PackFormat = keyof typeof packFormats;
 const formatIds = Object.keys(packFormats) as [PackFormat, ...PackFormat[]];

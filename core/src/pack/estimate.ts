@@ -1,4 +1,5 @@
 import type { PackFormat } from './destination.ts';
+import { curvePoints } from './curve.ts';
 import type { Plan, PlannedFile } from './plan.ts';
 
 /** Bytes of the text of one node: three numbers of six decimals. */
@@ -12,6 +13,7 @@ const imageShare = 0.55;
 export function fileBytes({ format, planned }: Pick<PlannedFile, 'format' | 'planned'>): number {
   const nodes = planned.order.grid ** 3;
   if (format === 'cdl') return headBytes;
+  if (format === 'spi1d') return headBytes + curvePoints * nodeBytes.cube;
   if (format === 'hald8' || format === 'hald16') {
     const level = haldLevel(planned.order.grid);
     return Math.round(level ** 6 * 3 * (format === 'hald16' ? 2 : 1) * imageShare);

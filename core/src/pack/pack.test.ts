@@ -181,3 +181,39 @@ test('totals count each LUT once, and files by their size', () => {
   expect(totals.bytes).toBeGreaterThan(2 * 27 * 65 ** 3);
   expect(totals.seconds).toBeGreaterThan(0);
 });
+
+describe('formats that hold some LUTs only', () => {
+  const place = (pack: Pack): Pack => ({
+    ...pack,
+    destinations: pack.destinations.map((d) =>
+      d.id === 'editor' ? { ...d, formats: ['cube', 'spi1d', 'cdl'] } : d,
+    ),
+  });
+  const formatsOf = (pack: Pack) =>
+    planPack(pack, sources).files.map((f) => `${f.planned.order.role} ${f.format}`);
+
+  test('curves are for a trim, a CDL for a look that is one; nobody is stopped by the others', () => {
+    expect(formatsOf(place(packOf({ role: 'trim', offset: 1 }, { role: 'combined' })))).toEqual([
+      'trim cube',
+      'trim spi1d',
+      'combined cube',
+    ]);
+    const cdl = { id: 'c', type: 'cdl', params: { saturation: 0.8 } };
+    const [first, ...rest] = looks;
+    const one = parseLook({ ...first.document, steps: [cdl], strength: 1, colourOnly: false }, 'one');
+    const { files } = planPack(place(packOf({ role: 'combined' })), {
+      ...sources,
+      looks: [{ ...first, document: one }, ...rest],
+    });
+    expect(files.map((f) => f.format)).toEqual(['cube', 'cdl']);
+  });
+
+  test('a place whose formats hold none of it says so', () => {
+    const pack = place(packOf({ role: 'combined' }));
+    const none = {
+      ...pack,
+      destinations: pack.destinations.map((d) => ({ ...d, formats: ['spi1d' as const] })),
+    };
+    expect(planPack(none, sources).refused[0].says).toMatch(/no format of Editor can hold the combined LUT/);
+  });
+});

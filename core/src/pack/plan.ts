@@ -1,6 +1,7 @@
 import { fileSlug } from '../slug.ts';
 import { type Destination, type PackFormat, packFormats } from './destination.ts';
 import type { Pack, PackItem } from './document.ts';
+import { canHold } from './files.ts';
 import { partsOf } from './names/ofFile.ts';
 import type { NameParts } from './names/parts.ts';
 import { shortNames } from './names/short.ts';
@@ -76,7 +77,10 @@ function collect(pack: Pack, sources: PackSources): Plan {
     const destination = pack.destinations.find((d) => d.id === destinationId);
     if (!destination) throw new PlanError(`the destination "${destinationId}" is not in the pack`);
     const planned = planLut(pack, cellItem, sources, digests);
-    for (const format of destination.formats) {
+    const formats = destination.formats.filter((format) => canHold(format, planned));
+    if (formats.length === 0)
+      throw new PlanError(`no format of ${destination.label} can hold the ${planned.order.role} LUT`);
+    for (const format of formats) {
       const key = `${planned.key} ${destinationId} ${format}`;
       const known = files.get(key);
       if (known) known.items.push(cellItem);

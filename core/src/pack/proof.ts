@@ -1,5 +1,5 @@
 import { applyCube, type Interpolation } from '../lut/apply.ts';
-import type { Cube3d } from '../lut/cube.ts';
+import type { Cube } from '../lut/cube.ts';
 import type { CompiledOrder } from '../order/pipeline.ts';
 import {
   figuresOf,
@@ -59,14 +59,14 @@ function greyRamp(points: number): Float32Array {
   return ramp;
 }
 
-function drawnAxis(cube: Cube3d, order: CompiledOrder, interpolation: Interpolation): GreyAxis['drawn'] {
+function drawnAxis(cube: Cube, order: CompiledOrder, interpolation: Interpolation): GreyAxis['drawn'] {
   const [exact, file] = [greyRamp(drawnPoints), greyRamp(drawnPoints)];
   order.run(exact);
   applyCube(cube, file, interpolation);
   return { exact: [...exact], file: [...file] };
 }
 
-function greyAxis(cube: Cube3d, order: CompiledOrder, interpolation: Interpolation): GreyAxis {
+function greyAxis(cube: Cube, order: CompiledOrder, interpolation: Interpolation): GreyAxis {
   const axis = greyRamp(axisPoints);
   applyCube(cube, axis, interpolation);
   let fall = 0;
@@ -82,7 +82,7 @@ function greyAxis(cube: Cube3d, order: CompiledOrder, interpolation: Interpolati
 }
 
 /** Shares of a cube's nodes that leave the range they are for, and that end at the last codes of a log. */
-function nodeShares({ data }: Cube3d, { output }: LutOrder) {
+function nodeShares({ data }: Cube, { output }: LutOrder) {
   const isScene = output.kind === 'scene';
   const { black, white } = isScene
     ? { black: 0, white: 1 }
@@ -116,8 +116,8 @@ const groupFigures = ({ groups }: Proof, interpolation: Interpolation) =>
 
 /** How far a file is from the one of the same name that went out before, on the colours of a proof. */
 export function fileDifference(
-  before: Cube3d,
-  after: Cube3d,
+  before: Cube,
+  after: Cube,
   order: CompiledOrder,
   { plates, interpolation }: Pick<FileProofOptions, 'plates' | 'interpolation'>,
 ): ProofFigures {
@@ -133,7 +133,7 @@ export function fileDifference(
 
 /** Proves a file as read back from the disk against the exact recipe, as the place it goes to interpolates. */
 export function proveFile(
-  cube: Cube3d,
+  cube: Cube,
   compiled: CompiledOrder,
   lut: LutOrder,
   { plates, interpolation, rereadError, count = packProofCount }: FileProofOptions,

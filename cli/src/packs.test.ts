@@ -1,0 +1,43 @@
+import { cpSync, mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect, test } from 'vitest';
+import { writeSpec } from '@velvet-dusk/core/pack/spec';
+import { smallSpec } from '@velvet-dusk/exporter/testing/smallSpec';
+import { writeZip } from '@velvet-dusk/exporter/zip';
+import { at, dusk, json } from './testing/dusk.ts';
+
+/** Packs on the command line, up to the device that loads them. */
+
+interface Loaded {
+  menu: { path: string; grid: number }[];
+  refused: unknown[];
+}
+
+test('a pack is made, its card is loaded from a folder and from a zip, and a later one is told from it', async () => {
+  const release = { number: 1, date: '2031-04-02', note: '', recipients: '', reason: 'Small grids.' };
+  writeFileSync(at('spec.json'), JSON.stringify(writeSpec({ ...smallSpec(), release })));
+  expect(dusk('pack', '--spec', at('spec.json'), '--out', at('first')).code).toBe(0);
+
+  mkdirSync(at('card'));
+  cpSync(join(at('first'), 'Field-monitor'), at('card'), { recursive: true });
+  await writeZip(at('card'), 'LUT', at('card.zip'));
+  const load = (card: string) =>
+    json('device', '--card', card, '--device', 'field-monitor', '--json') as unknown as Loaded;
+  const fromFolder = load(at('card'));
+  expect(fromFolder.menu).toHaveLength(4);
+  expect(fromFolder.refused).toEqual([]);
+  const fromZip = load(at('card.zip'));
+  expect(fromZip.menu.map((m) => [m.path, m.grid])).toEqual(
+    fromFolder.menu.map((m) => [`LUT/${m.path}`, m.grid]),
+  );
+  const missing = dusk('device', '--card', at('none.zip'), '--device', 'field-monitor');
+  expect(missing).toMatchObject({ code: 1 });
+  expect(missing.err).toMatch(/none\.zip.*cannot be read: there is no such file/);
+
+  const next = { ...smallSpec(), release: { ...release, number: 2 } };
+  writeFileSync(at('next.json'), JSON.stringify(writeSpec(next)));
+  const told = dusk(...['pack', '--spec', at('next.json'), '--out', at('second'), '--previous', at('first')]);
+  expect(told.code).toBe(0);
+  const tried = dusk('pack', '--spec', at('next.json'), '--out', at('third'), '--previous', at('none'));
+  expect(tried.code).not.toBe(0);
+});
