@@ -12,7 +12,7 @@ export const floors = [
   ['order'],
   ['readings'],
   ['scopes', 'plate', 'match', 'proposals'],
-  ['pack'],
+  ['pack', 'trial'],
   ['device'],
   ['api'],
 ];

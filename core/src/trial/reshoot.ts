@@ -1,0 +1,82 @@
+import { makeCodec } from '../camera/codec.ts';
+import type { Profile } from '../camera/profile.ts';
+import { record } from '../camera/sensor.ts';
+import { codeToSignal, levels, signalToCode } from '../colour/range.ts';
+import { working } from '../colour/spaces/index.ts';
+import { mapBuffer } from '../numeric/buffer.ts';
+import { neutralShot, type Shot } from '../look/shot.ts';
+import { codeToLight } from '../order/end.ts';
+import type { MarkedAreas } from '../readings/reading.ts';
+import { type Condition, isAsRecorded, type rangeMistakes } from './condition.ts';
+
+/** A plate as a trial takes it. */
+export interface TrialPlate {
+  id: string;
+  width: number;
+  height: number;
+  /** Codes as recorded, interleaved RGB 0–1. */
+  code: Float32Array;
+  profile: Profile;
+  shot: Shot;
+  marks: MarkedAreas;
+}
+
+/** A plate after a condition: codes, what they are taken for, and the shot lane that is still to come. */
+export interface ShotPlate {
+  code: Float32Array;
+  profile: Profile;
+  shot: Shot;
+}
+
+/** Depth in which a range is mistaken: that of most connections. */
+const mistakenDepth = 10;
+
+function mistakeRange(code: Float32Array, mistake: (typeof rangeMistakes)[number]): void {
+  if (mistake === 'none') return;
+  const narrow = levels('narrow', mistakenDepth);
+  const hold = (v: number) => Math.min(Math.max(v, 0), 1);
+  mapBuffer(code, (v) =>
+    hold(mistake === 'full-as-narrow' ? codeToSignal(v, narrow) : signalToCode(v, narrow)),
+  );
+}
+
+/** Every plate has noise of its own, the same in every run. */
+function seedOf(id: string): number {
+  let seed = 7;
+  for (const letter of id) seed = (seed * 31 + letter.codePointAt(0)!) >>> 0;
+  return seed;
+}
+
+/**
+ * Records a plate again under a condition, by the sensor stand-in: its light is decoded, changed, given noise, clipped and
+ * encoded. What was lost when the plate was first recorded stays lost. A camera that takes another's place takes the light as
+ * it is after the plate's own corrections.
+ * @param profiles those a condition may name. Throws a RangeError for one that is not there.
+ */
+export function reshoot(plate: TrialPlate, condition: Condition, profiles: readonly Profile[]): ShotPlate {
+  const named = (id: string): Profile => {
+    const found = profiles.find((p) => p.id === id);
+    if (!found) throw new RangeError(`no camera profile "${id}"`);
+    return found;
+  };
+  const { recordedBy, readAs, rangeMistake, sensitivity, bitDepth } = condition;
+  const camera = recordedBy === null ? plate.profile : named(recordedBy);
+  const isOther = camera.id !== plate.profile.id;
+  const code = Float32Array.from(plate.code);
+  let shot = plate.shot;
+  if (!isAsRecorded(condition)) {
+    codeToLight(plate.profile, isOther ? plate.shot : neutralShot)(code);
+    if (isOther) shot = neutralShot;
+    const settings = {
+      exposure: condition.exposure,
+      balance: { mired: condition.mired, duv: condition.duv },
+      sensitivity: sensitivity ?? undefined,
+      noise: condition.noise,
+      bitDepth: bitDepth ?? undefined,
+      seed: seedOf(plate.id),
+    };
+    code.set(record(code, working, makeCodec(camera), settings));
+  }
+  mistakeRange(code, rangeMistake);
+  return { code, profile: readAs === null ? camera : named(readAs), shot };
+}

@@ -1,0 +1,66 @@
+import { z } from 'zod';
+import type { Reading } from '../readings/reading.ts';
+import { type Verdict, worstVerdict } from '../numeric/verdict.ts';
+import type { CellPlace } from './board.ts';
+
+const verdicts = ['holds', 'close', 'fails', 'none'] as const satisfies readonly Verdict[];
+
+/** A cell as it is kept: numbers and identifiers; words are made when it is shown. */
+export const cellResultSchema = z.strictObject({
+  row: z.int().min(0),
+  column: z.int().min(0),
+  switch: z.int().min(0),
+  readings: z.array(
+    z.strictObject({
+      id: z.string(),
+      value: z.number().nullable(),
+      miss: z.number(),
+      verdict: z.enum(verdicts),
+    }),
+  ),
+});
+export type CellResult = z.output<typeof cellResultSchema>;
+
+/** Numbers as files hold them: what is endless is nothing to be measured. */
+const finite = (x: number | null) => (x !== null && Number.isFinite(x) ? x : null);
+
+/** @param judged IDs of the readings that are judged; all where there are none. */
+export function cellResult(
+  { row, column, switch: chosen }: CellPlace,
+  readings: readonly Reading[],
+  judged: readonly string[] = [],
+): CellResult {
+  return {
+    row,
+    column,
+    switch: chosen,
+    readings: readings
+      .filter((r) => judged.length === 0 || judged.includes(r.id))
+      .map(({ id, value, miss, verdict }) => ({
+        id,
+        value: finite(value),
+        miss: finite(miss) ?? Number.MAX_VALUE,
+        verdict,
+      })),
+  };
+}
+
+/** The verdict of a kept cell, and the reading that lies furthest outside its band; null where all hold. */
+export function judgeCell({ readings }: CellResult): { verdict: Verdict; worst: string | null } {
+  let worst: CellResult['readings'][number] | null = null;
+  for (const r of readings) if (r.miss > (worst?.miss ?? 0)) worst = r;
+  return { verdict: worstVerdict(readings.map((r) => r.verdict)), worst: worst?.id ?? null };
+}
+
+/** Two runs of one board, cell by cell: what fails now and did not, and the other way round. */
+export function compareRuns(before: readonly CellResult[], after: readonly CellResult[]) {
+  const key = (c: CellPlace) => `${c.switch} ${c.row} ${c.column}`;
+  const old = new Map(before.map((c) => [key(c), judgeCell(c).verdict]));
+  const changed = (from: (v: Verdict) => boolean, to: (v: Verdict) => boolean) =>
+    after.filter((c) => {
+      const was = old.get(key(c));
+      return was !== undefined && from(was) && to(judgeCell(c).verdict);
+    });
+  const fails = (v: Verdict) => v === 'fails';
+  return { worse: changed((v) => !fails(v), fails), better: changed(fails, (v) => !fails(v)) };
+}
