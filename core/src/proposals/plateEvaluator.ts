@@ -17,6 +17,8 @@ export interface EvaluatedPlate {
   height: number;
   scene: Float32Array;
   profile: Profile;
+  /** Bits it was recorded in; none where that is not known. */
+  bits?: number | undefined;
   /** What it is shown on. */
   display: Display;
   marks: MarkedAreas;
@@ -57,7 +59,7 @@ export class PlateEvaluator {
   }
 
   context({ look, exposure }: Change, { plate, stages: atRest } = this.atRest): ReadingContext {
-    const { profile, display, width, height, marks } = plate;
+    const { profile, bits, display, width, height, marks } = plate;
     const order = roles.combined.order({ look, profile, display });
     const pipeline = compileOrder(order, { luts: this.luts, cache: this.cache });
     const gain = 2 ** exposure;
@@ -66,7 +68,8 @@ export class PlateEvaluator {
     const rgb = stages.run(pipeline.lane);
     pipeline.output(rgb);
     const signal = rgb.map(pipeline.rendering.toSignal);
-    return { width, height, signal, scene, pipeline, marks, practice: this.practice };
+    const recording = bits === undefined ? undefined : { profile, bits };
+    return { width, height, signal, scene, pipeline, marks, practice: this.practice, recording };
   }
 
   /** The lane of a look on the plate's display. */

@@ -1,3 +1,4 @@
+import { banding } from './banding.ts';
 import { clipped, crushed } from './ends.ts';
 import { highlightColour, shadowColour } from './endColour.ts';
 import { blackLevel, whiteLevel } from './level.ts';
@@ -23,6 +24,7 @@ export const readingDefinitions: readonly ReadingDefinition[] = [
   neutralDrift,
   separation,
   luminanceChange,
+  banding,
 ];
 
 export function readingDefinition(id: string): ReadingDefinition {

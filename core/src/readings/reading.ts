@@ -1,3 +1,4 @@
+import type { Profile } from '../camera/profile.ts';
 import type { CompiledOrder } from '../order/pipeline.ts';
 import type { PracticeSettings } from './practice.ts';
 import type { Verdict } from '../numeric/verdict.ts';
@@ -29,6 +30,13 @@ export interface ReadingContext {
   /** Areas marked on the plate; no skin leaves the finding to the reading. */
   marks: MarkedAreas;
   practice: PracticeSettings;
+  /** What recorded it, and in how many bits; none where that is not known. */
+  recording?: Recording | undefined;
+}
+
+export interface Recording {
+  profile: Profile;
+  bits: number;
 }
 
 export interface MarkedAreas {

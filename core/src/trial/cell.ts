@@ -7,12 +7,14 @@ import { trimCode } from '../look/trimCode.ts';
 import { applyCube } from '../lut/apply.ts';
 import type { PreviewBaker } from '../order/previewBaker.ts';
 import { codeToLight } from '../order/end.ts';
-import { takeReadings } from '../readings/index.ts';
 import type { PracticeSettings } from '../readings/practice.ts';
-import type { Reading, ReadingContext } from '../readings/reading.ts';
+import type { Reading } from '../readings/reading.ts';
 import type { Display } from '../render/display.ts';
 import { type Verdict, worstVerdict } from '../numeric/verdict.ts';
+import { worstReading } from './worst.ts';
 import type { Condition } from './condition.ts';
+import { takeTrialReadings } from './readings.ts';
+import type { TrialContext } from './recordingFit.ts';
 import { reshoot, type TrialPlate } from './reshoot.ts';
 
 /** What a board is measured with. */
@@ -27,16 +29,12 @@ export interface TrialSetting {
 
 /** A cell, developed and measured. */
 export interface Cell {
-  context: ReadingContext;
+  context: TrialContext;
   readings: Reading[];
   verdict: Verdict;
-  /** The reading that lies furthest outside its band; null where all hold. */
+  /** The reading it is named by; null where all hold. */
   worst: Reading | null;
 }
-
-/** The reading that lies furthest outside its band. */
-export const worstReading = (readings: readonly Reading[]): Reading | null =>
-  readings.reduce<Reading | null>((worst, r) => (r.miss > (worst?.miss ?? 0) ? r : worst), null);
 
 /** Develops a plate under a condition through the baked cube, as it will be used. @param look as the condition names it. */
 export function developCell(
@@ -44,8 +42,10 @@ export function developCell(
   look: Look,
   condition: Condition,
   { display, practice, profiles, luts, baker }: TrialSetting,
-): ReadingContext {
-  const { code, profile, shot } = reshoot(plate, condition, profiles);
+): TrialContext {
+  const shotAgain = reshoot(plate, condition, profiles);
+  const { profile, bits, shot } = shotAgain;
+  const code = Float32Array.from(shotAgain.code);
   if (Object.values(shot).some((v) => v !== 0)) trimCode(makeCodec(profile), shot)(code);
   const { cube, pipeline } = baker.bake({
     look: condition.strength === null ? look : { ...look, strength: condition.strength },
@@ -60,13 +60,30 @@ export function developCell(
   applyCube(cube, code, condition.interpolation);
   const signal = code.map(pipeline.rendering.toSignal);
   const { width, height, marks } = plate;
-  return { width, height, signal, scene, pipeline, marks, practice };
+  return {
+    width,
+    height,
+    signal,
+    scene,
+    pipeline,
+    marks,
+    practice,
+    recording: { profile, bits },
+    code: shotAgain.code,
+    candidates: profiles,
+  };
 }
 
-/** Develops and measures a cell. */
-export function runCell(plate: TrialPlate, look: Look, condition: Condition, setting: TrialSetting): Cell {
+/** Develops and measures a cell. @param judged IDs of the readings that are taken; all where there are none. */
+export function runCell(
+  plate: TrialPlate,
+  look: Look,
+  condition: Condition,
+  setting: TrialSetting,
+  judged?: readonly string[],
+): Cell {
   const context = developCell(plate, look, condition, setting);
-  const readings = takeReadings(context);
+  const readings = takeTrialReadings(context, judged);
   return {
     context,
     readings,

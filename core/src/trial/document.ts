@@ -1,13 +1,12 @@
 import { z } from 'zod';
 import { checkDocument, migrate } from '../document.ts';
-import { readingDefinitions } from '../readings/index.ts';
 import { axisIds } from './axes/index.ts';
 import { conditionSchema } from './condition.ts';
+import { trialReadingIds } from './readings.ts';
 
 export const trialKind = 'velvet-dusk/trial';
 const trialVersion = 1;
 
-const readingIds = readingDefinitions.map((d) => d.id) as [string, ...string[]];
 /** Cells of a board at most, switch and all. */
 export const maxCells = 2000;
 
@@ -33,7 +32,7 @@ const trialSchema = z
     /** A third axis, one value of which is looked at at a time. */
     switch: layoutSchema.nullable().default(null),
     /** Readings that are judged; all of them where none are named. */
-    readings: z.array(z.enum(readingIds)).default([]),
+    readings: z.array(z.enum(trialReadingIds)).default([]),
     /** Width cells are measured and drawn at, pixels. */
     width: z.int().min(64).max(1920).default(480),
   })

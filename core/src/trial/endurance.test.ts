@@ -53,7 +53,16 @@ test.each(['heron', 'wren', 'plover'])(
     const codec = makeCodec(profile);
     const grey = new Float32Array([midGrey, midGrey, midGrey]);
     const code = Float32Array.from(grey, (v) => codec.encode(v));
-    const plate = { id: 'grey', width: 1, height: 1, code, profile, shot: neutralShot, marks: noMarks };
+    const plate = {
+      id: 'grey',
+      width: 1,
+      height: 1,
+      code,
+      profile,
+      bits: 10,
+      shot: neutralShot,
+      marks: noMarks,
+    };
     const stopsAt = (exposure: number) => {
       const condition = { ...atRest('grey', 'none'), exposure, noise: 0 };
       const shown = reshoot(plate, condition, [profile]).code;

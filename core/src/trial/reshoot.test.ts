@@ -23,6 +23,7 @@ const plate: TrialPlate = {
   height: small.height,
   code: recorded(0),
   profile: heron,
+  bits: 10,
   shot: neutralShot,
   marks: noMarks,
 };

@@ -1,5 +1,5 @@
 import { makeCodec } from '../camera/codec.ts';
-import type { Profile } from '../camera/profile.ts';
+import { atDepth, type Profile } from '../camera/profile.ts';
 import { record } from '../camera/sensor.ts';
 import { codeToSignal, levels, signalToCode } from '../colour/range.ts';
 import { working } from '../colour/spaces/index.ts';
@@ -17,6 +17,8 @@ export interface TrialPlate {
   /** Codes as recorded, interleaved RGB 0–1. */
   code: Float32Array;
   profile: Profile;
+  /** Bits its codes really use. */
+  bits: number;
   shot: Shot;
   marks: MarkedAreas;
 }
@@ -25,6 +27,8 @@ export interface TrialPlate {
 export interface ShotPlate {
   code: Float32Array;
   profile: Profile;
+  /** Bits it was recorded in. */
+  bits: number;
   shot: Shot;
 }
 
@@ -78,5 +82,6 @@ export function reshoot(plate: TrialPlate, condition: Condition, profiles: reado
     code.set(record(code, working, makeCodec(camera), settings));
   }
   mistakeRange(code, rangeMistake);
-  return { code, profile: readAs === null ? camera : named(readAs), shot };
+  const bits = bitDepth ?? (isOther ? camera.bitDepth : plate.bits);
+  return { code, profile: atDepth(readAs === null ? camera : named(readAs), bits), bits, shot };
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { Reading } from '../readings/reading.ts';
 import { type Verdict, worstVerdict } from '../numeric/verdict.ts';
 import type { CellPlace } from './board.ts';
+import { worstReading } from './worst.ts';
 
 const verdicts = ['holds', 'close', 'fails', 'none'] as const satisfies readonly Verdict[];
 
@@ -45,11 +46,12 @@ export function cellResult(
   };
 }
 
-/** The verdict of a kept cell, and the reading that lies furthest outside its band; null where all hold. */
+/** The verdict of a kept cell, and the reading it is named by. */
 export function judgeCell({ readings }: CellResult): { verdict: Verdict; worst: string | null } {
-  let worst: CellResult['readings'][number] | null = null;
-  for (const r of readings) if (r.miss > (worst?.miss ?? 0)) worst = r;
-  return { verdict: worstVerdict(readings.map((r) => r.verdict)), worst: worst?.id ?? null };
+  return {
+    verdict: worstVerdict(readings.map((r) => r.verdict)),
+    worst: worstReading(readings)?.id ?? null,
+  };
 }
 
 /** Two runs of one board, cell by cell: what fails now and did not, and the other way round. */

@@ -61,6 +61,7 @@ export const plateOrder = (plate: Plate, profile: Profile): PlateOrder => ({
   id: plate.id,
   url: thumbUrl(plate),
   profile: asRecorded(plate, profile),
+  bits: plate.facts?.usedDepth ?? profile.bitDepth,
   shot: plate.shot,
   marks: {
     skin: areasOf(plate.marks, 'skin'),

@@ -119,7 +119,8 @@ export const analysis = {
     const shown = view === 'recorded' ? (await frames.frame(plate.url)).rgb : picture.signal;
     // At rest readings are of the recipe, as proposals are; the coarse cube serves while a control moves.
     const signal = view === 'look' && !moving ? recipeSignal(picture.scene, pipeline) : picture.signal;
-    const context = { ...picture, signal, pipeline, marks: plate.marks, practice };
+    const { marks, profile, bits } = plate;
+    const context = { ...picture, signal, pipeline, marks, practice, recording: { profile, bits } };
     const at = look.steps.findIndex((s) => s.id === stepId);
     const before = thin(picture.scene, distributionPixels);
     const steps = look.steps.slice(0, Math.max(at, 0));
@@ -172,7 +173,9 @@ export const analysis = {
       const picture = await develop(frames, plate, view, baked);
       const { pipeline } = baked;
       const exact = view === 'look' ? recipeSignal(picture.scene, pipeline) : picture.signal;
-      const context = { ...picture, signal: exact, pipeline, marks: plate.marks, practice };
+      const { marks, profile, bits } = plate;
+      const recording = { profile, bits };
+      const context = { ...picture, signal: exact, pipeline, marks, practice, recording };
       const readings = takeReadings(context);
       const { width, height } = picture;
       const signal = view === 'recorded' ? (await frames.frame(plate.url)).rgb : picture.signal;

@@ -16,6 +16,8 @@ export interface PlateOrder {
   id: string;
   url: string;
   profile: Profile;
+  /** Bits its codes really use. */
+  bits: number;
   shot: Shot;
   marks: MarkedAreas;
 }

@@ -29,11 +29,11 @@ async function evaluatorOf(
   const luts = await lutMapFor(look);
   const { width, height, code } = await trimmedCode(frames, plate);
   const small = sparse(code, width, height, pixels);
-  const { profile, marks } = plate;
+  const { profile, bits, marks } = plate;
   codeToLight(profile)(small.rgb);
   const { display } = apart(look);
   return new PlateEvaluator(
-    { width: small.width, height: small.height, scene: small.rgb, profile, display, marks },
+    { width: small.width, height: small.height, scene: small.rgb, profile, bits, display, marks },
     practice,
     luts,
     searchPixels,

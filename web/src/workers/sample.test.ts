@@ -26,6 +26,7 @@ const plate = {
   id: 'p',
   url: '',
   profile: heron,
+  bits: 10,
   shot: neutralShot,
   marks: { skin: [], subject: [], background: [] },
 };

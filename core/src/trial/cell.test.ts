@@ -1,0 +1,75 @@
+import { readFileSync } from 'node:fs';
+import { beforeAll, describe, expect, test } from 'vitest';
+import { type Look, lookSchema, parseLook } from '../look/document.ts';
+import { PreviewBaker } from '../order/previewBaker.ts';
+import { usualPractice } from '../readings/practice.ts';
+import { standardDisplay } from '../render/display.ts';
+import { demoSceneNames } from '../testing/demoScenes.ts';
+import { profileOf } from '../testing/profiles.ts';
+import { trialPlate } from '../testing/trialPlates.ts';
+import type { AxisSources } from './axes/axis.ts';
+import { cellsOf } from './board.ts';
+import { type Cell, runCell, type TrialSetting } from './cell.ts';
+import type { Condition } from './condition.ts';
+import { boardFrom } from './presets.ts';
+
+const heron = profileOf('heron');
+const profiles = ['heron', 'wren', 'plover', 'curlew', 'plover-video'].map(profileOf);
+const oilskin = parseLook(
+  JSON.parse(readFileSync(new URL('../../../demo/looks/oilskin.json', import.meta.url), 'utf8')),
+  'oilskin',
+);
+const withStep = (type: string, params: object): Look =>
+  lookSchema.parse({ ...oilskin, steps: [...oilskin.steps, { id: 'seed', type, params }] });
+
+const setting: TrialSetting = {
+  display: standardDisplay,
+  practice: usualPractice,
+  profiles,
+  baker: new PreviewBaker(),
+};
+const plates = new Map(demoSceneNames.map((name) => [name as string, trialPlate(name, heron)]));
+const sources: AxisSources = {
+  plates: demoSceneNames.map((id) => ({ id, name: id })),
+  looks: [{ id: 'oilskin', name: 'Oilskin', versions: [] }],
+  profiles,
+};
+
+/** Every cell of the board a designer begins with, with something wrong in all of it. */
+function runBoard(look: Look, wrong: Partial<Condition>): Cell[] {
+  const board = boardFrom('side-by-side', sources);
+  return cellsOf({ ...board, base: { ...board.base, ...wrong } }).map(({ condition }) =>
+    runCell(plates.get(condition.plateId)!, look, condition, setting),
+  );
+}
+const fails = ({ readings }: Cell, id: string) => readings.find((r) => r.id === id)!.verdict === 'fails';
+
+describe('the board a designer begins with, on all six demo scenes', () => {
+  let sound: Cell[];
+  beforeAll(() => void (sound = runBoard(oilskin, {})));
+
+  test('never doubts a sound recording in ten bits', () => {
+    expect(sound).toHaveLength(30);
+    for (const id of ['recordingFit', 'banding'])
+      for (const cell of sound) expect(cell.readings.find((r) => r.id === id)!.verdict).toBe('holds');
+  });
+
+  test.each<[string, Partial<Condition>, Look, string]>([
+    ['a wrong profile', { readAs: 'wren' }, oilskin, 'recordingFit'],
+    ['a profile of video', { readAs: 'plover-video' }, oilskin, 'recordingFit'],
+    ['full range read as narrow', { rangeMistake: 'full-as-narrow' }, oilskin, 'recordingFit'],
+    ['narrow range read as full', { rangeMistake: 'narrow-as-full' }, oilskin, 'recordingFit'],
+    ['eight bits', { bitDepth: 8 }, oilskin, 'banding'],
+    ['a crushed look', {}, withStep('cdl', { offsetR: -0.12, offsetG: -0.12, offsetB: -0.12 }), 'crushed'],
+    [
+      'a look that turns skin green',
+      {},
+      withStep('hueBelt', { nodes: [{ hue: 50, reach: 40, turn: 30, saturation: 1, density: 0 }] }),
+      'skinHue',
+    ],
+  ])('%s is caught, and named by the right reading', (_, wrong, look, id) => {
+    const cells = runBoard(look, wrong);
+    const newly = cells.filter((c, i) => c.worst?.id === id && c.verdict === 'fails' && !fails(sound[i], id));
+    expect(newly.length).toBeGreaterThan(1);
+  });
+});
