@@ -1,4 +1,5 @@
 import { type Frame, writePng } from '../formats/png.ts';
+import { base64 } from '../numeric/base64.ts';
 import type { SpecPlate } from './spec.ts';
 
 /** Pixels across a plate in a spec: enough for a card and a proof, and no burden to carry. */
@@ -27,13 +28,6 @@ function shrunk({ width: w, height: h, rgb }: Omit<Frame, 'depth'>): Omit<Frame,
       }
     }
   return { width, height, rgb: out };
-}
-
-function base64(bytes: Uint8Array): string {
-  let text = '';
-  for (let i = 0; i < bytes.length; i += 0x8000)
-    text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
-  return btoa(text);
 }
 
 /** A recorded frame as a spec carries it: small, 16 bit. */

@@ -36,15 +36,21 @@ export interface Cell {
   worst: Reading | null;
 }
 
-/** Develops a plate under a condition through the baked cube, as it will be used. @param look as the condition names it. */
+/** Develops a plate under a condition through the baked cube, as it will be used. @param look as the condition names it. @param trim on top of the plate's own. */
 export function developCell(
   plate: TrialPlate,
   look: Look,
   condition: Condition,
   { display, practice, profiles, luts, baker }: TrialSetting,
+  trim: { exposure: number; mired: number } = { exposure: 0, mired: 0 },
 ): TrialContext {
   const shotAgain = reshoot(plate, condition, profiles);
-  const { profile, bits, shot } = shotAgain;
+  const { profile, bits } = shotAgain;
+  const shot = {
+    ...shotAgain.shot,
+    exposure: shotAgain.shot.exposure + trim.exposure,
+    mired: shotAgain.shot.mired + trim.mired,
+  };
   const code = Float32Array.from(shotAgain.code);
   if (Object.values(shot).some((v) => v !== 0)) trimCode(makeCodec(profile), shot)(code);
   const { cube, pipeline } = baker.bake({

@@ -8,8 +8,6 @@ export const rangeMistakes = ['none', 'full-as-narrow', 'narrow-as-full'] as con
 export const conditionSchema = z.strictObject({
   plateId: z.string(),
   lookId: z.string(),
-  /** A version of the look; null for it as it is edited now. */
-  version: z.int().min(1).nullable().default(null),
   /** Strength of the look, 0–1; null for the look's own. */
   strength: z.number().min(0).max(1).nullable().default(null),
   /** Stops by which the camera was set over (+) or under (−). */

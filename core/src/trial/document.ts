@@ -7,6 +7,8 @@ import { trialReadingIds } from './readings.ts';
 export const trialKind = 'velvet-dusk/trial';
 const trialVersion = 1;
 
+/** Width cells are measured and drawn at, pixels. */
+export const trialWidth = 480;
 /** Cells of a board at most, switch and all. */
 export const maxCells = 2000;
 
@@ -33,8 +35,6 @@ const trialSchema = z
     switch: layoutSchema.nullable().default(null),
     /** Readings that are judged; all of them where none are named. */
     readings: z.array(z.enum(trialReadingIds)).default([]),
-    /** Width cells are measured and drawn at, pixels. */
-    width: z.int().min(64).max(1920).default(480),
   })
   .superRefine(({ rows, columns, switch: third }, context) => {
     const used = [rows.axis, columns.axis, ...(third ? [third.axis] : [])];

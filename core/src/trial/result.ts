@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { Reading } from '../readings/reading.ts';
 import { type Verdict, worstVerdict } from '../numeric/verdict.ts';
 import type { CellPlace } from './board.ts';
+import { enduranceSchema } from './endurance.ts';
 import { worstReading } from './worst.ts';
 
 const verdicts = ['holds', 'close', 'fails', 'none'] as const satisfies readonly Verdict[];
@@ -21,6 +22,15 @@ export const cellResultSchema = z.strictObject({
   ),
 });
 export type CellResult = z.output<typeof cellResultSchema>;
+
+/** How far a look holds on a plate. */
+export const enduranceResultSchema = z.strictObject({
+  lookId: z.string(),
+  plateId: z.string(),
+  exposure: enduranceSchema,
+  balance: enduranceSchema,
+});
+export type EnduranceResult = z.output<typeof enduranceResultSchema>;
 
 /** Numbers as files hold them: what is endless is nothing to be measured. */
 const finite = (x: number | null) => (x !== null && Number.isFinite(x) ? x : null);

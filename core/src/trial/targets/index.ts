@@ -109,6 +109,7 @@ const bandingRamp = (bits: 8 | 10) =>
     {
       id: `ramp-${bits}`,
       label: `Soft ramp, ${bits} bits`,
+      bits,
       about: `Two stops over the whole width, as a sky: steps of ${bits} bits show here first. Recorded in ${bits} bits.`,
       ...size,
     },

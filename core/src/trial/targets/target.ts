@@ -11,6 +11,8 @@ export interface StressTarget {
   readonly width: number;
   readonly height: number;
   readonly marks: MarkedAreas;
+  /** Bits it is recorded in; none for the camera's own. */
+  readonly bits?: 8 | 10;
   /** Working RGB, interleaved, width × height × 3. */
   light(): Float32Array;
 }

@@ -1,0 +1,63 @@
+import type { Profile } from '../camera/profile.ts';
+import type { Look } from '../look/document.ts';
+import { contentHash, sha256Hex } from '../look/hash.ts';
+import type { PackLook } from '../pack/plannedLut.ts';
+import type { PackSpec } from '../pack/spec.ts';
+import type { PracticeSettings } from '../readings/practice.ts';
+import type { Display } from '../render/display.ts';
+import type { Condition } from './condition.ts';
+import type { Trial } from './document.ts';
+import type { Gate } from './gate.ts';
+import type { TrialPlate } from './reshoot.ts';
+import { recordTarget, targetOf } from './targets/plates.ts';
+
+export interface NamedPlate extends TrialPlate {
+  name: string;
+}
+
+/** Everything a board is run with. */
+export interface TrialInput {
+  project: string;
+  trial: Trial;
+  looks: PackLook[];
+  profiles: Profile[];
+  /** Texts of the files of placed LUTs. */
+  luts: PackSpec['luts'];
+  plates: NamedPlate[];
+  display: Display;
+  practice: PracticeSettings;
+  gate: Gate | null;
+  endurance: boolean;
+}
+
+/** Hash of everything that decides a run. */
+export const inputHash = ({ plates, ...rest }: TrialInput): string =>
+  contentHash({
+    ...rest,
+    plates: plates.map(({ code, ...plate }) => ({
+      ...plate,
+      code: sha256Hex(new Uint8Array(code.buffer, code.byteOffset, code.byteLength)),
+    })),
+  });
+
+/**
+ * A plate of an input by its ID; a stress target is recorded by the camera of the first plate. Throws a RangeError for one that is
+ * not there.
+ */
+export function plateOf(
+  { plates, profiles }: Pick<TrialInput, 'plates' | 'profiles'>,
+  id: string,
+): TrialPlate {
+  const target = targetOf(id);
+  if (target) return recordTarget(target, plates[0]?.profile ?? profiles[0]);
+  const found = plates.find((p) => p.id === id);
+  if (!found) throw new RangeError(`no plate "${id}"`);
+  return found;
+}
+
+/** The look a condition names. Throws a RangeError for one that is not there. */
+export function lookOf(looks: readonly PackLook[], { lookId }: Pick<Condition, 'lookId'>): Look {
+  const found = looks.find((l) => l.id === lookId);
+  if (!found) throw new RangeError(`no look "${lookId}"`);
+  return found.document;
+}
