@@ -98,3 +98,10 @@ export async function readProfile(nameOrPath: string): Promise<Profile> {
   }
   return parseProfile(parseJson(await readText(path), path), path);
 }
+
+/** System errors are said in words; others as they are. What comes from a thread has its code in its text only. */
+export function worded(error: unknown, out: string): unknown {
+  const { path, message } = error as NodeJS.ErrnoException;
+  const code = /^(E[A-Z]+): /.exec(message)?.[1];
+  return code ? fileProblem(path ?? out, 'written', { code, message }) : error;
+}

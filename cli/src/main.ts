@@ -9,6 +9,7 @@ import { decodeAnything } from './commands/decodeAnything.ts';
 import { deviceCommand } from './commands/device.ts';
 import { mergeCommand } from './commands/merge.ts';
 import { packCommand } from './commands/pack.ts';
+import { trialCommand } from './commands/trial.ts';
 import { verifyCommand } from './commands/verify.ts';
 import { UsageError } from './errors.ts';
 
@@ -24,6 +25,7 @@ const commands = [
   verifyCommand,
   mergeCommand,
   deviceCommand,
+  trialCommand,
 ];
 
 const usage = () =>

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
-import { mkdir, open, readdir, readFile } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { readdir, readFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
 import { engine } from '@velvet-dusk/core/order/engine';
 import { findBefore, purposeOf } from '@velvet-dusk/core/pack/changes';
@@ -16,6 +16,7 @@ import { lutOrder } from '@velvet-dusk/core/order/bake';
 import type { MadeFile } from './journal.ts';
 import { PackError } from './makeFiles.ts';
 import { packPages } from './pages.ts';
+import { putFile } from './putFile.ts';
 import type { PackThreads } from './threads.ts';
 
 export const manifestName = 'manifest.json';
@@ -24,17 +25,6 @@ export const checksumsName = 'checksums.sha256';
 
 /** One text for one value: keys in order, however it was put together. */
 const json = (value: unknown) => `${JSON.stringify(JSON.parse(canonicalJson(value)), null, 1)}\n`;
-
-async function put(folder: string, path: string, data: string | Uint8Array): Promise<void> {
-  await mkdir(dirname(join(folder, path)), { recursive: true });
-  const file = await open(join(folder, path), 'w');
-  try {
-    await file.writeFile(data);
-    await file.sync();
-  } finally {
-    await file.close();
-  }
-}
 
 /** Every file below a folder but hidden ones, with slashes, in the order of their names. */
 export async function filesBelow(folder: string): Promise<string[]> {
@@ -91,13 +81,13 @@ function withDifferences(spec: PackSpec, { files }: Manifest): PackSpec {
 async function putLookTransforms(spec: PackSpec, folder: string): Promise<void> {
   for (const { path, look, grid } of ocioConfig(spec.pack, spec).lookTransforms) {
     const cube = parseCube(await readFile(join(folder, grid), 'utf8'), grid) as Cube3d;
-    await put(folder, path, lookTransform(look, cube));
+    await putFile(folder, path, lookTransform(look, cube));
   }
 }
 
 async function putConfig(spec: PackSpec, folder: string, threads: PackThreads, signal?: AbortSignal) {
   const config = ocioConfig(spec.pack, spec);
-  for (const { path, text } of config.texts) await put(folder, path, text);
+  for (const { path, text } of config.texts) await putFile(folder, path, text);
   await Promise.all(
     config.grids.map(({ path, order }) =>
       threads.makeLut(
@@ -129,9 +119,9 @@ export async function finishPack(
     await putConfig(spec, folder, threads, signal);
     await putLookTransforms(spec, folder);
   }
-  await put(folder, manifestName, json(manifest));
-  await put(folder, specName, json(writeSpec(withDifferences(spec, manifest))));
-  for (const { path, data } of await packPages(spec, manifest)) await put(folder, path, data);
+  await putFile(folder, manifestName, json(manifest));
+  await putFile(folder, specName, json(writeSpec(withDifferences(spec, manifest))));
+  for (const { path, data } of await packPages(spec, manifest)) await putFile(folder, path, data);
   const lines: string[] = [];
   const known = new Map([...made.values()].map((f) => [f.path, f.sha256]));
   for (const path of await filesBelow(folder)) {
@@ -143,6 +133,6 @@ export async function finishPack(
         .digest('hex');
     lines.push(`${hash}  ${path}`);
   }
-  await put(folder, checksumsName, `${lines.join('\n')}\n`);
+  await putFile(folder, checksumsName, `${lines.join('\n')}\n`);
   return manifest;
 }

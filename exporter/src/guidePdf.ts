@@ -1,4 +1,3 @@
-import pdfmake from 'pdfmake';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import {
   guideGroups,
@@ -10,6 +9,7 @@ import {
 } from '@velvet-dusk/core/pack/guide/content';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import type { PackSpec } from '@velvet-dusk/core/pack/spec';
+import { dataUrl, inFace, makePdf, rule, soft } from './pdf.ts';
 
 /** A picture of a look card as it goes on paper. */
 export interface PdfPicture {
@@ -18,33 +18,6 @@ export interface PdfPicture {
   before: Uint8Array;
   after: Uint8Array;
 }
-
-/** The faces every reader of the format has, so that no font has to go along. */
-const faces = {
-  Times: {
-    normal: 'Times-Roman',
-    bold: 'Times-Bold',
-    italics: 'Times-Italic',
-    bolditalics: 'Times-BoldItalic',
-  },
-  Courier: {
-    normal: 'Courier',
-    bold: 'Courier-Bold',
-    italics: 'Courier-Oblique',
-    bolditalics: 'Courier-BoldOblique',
-  },
-};
-pdfmake.addFonts(faces);
-const faceNames = new Set(Object.values(faces).flatMap((face) => Object.values(face)));
-// Nothing is fetched, and no file is read that a text names.
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path) => faceNames.has(path));
-
-/** What those faces have no sign for. */
-const inFace = (text: string) => text.replace(/[^\u0020-\u00ff\u2013\u2014\u2018\u2019\u201c\u201d]/g, '?');
-const soft = '#5b5763';
-const rule = '#d8d3c9';
-const dataUrl = (png: Uint8Array) => `data:image/png;base64,${Buffer.from(png).toString('base64')}`;
 
 /** Long names may be broken behind their parts. */
 const breakable = (name: string) => inFace(name).replace(/_/g, '_ ').trim();
@@ -120,16 +93,9 @@ export async function guidePdf(
 ): Promise<Uint8Array> {
   const { pack } = spec;
   const document: TDocumentDefinitions = {
-    // A file that told when it was made would differ from run to run.
-    info: { title: inFace(pack.name), creationDate: new Date(0) },
+    info: { title: inFace(pack.name) },
     pageSize: 'A4',
     pageMargins: [48, 48, 48, 54],
-    defaultStyle: { font: 'Times', fontSize: 10.5, lineHeight: 1.15 },
-    styles: {
-      h1: { fontSize: 24, bold: true },
-      h2: { fontSize: 16, bold: true, margin: [0, 14, 0, 4] },
-      h3: { fontSize: 12, bold: true, margin: [0, 10, 0, 0] },
-    },
     footer: (page, pages) => ({
       text: `${inFace(pack.name)} · ${page} of ${pages}`,
       color: soft,
@@ -147,7 +113,7 @@ export async function guidePdf(
       ...pairs.flatMap(({ title, rows, lines }): Content[] => [
         { text: inFace(title), style: 'h3' },
         { text: rows.map(([label, level]) => `${inFace(label)} ${inFace(level)}`).join('   ·   ') },
-        ...lines.map((text): Content => ({ text: inFace(text.replaceAll('Δ', 'delta ')), color: soft })),
+        ...lines.map((text): Content => ({ text: inFace(text), color: soft })),
       ]),
       { text: 'Files', style: 'h2' },
       ...filesTable(manifest, spec),
@@ -157,5 +123,5 @@ export async function guidePdf(
         : []),
     ],
   };
-  return pdfmake.createPdf(document).getBuffer();
+  return makePdf(document);
 }

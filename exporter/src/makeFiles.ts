@@ -7,6 +7,7 @@ import { plannedPurpose } from '@velvet-dusk/core/pack/manifest';
 import { judgePlan } from '@velvet-dusk/core/pack/judge';
 import { type Plan, planPack, type PlannedFile } from '@velvet-dusk/core/pack/plan';
 import { type PackSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
+import { eachOf } from './eachOf.ts';
 import { filesIn, Journal, type MadeFile } from './journal.ts';
 import { framesOf, thinned } from './proofFrames.ts';
 import type { PackThreads } from './threads.ts';
@@ -35,7 +36,7 @@ export interface MakeOptions {
   before?: string | undefined;
 }
 
-const isDevice = (id: string): id is DeviceId => id in devices;
+const isDevice = (id: string): id is DeviceId => Object.hasOwn(devices, id);
 
 /** Finds where what stood in a file's place lies in the release before, opened out. */
 function placesBefore({ previous }: PackSpec, folder: string | undefined) {
@@ -96,10 +97,10 @@ export async function makeFiles(
   const began = Date.now();
   let done = known;
   onProgress?.({ done, total, name: '', secondsLeft: null });
-  const makeOneByOne = async () => {
-    for (let next = waiting.shift(); next; next = waiting.shift()) {
-      signal?.throwIfAborted();
-      const [key, files] = next;
+  await eachOf(
+    waiting,
+    threads.width,
+    async ([key, files]) => {
       const task = {
         planned: files[0].planned,
         luts: spec.luts,
@@ -121,18 +122,8 @@ export async function makeFiles(
       done += files.length;
       const secondsLeft = ((Date.now() - began) / 1000 / (done - known)) * (total - done);
       onProgress?.({ done, total, name: files[0].name, secondsLeft });
-    }
-  };
-  const workers = await Promise.allSettled(
-    Array.from({ length: threads.width }, () =>
-      makeOneByOne().catch((error: unknown) => {
-        // The others finish what they are at, and no more is begun.
-        waiting.length = 0;
-        throw error;
-      }),
-    ),
+    },
+    signal,
   );
-  const failed = workers.find((w) => w.status === 'rejected');
-  if (failed) throw failed.reason;
   return new Map(mine.flatMap(([key]) => journal.made.get(key)!.map((file) => [file.path, file] as const)));
 }

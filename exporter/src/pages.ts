@@ -1,8 +1,8 @@
-import { encode } from 'fast-png';
 import { stopsToLinear } from '@velvet-dusk/core/colour/exposure';
 import { writeColour } from '@velvet-dusk/core/colour/oklabPixels';
 import { greyLightness } from '@velvet-dusk/core/colour/oklab';
 import { lumaOf } from '@velvet-dusk/core/colour/ycbcr';
+import { write8BitPng } from '@velvet-dusk/core/formats/png';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { trimCode } from '@velvet-dusk/core/look/trimCode';
 import { applyTetrahedral } from '@velvet-dusk/core/lut/apply';
@@ -39,8 +39,7 @@ function picture(frame: ProofFrame, look: Look, role: 'combined' | 'conversion',
   const out = Float32Array.from(rgb);
   trimCode(makeCodec(profile), shot)(out);
   applyTetrahedral(bake({ look, profile, role, luts, display: standardDisplay, grid: cardGrid }), out);
-  const data = Uint8Array.from(out, (v) => Math.round(Math.min(Math.max(v, 0), 1) * 255));
-  return encode({ width, height, data, depth: 8, channels: 3 });
+  return write8BitPng({ width, height, rgb: out });
 }
 
 /** Skin in the light, as the readings take it: Oklab hue and saturation of a middling complexion (common practice). */

@@ -1,3 +1,4 @@
-/** What the threads of a pack do. Run by piscina; never imported by others except for its types. */
+/** What the threads of packs and trials do. Run by piscina; never imported by others except for its types. */
 export { makeLut } from './makeLut.ts';
+export { runCells, runSearch } from './trials/trialTask.ts';
 export type { LutResult, LutTask } from './makeLut.ts';

@@ -1,6 +1,8 @@
 import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
+import type { Endurance } from '@velvet-dusk/core/trial/endurance';
 import type { LutResult, LutTask } from './makeLut.ts';
+import type { CellsTask, MadeCell, SearchTask } from './trials/trialTask.ts';
 
 /** Where the tasks are in a built program: its build says so. */
 declare const builtPackTasks: string | undefined;
@@ -9,7 +11,14 @@ const tasks =
 
 export const usualThreads = (): number => availableParallelism();
 
-/** Threads that make the LUTs of packs. Ended with `close`. */
+/** What a thread does, by name: what it is asked, but for whether it gives way, and what it answers. */
+interface Tasks {
+  makeLut: { task: LutTask; answer: LutResult[] };
+  runCells: { task: CellsTask; answer: MadeCell[] };
+  runSearch: { task: SearchTask; answer: Endurance };
+}
+
+/** Threads that make the LUTs of packs and the cells of trials. Ended with `close`. */
 export class PackThreads {
   private readonly pool: Piscina;
 
@@ -21,11 +30,27 @@ export class PackThreads {
     this.pool = new Piscina({ filename: tasks, maxThreads: width, minThreads: 0, idleTimeout: 10_000 });
   }
 
+  private run<N extends keyof Tasks>(
+    name: N,
+    task: Omit<Tasks[N]['task'], 'inBackground'>,
+    signal?: AbortSignal,
+  ): Promise<Tasks[N]['answer']> {
+    const { inBackground } = this;
+    return this.pool.run({ ...task, inBackground }, { name, signal: signal ?? null }) as Promise<
+      Tasks[N]['answer']
+    >;
+  }
+
   makeLut(task: Omit<LutTask, 'inBackground'>, signal?: AbortSignal): Promise<LutResult[]> {
-    return this.pool.run(
-      { ...task, inBackground: this.inBackground },
-      { name: 'makeLut', signal: signal ?? null },
-    ) as Promise<LutResult[]>;
+    return this.run('makeLut', task, signal);
+  }
+
+  runCells(task: Omit<CellsTask, 'inBackground'>, signal?: AbortSignal): Promise<MadeCell[]> {
+    return this.run('runCells', task, signal);
+  }
+
+  runSearch(task: Omit<SearchTask, 'inBackground'>, signal?: AbortSignal): Promise<Endurance> {
+    return this.run('runSearch', task, signal);
   }
 
   close(): Promise<void> {

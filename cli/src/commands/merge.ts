@@ -1,8 +1,10 @@
 import { mergeShards } from '@velvet-dusk/exporter/shard';
+import { isTrialShard, mergeTrials } from '@velvet-dusk/exporter/trials/exportTrial';
 import { PackThreads } from '@velvet-dusk/exporter/threads';
 import { UsageError } from '../errors.ts';
 import { Arguments } from '../options.ts';
 import type { Command } from './command.ts';
+import { tellTrial } from './trial.ts';
 
 /** The words that are no options, and the rest. */
 function parted(args: string[]): { words: string[]; options: string[] } {
@@ -18,13 +20,15 @@ function parted(args: string[]): { words: string[]; options: string[] } {
 export const mergeCommand: Command = {
   name: 'merge',
   usage: '--out DIR|FILE.zip SHARD…',
-  summary: 'Makes a pack of its shards, the same to the byte as one made at once',
+  summary: 'Makes a pack, or the run of a trial, of its shards, the same as one made at once',
   async run(args) {
     const { words, options } = parted(args);
     const out = new Arguments(options, ['out']).text('out').replace(/\/+$/, '');
     if (words.length === 0) throw new UsageError('the folders of the shards are needed');
     const threads = new PackThreads();
     try {
+      if (isTrialShard(words[0]))
+        return tellTrial(await mergeTrials(words, out, { threads }), out, { isJson: false });
       const { files } = await mergeShards(words, out, { threads });
       process.stderr.write(`${files.length} files in ${out}\n`);
     } finally {

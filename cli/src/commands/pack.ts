@@ -7,27 +7,10 @@ import { purposeOf } from '@velvet-dusk/core/pack/changes';
 import { type PackSpec, parseSpec } from '@velvet-dusk/core/pack/spec';
 import { parseJson } from '@velvet-dusk/core/parseJson';
 import { UsageError } from '../errors.ts';
-import { fileProblem, readText } from '../files.ts';
+import { readText, worded } from '../files.ts';
 import { Arguments } from '../options.ts';
+import { maxThreads, readShard } from '../shardOption.ts';
 import { type Command, printJson } from './command.ts';
-
-/** Threads at most: more would only hold memory. */
-const maxThreads = 256;
-
-function readShard(text: string | undefined) {
-  if (text === undefined) return undefined;
-  const [index, count] = text.split('/').map(Number);
-  const isShard = /^\d+\/\d+$/.test(text) && index >= 1 && index <= count && count <= 10_000;
-  if (!isShard) throw new UsageError(`--shard: ${text} is no I/N, as 3/8`);
-  return { index, count };
-}
-
-/** System errors are said in words; others as they are. What comes from a thread has its code in its text only. */
-function worded(error: unknown, out: string): unknown {
-  const { path, message } = error as NodeJS.ErrnoException;
-  const code = /^(E[A-Z]+): /.exec(message)?.[1];
-  return code ? fileProblem(path ?? out, 'written', { code, message }) : error;
-}
 
 /** A spec that goes out after the release in a folder. */
 async function after(spec: PackSpec, folder: string): Promise<PackSpec> {

@@ -120,6 +120,12 @@ export function toUint16(rgb: Float32Array): Uint16Array {
   return out;
 }
 
+/** Writes an 8-bit RGB PNG, for looking at. */
+export function write8BitPng({ width, height, rgb }: Omit<Frame, 'depth'>): Uint8Array {
+  const data = Uint8Array.from(rgb, (v) => Math.round(Math.min(Math.max(v, 0), 1) * 255));
+  return encode({ width, height, data, depth: 8, channels: 3 });
+}
+
 /** Writes a 16-bit RGB PNG. */
 export function writePng({ width, height, rgb }: Omit<Frame, 'depth'>): Uint8Array {
   return encode({ width, height, data: toUint16(rgb), depth: 16, channels: 3 });

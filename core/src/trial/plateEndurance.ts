@@ -34,7 +34,7 @@ export function thinnedPlate(plate: TrialPlate, pixels: number): TrialPlate {
   return { ...plate, width, height, code: rgb };
 }
 
-interface Searched {
+export interface Searched {
   kind: EnduranceKind;
   /** How far is searched; as far as is usual where nothing is said. */
   ends?: { low: number; high: number } | undefined;

@@ -71,14 +71,19 @@ export const inputSources = ({ plates, looks, profiles }: TrialInput): AxisSourc
 
 /** Throws a RangeError that says what a board names and is not there. */
 export function refuseInput(input: TrialInput): void {
-  const missing = refuseBoard(input.trial, inputSources(input));
+  const sources = inputSources(input);
+  const gone = (input.gate?.plateIds ?? []).filter((id) => !sources.plates.some((p) => p.id === id));
+  const missing = [
+    ...refuseBoard(input.trial, sources),
+    ...gone.map((id) => `the gate asks for plate "${id}", which is not there`),
+  ];
   if (missing.length > 0) throw new RangeError(`the board cannot be run: ${missing.slice(0, 8).join('; ')}`);
 }
 
 /** Checks a parsed spec and every document and picture in it. Throws a DocumentError, a FormatError or a RangeError. */
 export function parseTrialSpec(value: unknown, file: string): TrialInput {
   const document = migrate(value, { kind: specKind, version: specVersion, migrations: {}, file });
-  const spec = checkDocument(specSchema, document, file);
+  const { kind: _, schemaVersion: __, ...spec } = checkDocument(specSchema, document, file);
   const profiles = spec.profiles.map((p, i) => parseProfile(p, `${file}: profile ${i + 1}`));
   const profileOf = (id: string, plate: string): Profile => {
     const found = profiles.find((p) => p.id === id);
@@ -94,7 +99,6 @@ export function parseTrialSpec(value: unknown, file: string): TrialInput {
       document: parseLook(look, `${file}: look ${id}`),
     })),
     profiles,
-    luts: spec.luts,
     plates: spec.plates.map(({ png, profileId, marks, ...plate }) => {
       const { width, height, rgb } = parsePng(fromBase64(png), `${file}: plate ${plate.name}`);
       const profile = atDepth(profileOf(profileId, plate.name), plate.bits);
