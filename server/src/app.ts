@@ -12,6 +12,7 @@ import { packRoutes } from './routes/packs.ts';
 import { plateRoutes } from './routes/plates.ts';
 import { profileRoutes } from './routes/profiles.ts';
 import { projectRoutes } from './routes/projects.ts';
+import { trialRoutes } from './routes/trials.ts';
 import type { Services } from './services/index.ts';
 
 /** The built interface, served by the same process. */
@@ -69,6 +70,7 @@ export function makeApp(services: Services, log: Logger): Express {
     clipRoutes,
     lookRoutes,
     packRoutes,
+    trialRoutes,
     lutRoutes,
     jobRoutes,
   ];

@@ -10,6 +10,7 @@ import { frameFactsSchema } from '../plate/facts.ts';
 import { lutReferenceSchema } from '../look/steps/placedLut.ts';
 import { marksSchema } from '../plate/marks.ts';
 import { practiceSchema } from '../readings/practice.ts';
+import { gateSchema } from '../trial/gate.ts';
 import { displaySchema } from '../render/display.ts';
 
 /** What server and browser say to each other. Dates are ISO 8601 in UTC. */
@@ -126,6 +127,8 @@ export const projectSettingsSchema = z.object({
   practice: practiceSchema,
   /** What pictures are shown on, unless somebody says otherwise. */
   viewing: displaySchema,
+  /** What a look has to hold in trials before it is released. */
+  gate: gateSchema.nullable(),
 });
 export type ProjectSettings = z.output<typeof projectSettingsSchema>;
 

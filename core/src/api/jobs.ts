@@ -33,12 +33,38 @@ export const packManifestNoteSchema = z.object({
   schemaVersion: z.literal(1),
 });
 
+/** A run of a board; its numbers are a file beside it. */
+export const trialNoteSchema = z.object({
+  kind: z.literal('velvet-dusk/trial-summary'),
+  schemaVersion: z.literal(1),
+  cells: z.number().int(),
+  fails: z.number().int(),
+  /** Looks that were tried, by the hash of their recipes, and whether each passed the gate; null where there was none. */
+  looks: z.array(
+    z.object({ id: z.string(), version: z.number().int(), hash: z.string(), passed: z.boolean().nullable() }),
+  ),
+  /** Hash of the gate, as it was then. */
+  gate: z.string().nullable(),
+});
+export type TrialNote = z.output<typeof trialNoteSchema>;
+/** A file that belongs to a run, by what it is. */
+export const trialFileNoteSchema = z.object({
+  kind: z.literal('velvet-dusk/trial-file'),
+  schemaVersion: z.literal(1),
+});
+
 export const artefactSchema = z.object({
   id: z.string(),
   name: z.string(),
   size: z.number().int(),
   sha256: z.string(),
-  document: z.discriminatedUnion('kind', [exportResultSchema, packResultSchema, packManifestNoteSchema]),
+  document: z.discriminatedUnion('kind', [
+    exportResultSchema,
+    packResultSchema,
+    packManifestNoteSchema,
+    trialNoteSchema,
+    trialFileNoteSchema,
+  ]),
 });
 export type Artefact = z.output<typeof artefactSchema>;
 
@@ -63,7 +89,15 @@ export const packSubjectSchema = z.object({
 });
 export type PackSubject = z.output<typeof packSubjectSchema>;
 
-export const jobKindIds = ['export', 'pack'] as const;
+/** What a run is of. */
+export const trialSubjectSchema = z.object({
+  trialName: z.string(),
+  /** Looks on its board, with their versions. */
+  looks: z.array(z.object({ id: z.string(), name: z.string(), version: z.number().int() })),
+});
+export type TrialSubject = z.output<typeof trialSubjectSchema>;
+
+export const jobKindIds = ['export', 'pack', 'trial'] as const;
 
 export const jobSchema = z.object({
   id: z.string(),
@@ -73,7 +107,7 @@ export const jobSchema = z.object({
   /** A line that names it. */
   title: z.string(),
   /** Null where its order cannot be read any more; `error` says why. */
-  subject: z.union([exportSubjectSchema, packSubjectSchema]).nullable(),
+  subject: z.union([exportSubjectSchema, packSubjectSchema, trialSubjectSchema]).nullable(),
   state: z.enum(jobStates),
   stage: z.string(),
   /** 0–1. */
@@ -93,6 +127,14 @@ export const exportSubjectOf = ({ subject }: Job): ExportSubject | null =>
 /** What a job's pack is of; null for another job. */
 export const packSubjectOf = ({ subject }: Job): PackSubject | null =>
   subject && 'packId' in subject ? subject : null;
+/** What a job's run is of; null for another job. */
+export const trialSubjectOf = ({ subject }: Job): TrialSubject | null =>
+  subject && 'trialName' in subject ? subject : null;
+/** What a finished run came to. */
+export const trialNoteOf = ({ artefacts }: Job): TrialNote | null => {
+  for (const { document } of artefacts) if (document.kind === 'velvet-dusk/trial-summary') return document;
+  return null;
+};
 /** The proof of an exported cube. */
 export const proofOf = ({ document }: Artefact) =>
   document.kind === 'velvet-dusk/export-result' ? document.proof : null;

@@ -14,6 +14,8 @@ export const projects = sqliteTable('projects', {
   practice: json('practice').notNull().default({}),
   /** The display that pictures are shown on. */
   viewing: json('viewing').notNull().default({}),
+  /** What a look has to hold in trials before it is released; null for nothing. */
+  gate: json('gate'),
   isDemo: integer('is_demo', { mode: 'boolean' }).notNull().default(false),
   /** When somebody last opened it; empty for never. */
   openedAt: text('opened_at').notNull().default(''),

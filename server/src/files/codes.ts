@@ -47,25 +47,27 @@ export class CodeFiles {
   /**
    * Where the codes of a stored frame lie, or the codes themselves where the disk does not take them. Throws where the
    * frame is missing.
+   * @param width pixels it is made smaller to; as large as it is where none are said.
    */
-  async of(sha256: string): Promise<string | Buffer> {
-    const path = join(this.folder, `${sha256}.rgb16`);
+  async of(sha256: string, width?: number): Promise<string | Buffer> {
+    const name = width ? `${sha256}-${width}` : sha256;
+    const path = join(this.folder, `${name}.rgb16`);
     const there = await stat(path).catch(() => null);
     if (there) {
       await utimes(path, new Date(), there.mtime).catch(() => {});
       return path;
     }
-    let making = this.making.get(sha256);
+    let making = this.making.get(name);
     if (!making) {
-      making = this.line.then(() => this.make(sha256, path)).finally(() => this.making.delete(sha256));
+      making = this.line.then(() => this.make(sha256, path, width)).finally(() => this.making.delete(name));
       this.line = making.catch(() => {});
-      this.making.set(sha256, making);
+      this.making.set(name, making);
     }
     return making;
   }
 
-  private async make(sha256: string, path: string): Promise<string | Buffer> {
-    const parts = await unpackCodes(this.files.pathOf(sha256));
+  private async make(sha256: string, path: string, width?: number): Promise<string | Buffer> {
+    const parts = await unpackCodes(this.files.pathOf(sha256), width);
     const part = this.files.newPart();
     try {
       const file = await open(part, 'wx');

@@ -111,11 +111,16 @@ export async function encodePng(frame: {
     .toBuffer();
 }
 
-/** The codes of a stored frame as they go to the bench (core's `rgb16` format), in parts to be sent one after the other. */
-export async function unpackCodes(path: string): Promise<Uint8Array[]> {
+/**
+ * The codes of a stored frame as they go to the bench (core's `rgb16` format), in parts to be sent one after the other.
+ * @param width pixels it is made smaller to, by the means of what falls together.
+ */
+export async function unpackCodes(path: string, width?: number): Promise<Uint8Array[]> {
   // Said by the system, with its code: the library has words of its own for it.
   await access(path);
-  const { data, info } = await sharp(path, { limitInputPixels: largestFrame, ignoreIcc: true })
+  const picture = sharp(path, { limitInputPixels: largestFrame, ignoreIcc: true });
+  if (width) picture.resize({ width, kernel: 'linear', withoutEnlargement: true });
+  const { data, info } = await picture
     .toColourspace('rgb16')
     .raw({ depth: 'ushort' })
     .toBuffer({ resolveWithObject: true });

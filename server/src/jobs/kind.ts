@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Artefact, Job } from '@velvet-dusk/core/api/jobs';
+import type { CodeFiles } from '../files/codes.ts';
 import type { FileStore } from '../files/store.ts';
 import type { LutService } from '../services/luts.ts';
 import type { PackService } from '../services/packs.ts';
@@ -18,6 +19,7 @@ export interface JobContext {
   plates: PlateService;
   versions: VersionService;
   packs: PackService;
+  codes: CodeFiles;
   /** A folder of the job's own, kept over pauses and kills until it ends for good. */
   workFolder: string;
   /** A fresh place for a file; it goes where the job does not end well. */

@@ -1,6 +1,7 @@
 import { type RequestHandler, type Response, Router } from 'express';
 import { largestUpload, plateChangeSchema, plateKinds } from '@velvet-dusk/core/api/contract';
 import type { PlateKind } from '@velvet-dusk/core/api/contract';
+import { trialWidth } from '@velvet-dusk/core/trial/document';
 import { notFound, Problem } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { body, json, param, queried, seenRevision } from './parse.ts';
@@ -23,12 +24,17 @@ export function plateRoutes({ plates, projects, files, codes }: Services): Route
     res.set('ETag', `"${sha}-codes"`).type('application/octet-stream');
   router.get('/plates/:id/frame.png', send('frameSha'));
   router.get('/plates/:id/thumb.png', send('thumbSha'));
-  router.get('/plates/:id/frame.rgb16', async (req, res) => {
-    const { frameSha } = await plates.filesOf(param(req, 'id'));
-    const found = await codes.of(frameSha);
-    if (typeof found === 'string') coded(res, frameSha).sendFile(found, forever);
-    else coded(res, frameSha).set('Cache-Control', cacheForever).send(found);
-  });
+  const sendCodes =
+    (width?: number): RequestHandler =>
+    async (req, res) => {
+      const { frameSha } = await plates.filesOf(param(req, 'id'));
+      const found = await codes.of(frameSha, width);
+      const tag = width ? `${frameSha}-${width}` : frameSha;
+      if (typeof found === 'string') coded(res, tag).sendFile(found, forever);
+      else coded(res, tag).set('Cache-Control', cacheForever).send(found);
+    };
+  router.get('/plates/:id/frame.rgb16', sendCodes());
+  router.get('/plates/:id/trial.rgb16', sendCodes(trialWidth));
   router.get('/plates/:id/thumb.rgb16', async (req, res) => {
     const { thumbSha } = await plates.filesOf(param(req, 'id'));
     const bytes = await codes.small(thumbSha);

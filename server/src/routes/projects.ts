@@ -1,4 +1,5 @@
 import { type Request, Router } from 'express';
+import { z } from 'zod';
 import {
   newProjectSchema,
   projectChangeSchema,
@@ -7,9 +8,12 @@ import {
 } from '@velvet-dusk/core/api/contract';
 import { practiceSchema } from '@velvet-dusk/core/readings/practice';
 import { displaySchema } from '@velvet-dusk/core/render/display';
+import { gateSchema } from '@velvet-dusk/core/trial/gate';
 import { notFound } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { body, json, param } from './parse.ts';
+
+const gateBodySchema = z.strictObject({ gate: gateSchema.nullable() });
 
 export function projectRoutes({ projects, ...services }: Services): Router {
   const router = Router();
@@ -43,6 +47,9 @@ export function projectRoutes({ projects, ...services }: Services): Router {
   });
   router.put('/projects/:id/viewing', json, async (req, res) => {
     res.json(await projects.setViewing(idOf(req), body(req, displaySchema)));
+  });
+  router.put('/projects/:id/gate', json, async (req, res) => {
+    res.json({ gate: await projects.setGate(idOf(req), body(req, gateBodySchema).gate) });
   });
   return router;
 }

@@ -1,7 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import { and, eq, isNull, sql } from 'drizzle-orm';
+import { type Gate, gateSchema } from '@velvet-dusk/core/trial/gate';
 import type { Database } from '../db/open.ts';
 import { looks, plates, projects } from '../db/schema.ts';
+
+/** A gate asks for the copies of its plates; one that cannot be read is left out. */
+function gateOf(gate: unknown, newIds: ReadonlyMap<string, string>): Gate | null {
+  const read = gateSchema.safeParse(gate).data;
+  if (!read) return null;
+  return { ...read, plateIds: read.plateIds.flatMap((id) => newIds.get(id) ?? []) };
+}
 
 /**
  * Copies a project's settings, plates and looks under a new ID: all of it or nothing. Frames are stored by checksum, so
@@ -24,11 +32,20 @@ export async function copyProject(
     .where(eq(looks.projectId, from))
     .orderBy(sql`rowid`);
   const fresh = () => ({ id: randomUUID(), projectId: id, revision: 1 });
+  const newPlates = plateRows.map((row) => ({ ...row, ...fresh() }));
+  const newIds = new Map(plateRows.map((row, i) => [row.id, newPlates[i].id]));
   await db.batch([
-    db
-      .insert(projects)
-      .values({ ...project, id, name, openedAt, isDemo: false, archivedAt: null, deletedAt: null }),
-    ...plateRows.map((row) => db.insert(plates).values({ ...row, ...fresh() })),
+    db.insert(projects).values({
+      ...project,
+      gate: gateOf(project.gate, newIds),
+      id,
+      name,
+      openedAt,
+      isDemo: false,
+      archivedAt: null,
+      deletedAt: null,
+    }),
+    ...newPlates.map((row) => db.insert(plates).values(row)),
     ...lookRows.map((row) => db.insert(looks).values({ ...row, ...fresh() })),
   ]);
 }

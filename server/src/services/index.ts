@@ -16,6 +16,7 @@ import { PackService } from './packs.ts';
 import { PlateService } from './plates.ts';
 import { ProfileService } from './profiles.ts';
 import { ProjectService } from './projects.ts';
+import { TrialService } from './trials.ts';
 import { VersionService } from './versions.ts';
 
 export type Services = Awaited<ReturnType<typeof openServices>>;
@@ -40,8 +41,9 @@ export async function openServices(dataFolder: string) {
   const luts = new LutService(db, files, pool);
   const packs = new PackService(db, { versions, plates, luts });
   const workFolder = join(dataFolder, 'work');
-  const jobs = new JobService(db, { files, pool, luts, plates, versions, packs, workFolder });
-  const packExports = new PackExportService({ jobs, looks, profiles, projects, versions, packs });
+  const jobs = new JobService(db, { files, codes, pool, luts, plates, versions, packs, workFolder });
+  const trials = new TrialService(db, { jobs, looks, profiles, projects, versions });
+  const packExports = new PackExportService({ jobs, looks, profiles, projects, versions, packs, trials });
   const exports = new ExportService({ jobs, looks, profiles, projects, versions });
   const close = async () => {
     await jobs.close();
@@ -60,6 +62,7 @@ export async function openServices(dataFolder: string) {
     exports,
     packs,
     packExports,
+    trials,
     files,
     codes,
     pool,

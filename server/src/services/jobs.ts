@@ -7,6 +7,7 @@ import { and, asc, count, desc, eq, inArray, lt, or } from 'drizzle-orm';
 import type { Job, JobAction, JobPage, JobState } from '@velvet-dusk/core/api/jobs';
 import type { Database } from '../db/open.ts';
 import { artefacts, jobs } from '../db/schema.ts';
+import type { CodeFiles } from '../files/codes.ts';
 import type { FileStore } from '../files/store.ts';
 import type { JobContext, JobKind, MadeFile } from '../jobs/kind.ts';
 import { sweepWorkFolders } from '../jobs/workFolders.ts';
@@ -41,6 +42,7 @@ const now = () => new Date().toISOString();
 
 interface Parts {
   files: FileStore;
+  codes: CodeFiles;
   pool: WorkPool;
   luts: LutService;
   plates: PlateService;
@@ -252,7 +254,7 @@ export class JobService {
   }
 
   private async run(row: JobRow, controller: AbortController): Promise<void> {
-    const { files, pool, luts, plates, versions, packs } = this.parts;
+    const { files, codes, pool, luts, plates, versions, packs } = this.parts;
     const workFolder = join(this.parts.workFolder, row.id);
     const parts: string[] = [];
     const { signal } = controller;
@@ -264,6 +266,7 @@ export class JobService {
         projectId: row.projectId,
         pool,
         files,
+        codes,
         luts,
         plates,
         versions,

@@ -1,5 +1,6 @@
 import type { Job } from '@velvet-dusk/core/api/jobs';
 import type { PackOrder } from '@velvet-dusk/core/api/packs';
+import type { Look } from '@velvet-dusk/core/look/document';
 import { planPack } from '@velvet-dusk/core/pack/plan';
 import type { PackPayload } from '../jobs/kinds/exportPack.ts';
 import { Problem } from '../problem.ts';
@@ -8,6 +9,7 @@ import type { LookService } from './looks.ts';
 import type { PackService } from './packs.ts';
 import type { ProfileService } from './profiles.ts';
 import type { ProjectService } from './projects.ts';
+import type { TrialService } from './trials.ts';
 import type { VersionService } from './versions.ts';
 
 /** Orders for whole packs. */
@@ -20,6 +22,7 @@ export class PackExportService {
       projects: ProjectService;
       versions: VersionService;
       packs: PackService;
+      trials: TrialService;
     },
   ) {}
 
@@ -45,6 +48,7 @@ export class PackExportService {
     if (first)
       throw new Problem(422, 'Cannot be planned', `${first.says}. Mend the pack, then export again.`);
     if (files.length === 0) throw new Problem(422, 'Nothing to export', 'No file is planned yet.');
+    if (release && release.reason === '') await this.refuseUntried(pack.projectId, there);
     const made = [];
     for (const { id, document } of there)
       made.push({ id, version: (await versions.ensure(id, document, `Pack ${pack.document.name}`)).number });
@@ -66,5 +70,26 @@ export class PackExportService {
         date: new Date().toISOString().slice(0, 10),
       },
     } satisfies PackPayload);
+  }
+
+  /** A release of looks that have not passed the project's gate needs a reason. */
+  private async refuseUntried(
+    projectId: string,
+    looks: readonly { id: string; document: Look }[],
+  ): Promise<void> {
+    const { projects, trials } = this.parts;
+    const { gate } = await projects.settings(projectId);
+    if (!gate) return;
+    const held = await trials.unpassed(projectId, gate, looks);
+    if (held.length === 0) return;
+    const said = held.map(({ name, why }) =>
+      why === 'untried' ? `${name} has not been tried as it is now` : `${name} did not pass`,
+    );
+    throw new Problem(
+      422,
+      'Held by the gate',
+      `${said.join('; ')}. Run a trial, or give a reason why it is released all the same.`,
+      { held },
+    );
   }
 }

@@ -10,6 +10,7 @@ import { checkDocument } from '@velvet-dusk/core/document';
 import { newLook } from '@velvet-dusk/core/look/document';
 import { type PracticeSettings, practiceSchema, usualPractice } from '@velvet-dusk/core/readings/practice';
 import { type Display, displaySchema, standardDisplay } from '@velvet-dusk/core/render/display';
+import { type Gate, gateSchema } from '@velvet-dusk/core/trial/gate';
 import type { Database } from '../db/open.ts';
 import { jobs, looks, plates, projects } from '../db/schema.ts';
 import { notFound } from '../problem.ts';
@@ -22,9 +23,10 @@ import type { ProfileService } from './profiles.ts';
 
 type Row = typeof projects.$inferSelect;
 
-const readSettings = ({ practice, viewing }: Row) => ({
+const readSettings = ({ practice, viewing, gate }: Row) => ({
   practice: checkDocument(practiceSchema, whole(practice), 'practice'),
   viewing: checkDocument(displaySchema, whole(viewing), 'viewing'),
+  gate: checkDocument(gateSchema.nullable(), whole(gate), 'gate'),
 });
 
 const now = () => new Date().toISOString();
@@ -139,7 +141,7 @@ export class ProjectService {
 
   private toSettings(row: Row): ProjectSettings {
     const read = readRows([row], 'settings', { read: readSettings, nameOf: ({ name }) => name });
-    const settings = read.items[0] ?? { practice: usualPractice, viewing: standardDisplay };
+    const settings = read.items[0] ?? { practice: usualPractice, viewing: standardDisplay, gate: null };
     return { id: row.id, name: row.name, isDemo: row.isDemo, ...settings };
   }
 
@@ -154,6 +156,13 @@ export class ProjectService {
     await this.row(id);
     await this.db.update(projects).set({ practice }).where(eq(projects.id, id));
     return practice;
+  }
+
+  /** Sets what looks have to hold before they are released; null for nothing. The last one to choose wins. */
+  async setGate(id: string, gate: Gate | null): Promise<Gate | null> {
+    await this.row(id);
+    await this.db.update(projects).set({ gate }).where(eq(projects.id, id));
+    return gate;
   }
 
   /** What pictures of a project are shown on; the standard where its row cannot be read. */

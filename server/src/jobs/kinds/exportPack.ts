@@ -12,6 +12,7 @@ import type { MakeOptions } from '@velvet-dusk/exporter/makeFiles';
 import { withFolder } from '@velvet-dusk/exporter/openOut';
 import { streamZip } from '@velvet-dusk/exporter/zip';
 import { defineJob, type MadeFile } from '../kind.ts';
+import { timeLeft } from '../timeLeft.ts';
 
 const payloadSchema = z.object({
   kind: z.literal('velvet-dusk/pack-order'),
@@ -47,13 +48,6 @@ async function synced(path: string): Promise<void> {
 
 /** Shares of the whole at the ends of its stages. */
 const stageEnds = { files: 0.85, zip: 0.97 };
-
-const timeLeft = (seconds: number | null) =>
-  seconds === null
-    ? ''
-    : seconds < 90
-      ? `, about ${Math.ceil(seconds)} s left`
-      : `, about ${Math.round(seconds / 60)} min left`;
 
 export const exportPackJob = defineJob({
   kind: 'pack',

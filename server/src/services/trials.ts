@@ -1,0 +1,95 @@
+import { and, desc, eq } from 'drizzle-orm';
+import { trialNoteSchema, type TrialNote, type Job } from '@velvet-dusk/core/api/jobs';
+import type { Look } from '@velvet-dusk/core/look/document';
+import { contentHash, recipeHash } from '@velvet-dusk/core/look/hash';
+import { parseTrial } from '@velvet-dusk/core/trial/document';
+import type { Gate } from '@velvet-dusk/core/trial/gate';
+import { readLookKey } from '@velvet-dusk/core/trial/lookKey';
+import { onBoard } from '@velvet-dusk/core/trial/run';
+import type { Database } from '../db/open.ts';
+import { artefacts, jobs as jobRows } from '../db/schema.ts';
+import type { TrialPayload } from '../jobs/kinds/runTrial.ts';
+import { Problem } from '../problem.ts';
+import type { JobService } from './jobs.ts';
+import type { LookService } from './looks.ts';
+import type { ProfileService } from './profiles.ts';
+import type { ProjectService } from './projects.ts';
+import type { VersionService } from './versions.ts';
+
+/** A look that has not passed a gate, and why. */
+export interface Unpassed {
+  lookId: string;
+  name: string;
+  why: 'untried' | 'failed';
+}
+
+/** Orders for runs of boards, and what runs say of looks. */
+export class TrialService {
+  constructor(
+    private readonly db: Database,
+    private readonly parts: {
+      jobs: JobService;
+      looks: LookService;
+      profiles: ProfileService;
+      projects: ProjectService;
+      versions: VersionService;
+    },
+  ) {}
+
+  /** Takes an order for a run; looks that are tried as they are edited now become versions where they are none yet. */
+  async order(
+    projectId: string,
+    { trial: document, endurance }: { trial?: unknown; endurance: boolean },
+  ): Promise<Job> {
+    const { jobs, looks, profiles, projects, versions } = this.parts;
+    const trial = parseTrial(document, 'trial');
+    const { name, practice, viewing, gate } = await projects.settings(projectId);
+    const there = (await looks.list(projectId)).items;
+    const used = [];
+    for (const key of new Set([...onBoard(trial).looks])) {
+      const { id, version } = readLookKey(key);
+      const look = there.find((l) => l.id === id);
+      if (!look) throw new Problem(422, 'Cannot be run', `Look "${id}" is not there.`);
+      const number = version ?? (await versions.ensure(id, look.document, `Trial ${trial.name}`)).number;
+      const told = await versions.get(id, String(number));
+      used.push({ key, id, name: told.document.name, version: number });
+    }
+    return jobs.order('trial', projectId, {
+      kind: 'velvet-dusk/trial-order',
+      schemaVersion: 1,
+      project: name,
+      trial,
+      looks: used,
+      profiles: (await profiles.list(projectId)).items.map((p) => p.document),
+      practice,
+      display: viewing,
+      gate,
+      endurance,
+    } satisfies TrialPayload);
+  }
+
+  /** Of some looks, those that no run of theirs has brought through a gate. The latest run of a recipe counts. */
+  async unpassed(
+    projectId: string,
+    gate: Gate,
+    looks: readonly { id: string; document: Look }[],
+  ): Promise<Unpassed[]> {
+    const rows = await this.db
+      .select({ document: artefacts.document })
+      .from(artefacts)
+      .innerJoin(jobRows, eq(artefacts.jobId, jobRows.id))
+      .where(and(eq(jobRows.projectId, projectId), eq(jobRows.kind, 'trial'), eq(jobRows.state, 'done')))
+      .orderBy(desc(jobRows.createdAt));
+    const wanted = contentHash(gate);
+    const notes = rows.flatMap(({ document }): TrialNote[] => {
+      const read = trialNoteSchema.safeParse(document).data;
+      return read?.gate === wanted ? [read] : [];
+    });
+    return looks.flatMap(({ id, document }): Unpassed[] => {
+      const hash = recipeHash(document);
+      const tried = notes.flatMap((n) => n.looks.find((l) => l.hash === hash && l.passed !== null) ?? []);
+      if (tried[0]?.passed) return [];
+      return [{ lookId: id, name: document.name, why: tried.length === 0 ? 'untried' : 'failed' }];
+    });
+  }
+}
