@@ -47,6 +47,14 @@ export const trialNoteSchema = z.object({
   gate: z.string().nullable(),
 });
 export type TrialNote = z.output<typeof trialNoteSchema>;
+/** A clip that was measured; its readings are a file beside it. */
+export const clipNoteSchema = z.object({
+  kind: z.literal('velvet-dusk/clip-summary'),
+  schemaVersion: z.literal(1),
+  /** Frames that were measured, and stretches in which a reading lies outside its band. */
+  frames: z.number().int(),
+  stretches: z.number().int(),
+});
 /** A file that belongs to a run, by what it is. */
 export const trialFileNoteSchema = z.object({
   kind: z.literal('velvet-dusk/trial-file'),
@@ -64,6 +72,7 @@ export const artefactSchema = z.object({
     packManifestNoteSchema,
     trialNoteSchema,
     trialFileNoteSchema,
+    clipNoteSchema,
   ]),
 });
 export type Artefact = z.output<typeof artefactSchema>;
@@ -97,7 +106,14 @@ export const trialSubjectSchema = z.object({
 });
 export type TrialSubject = z.output<typeof trialSubjectSchema>;
 
-export const jobKindIds = ['export', 'pack', 'trial'] as const;
+/** What a measured clip is of. */
+export const clipSubjectSchema = z.object({
+  clipName: z.string(),
+  look: z.object({ id: z.string(), name: z.string(), version: z.number().int() }),
+});
+export type ClipSubject = z.output<typeof clipSubjectSchema>;
+
+export const jobKindIds = ['export', 'pack', 'trial', 'clip'] as const;
 
 export const jobSchema = z.object({
   id: z.string(),
@@ -107,7 +123,9 @@ export const jobSchema = z.object({
   /** A line that names it. */
   title: z.string(),
   /** Null where its order cannot be read any more; `error` says why. */
-  subject: z.union([exportSubjectSchema, packSubjectSchema, trialSubjectSchema]).nullable(),
+  subject: z
+    .union([exportSubjectSchema, packSubjectSchema, trialSubjectSchema, clipSubjectSchema])
+    .nullable(),
   state: z.enum(jobStates),
   stage: z.string(),
   /** 0–1. */
@@ -130,6 +148,9 @@ export const packSubjectOf = ({ subject }: Job): PackSubject | null =>
 /** What a job's run is of; null for another job. */
 export const trialSubjectOf = ({ subject }: Job): TrialSubject | null =>
   subject && 'trialName' in subject ? subject : null;
+/** What a job's clip is of; null for another job. */
+export const clipSubjectOf = ({ subject }: Job): ClipSubject | null =>
+  subject && 'clipName' in subject ? subject : null;
 /** What a finished run came to. */
 export const trialNoteOf = ({ artefacts }: Job): TrialNote | null => {
   for (const { document } of artefacts) if (document.kind === 'velvet-dusk/trial-summary') return document;

@@ -7,3 +7,13 @@ export const trialOrderSchema = z.strictObject({
   endurance: z.boolean().default(true),
 });
 export type TrialOrder = z.input<typeof trialOrderSchema>;
+
+/** An order to measure a look over a clip. */
+export const clipOrderSchema = z.strictObject({
+  clipId: z.string(),
+  lookId: z.string(),
+  profileId: z.string(),
+  /** Whether the graded clip is written, too, and with the look's texture. */
+  proof: z.enum(['none', 'plain', 'textured']).default('none'),
+});
+export type ClipOrder = z.input<typeof clipOrderSchema>;

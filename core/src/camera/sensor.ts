@@ -5,8 +5,22 @@ import { balanceMatrix } from '../colour/balance.ts';
 import { type Codec, makeCodec } from './codec.ts';
 import { midGrey, stopsToLinear } from '../colour/exposure.ts';
 import { atDepth } from './profile.ts';
+import { memoizeRecent } from '../numeric/memoizeRecent.ts';
 import { normals, seeded } from '../numeric/random.ts';
 import { sensorAt } from './sensitivity.ts';
+
+/** Frames whose noise is kept: a plate is recorded again and again, with the same seed. */
+const keptNoise = 8;
+/** Values of the largest frame whose noise is kept. */
+const largestKept = 500_000;
+
+function drawNoise(seed: number, count: number): Float64Array {
+  const normal = normals(seeded(seed));
+  const out = new Float64Array(count);
+  for (let i = 0; i < count; i++) out[i] = normal();
+  return out;
+}
+const noiseOf = memoizeRecent(keptNoise, drawNoise);
 
 export interface RecordSettings {
   /** Stops by which the shot is over (+) or under (−). */
@@ -47,7 +61,10 @@ export function record(
   const clip = stopsToLinear(sensor.clipStops);
   const read = sensor.readNoise;
   const amount = settings.noise ?? 1;
-  const normal = normals(seeded(settings.seed));
+  const normal =
+    amount === 0
+      ? null
+      : (out.length <= largestKept ? noiseOf : drawNoise)(settings.seed, out.length);
   const perUnit = sensor.photonsAtGrey / midGrey;
   const bits = settings.bitDepth ?? codec.profile.bitDepth;
   const { encode } = bits === codec.profile.bitDepth ? codec : makeCodec(atDepth(codec.profile, bits));
@@ -55,7 +72,7 @@ export function record(
   for (let i = 0; i < out.length; i++) {
     const light = out[i] * gain;
     const electrons = Math.max(light, 0) * perUnit;
-    const noise = amount * Math.sqrt(electrons + read * read) * normal();
+    const noise = normal ? amount * Math.sqrt(electrons + read * read) * normal[i] : 0;
     const seen = Math.min(light + noise / perUnit, clip);
     const code = Math.min(Math.max(encode(seen), 0), 1);
     out[i] = Math.round(code * top) / top;

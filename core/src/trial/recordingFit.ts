@@ -15,7 +15,7 @@ export interface TrialContext extends ReadingContext {
 }
 
 /** Pixels that are enough for floor, ceiling and piles. */
-const pixels = 16_000;
+const pixels = 9000;
 /** Depth a range is mistaken in. */
 const narrow = levels('narrow', 10);
 const band = { low: 0, high: 2, slack: 2 };

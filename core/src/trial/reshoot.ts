@@ -44,6 +44,24 @@ function mistakeRange(code: Float32Array, mistake: (typeof rangeMistakes)[number
   );
 }
 
+function lightOf({ code, profile }: TrialPlate, shot: Shot): Float32Array {
+  const light = Float32Array.from(code);
+  codeToLight(profile, shot)(light);
+  return light;
+}
+
+const known = new WeakMap<Float32Array, { profile: string; light: Float32Array }>();
+/** Light of a plate before its corrections, worked out once for all its cells. Not to be written to. */
+function recordedLight(plate: TrialPlate): Float32Array {
+  const found = known.get(plate.code);
+  // By what it says: workers get a copy of a profile with every cell.
+  const profile = JSON.stringify(plate.profile);
+  if (found?.profile === profile) return found.light;
+  const light = lightOf(plate, neutralShot);
+  known.set(plate.code, { profile, light });
+  return light;
+}
+
 /** Every plate has noise of its own, the same in every run. */
 function seedOf(id: string): number {
   let seed = 7;
@@ -66,10 +84,11 @@ export function reshoot(plate: TrialPlate, condition: Condition, profiles: reado
   const { recordedBy, readAs, rangeMistake, sensitivity, bitDepth } = condition;
   const camera = recordedBy === null ? plate.profile : named(recordedBy);
   const isOther = camera.id !== plate.profile.id;
-  const code = Float32Array.from(plate.code);
+  let code: Float32Array;
   let shot = plate.shot;
-  if (!isAsRecorded(condition)) {
-    codeToLight(plate.profile, isOther ? plate.shot : neutralShot)(code);
+  if (isAsRecorded(condition)) code = Float32Array.from(plate.code);
+  else {
+    const light = isOther ? lightOf(plate, plate.shot) : recordedLight(plate);
     if (isOther) shot = neutralShot;
     const settings = {
       exposure: condition.exposure,
@@ -79,7 +98,7 @@ export function reshoot(plate: TrialPlate, condition: Condition, profiles: reado
       bitDepth: bitDepth ?? undefined,
       seed: seedOf(plate.id),
     };
-    code.set(record(code, working, makeCodec(camera), settings));
+    code = record(light, working, makeCodec(camera), settings);
   }
   mistakeRange(code, rangeMistake);
   const bits = bitDepth ?? (isOther ? camera.bitDepth : plate.bits);

@@ -18,7 +18,7 @@ export class NoFfmpeg extends Error {
 }
 
 /** `DUSK_FFMPEG` and `DUSK_FFPROBE` name other programs. */
-const program = (name: 'ffmpeg' | 'ffprobe') => process.env[`DUSK_${name.toUpperCase()}`] ?? name;
+export const program = (name: 'ffmpeg' | 'ffprobe') => process.env[`DUSK_${name.toUpperCase()}`] ?? name;
 
 /** Milliseconds a call may take. */
 const longestCall = 30_000;
@@ -182,30 +182,54 @@ const defaultMatrix = [lumaWeights[0], lumaWeights[2]] as const;
  */
 export async function readClipFrame(path: string, file: string, time: number): Promise<DecodedFrame> {
   const { stream } = await probe(path, file);
-  const { width, height, pix_fmt: pixFmt } = stream;
-  const rgb = isRgb(pixFmt);
+  const { width, height } = stream;
+  const { layout, frameBytes, toCodes, depth, range } = decoding(stream);
   const args = await frameAt(path, file, time);
-  const layout = [
-    '-pix_fmt',
-    rgb ? 'rgb48le' : 'yuv444p16le',
-    '-sws_flags',
-    'accurate_rnd+full_chroma_int+bicubic',
-  ];
-  const bytes = await run('ffmpeg', [...args, ...layout, '-f', 'rawvideo', '-'], width * height * 6).catch(
-    asFormatError(file),
-  );
-  const samples = new Uint16Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength));
-  if (samples.length !== width * height * 3)
-    throw new FormatError(file, `${time} s`, 'there is no frame at this time');
-  const depth = depthOf(pixFmt);
-  const range = rangeOf(stream);
-  const pixels = rgb
-    ? Float32Array.from(samples, (v) => v / 65535)
-    : toRgb(samples, { range, depth, matrix: matrices[stream.color_space ?? ''] ?? defaultMatrix });
+  const bytes = await run('ffmpeg', [...args, ...layout], frameBytes).catch(asFormatError(file));
+  if (bytes.length !== frameBytes) throw new FormatError(file, `${time} s`, 'there is no frame at this time');
   const notes = [
     `Frame at ${time.toFixed(2)} s of a ${stream.codec_name} clip, ${depth} bits, ${range} range.`,
   ];
-  return { width, height, rgb: pixels, depth, format: 'clip', notes };
+  return { width, height, rgb: toCodes(bytes), depth, format: 'clip', notes };
+}
+
+/** How frames of a stream are taken from FFmpeg, and made codes. */
+function decoding(stream: Stream) {
+  const { width, height, pix_fmt: pixFmt } = stream;
+  const rgb = isRgb(pixFmt);
+  const depth = depthOf(pixFmt);
+  const range = rangeOf(stream);
+  const matrix = matrices[stream.color_space ?? ''] ?? defaultMatrix;
+  const flags = ['-sws_flags', 'accurate_rnd+full_chroma_int+bicubic'];
+  return {
+    depth,
+    range,
+    frameBytes: width * height * 6,
+    layout: ['-pix_fmt', rgb ? 'rgb48le' : 'yuv444p16le', ...flags, '-f', 'rawvideo', '-'],
+    toCodes(bytes: Buffer): Float32Array {
+      const copy = bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength);
+      const samples = new Uint16Array(copy);
+      return rgb ? Float32Array.from(samples, (v) => v / 65535) : toRgb(samples, { range, depth, matrix });
+    },
+  };
+}
+
+/** A clip that is read from its first frame to its last. */
+export interface OpenClip {
+  facts: ClipFacts;
+  /** What FFmpeg is asked, and how much of its answer is a frame. */
+  args: string[];
+  frameBytes: number;
+  toCodes(bytes: Buffer): Float32Array;
+}
+
+/** Throws a FormatError, or NoFfmpeg where that is missing. */
+export async function openClip(path: string, file: string): Promise<OpenClip> {
+  const facts = await readClipFacts(path, file);
+  const { stream } = await probe(path, file);
+  const { layout, frameBytes, toCodes } = decoding(stream);
+  const args = ['-nostdin', '-v', 'error', ...(await input(path, file)), '-map', '0:v:0', ...layout];
+  return { facts, args, frameBytes, toCodes };
 }
 
 /** Planes of Y', Cb, Cr in 16 bits → interleaved R'G'B' codes, as shares of all codes of the stream's depth. */

@@ -3,13 +3,39 @@ import { MessageChannel } from 'node:worker_threads';
 import { PackThreads } from '@velvet-dusk/exporter/threads';
 import { Lane } from './lane.ts';
 import type { ForeignTask, ForeignTasks } from './readForeign.ts';
-import type { ExportProgress, ExportResult, ExportTask, PlateFacts, PlateTask } from './tasks.ts';
+import type {
+  ClipMade,
+  ClipProgress,
+  ClipTask,
+  ExportProgress,
+  ExportResult,
+  ExportTask,
+  PlateFacts,
+  PlateTask,
+} from './tasks.ts';
 
 /** Threads for jobs: as many as the machine has cores, unless `DUSK_WORKERS` says another number. */
 const jobWidth = () => {
   const asked = Number(process.env.DUSK_WORKERS);
   return Number.isInteger(asked) && asked > 0 && asked <= 64 ? asked : availableParallelism();
 };
+
+/** Runs a task that says how far it is. */
+async function told<P, R>(
+  lane: Lane,
+  name: string,
+  task: object,
+  onProgress: (progress: P) => void,
+  signal: AbortSignal,
+): Promise<R> {
+  const { port1, port2 } = new MessageChannel();
+  port1.on('message', onProgress);
+  try {
+    return await lane.run<R>(name, { ...task, port: port2 }, { signal, transfer: [port2] });
+  } finally {
+    port1.close();
+  }
+}
 
 /**
  * Worker threads for the heavy work. Jobs, frames and foreign files have threads of their own, so that reading a frame
@@ -20,27 +46,28 @@ export class WorkPool {
   /** LUTs of packs: as many at a time as there are cores. */
   readonly packs = new PackThreads(this.width, true);
   private readonly jobs = new Lane({ width: this.width, deadline: 10 * 60_000, heap: 2048 });
+  /** A clip takes as long as it takes: one at a time, beside the others. */
+  private readonly clips = new Lane({ width: 1, deadline: 2 * 3_600_000, heap: 2048 });
   /** One frame at a time: an 8K frame takes most of what a small machine has to give. */
   private readonly frames = new Lane({ width: 1, deadline: 60_000 });
   private readonly foreign = new Lane({ width: 1, deadline: 10_000, heap: 512 });
 
   /** Runs an export. Abort the signal to end its thread at once. */
-  async export(
+  export(
     task: Omit<ExportTask, 'port'>,
     onProgress: (p: ExportProgress) => void,
     signal: AbortSignal,
   ): Promise<ExportResult> {
-    const { port1, port2 } = new MessageChannel();
-    port1.on('message', onProgress);
-    try {
-      return await this.jobs.run<ExportResult>(
-        'runExport',
-        { ...task, port: port2 },
-        { signal, transfer: [port2] },
-      );
-    } finally {
-      port1.close();
-    }
+    return told(this.jobs, 'runExport', task, onProgress, signal);
+  }
+
+  /** Measures a clip. Abort the signal to end its thread at once. */
+  clip(
+    task: Omit<ClipTask, 'port'>,
+    onProgress: (p: ClipProgress) => void,
+    signal: AbortSignal,
+  ): Promise<ClipMade> {
+    return told(this.clips, 'runClip', task, onProgress, signal);
   }
 
   /** Reads a frame or a frame of a clip. Abort the signal to end its thread at once. */
@@ -57,6 +84,7 @@ export class WorkPool {
   }
 
   async close(): Promise<void> {
-    await Promise.all([this.packs.close(), this.jobs.close(), this.frames.close(), this.foreign.close()]);
+    const lanes = [this.packs, this.jobs, this.clips, this.frames, this.foreign];
+    await Promise.all(lanes.map((lane) => lane.close()));
   }
 }

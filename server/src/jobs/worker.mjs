@@ -2,4 +2,4 @@
 import { register } from 'tsx/esm/api';
 
 register();
-export const { runExport, readPlate, readForeign } = await import('./tasks.ts');
+export const { runClip, runExport, readPlate, readForeign } = await import('./tasks.ts');

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { trialOrderSchema } from '@velvet-dusk/core/api/trials';
+import { clipOrderSchema, trialOrderSchema } from '@velvet-dusk/core/api/trials';
 import { notFound } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { body, json, param } from './parse.ts';
@@ -10,6 +10,11 @@ export function trialRoutes({ trials, projects }: Services): Router {
     const id = param(req, 'id');
     if (!(await projects.exists(id))) throw notFound('project', id);
     res.status(202).json(await trials.order(id, body(req, trialOrderSchema)));
+  });
+  router.post('/projects/:id/clip-trials', json, async (req, res) => {
+    const id = param(req, 'id');
+    if (!(await projects.exists(id))) throw notFound('project', id);
+    res.status(202).json(await trials.orderClip(id, body(req, clipOrderSchema)));
   });
   return router;
 }

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, like, sql } from 'drizzle-orm';
 import {
   type Clip,
   type ClipFacts,
@@ -9,7 +9,7 @@ import {
 import { storedKind } from '@velvet-dusk/core/document';
 import { FormatError } from '@velvet-dusk/core/formats/error';
 import type { Database } from '../db/open.ts';
-import { clips, plates } from '../db/schema.ts';
+import { clips, jobs, plates } from '../db/schema.ts';
 import type { FileStore } from '../files/store.ts';
 import { clipThumb, NoFfmpeg, readClipFacts } from '../frames/clip.ts';
 import { notFound, Problem, toProblem } from '../problem.ts';
@@ -56,6 +56,13 @@ export class ClipService {
     return clip;
   }
 
+  /** The file of a clip of a project. */
+  async stored(id: string, projectId: string): Promise<{ sha: string; name: string }> {
+    const row = await this.row(id);
+    if (row.projectId !== projectId) throw notFound('clip', id);
+    return { sha: row.sha, name: row.name };
+  }
+
   /** Picture `index` of the strip, as JPEG. */
   async thumb(id: string, index: number): Promise<Buffer> {
     const row = await this.row(id);
@@ -100,7 +107,7 @@ export class ClipService {
     return taken;
   }
 
-  /** Forgets a clip; its file goes when no plate came from it. */
+  /** Forgets a clip; its file goes when no plate came from it and no job may still read it. */
   async close(id: string): Promise<void> {
     const row = await this.row(id);
     await this.db.delete(clips).where(eq(clips.id, id));
@@ -114,6 +121,11 @@ export class ClipService {
       .from(clips)
       .where(and(eq(clips.sha, row.sha)))
       .limit(1);
-    if (uses.length === 0 && others.length === 0) await this.files.remove(row.sha);
+    const ordered = await this.db
+      .select({ id: jobs.id })
+      .from(jobs)
+      .where(and(eq(jobs.kind, 'clip'), like(sql`${jobs.payload}`, `%${row.sha}%`)))
+      .limit(1);
+    if (uses.length === 0 && others.length === 0 && ordered.length === 0) await this.files.remove(row.sha);
   }
 }

@@ -1,6 +1,8 @@
 import { and, desc, eq } from 'drizzle-orm';
 import { trialNoteSchema, type TrialNote, type Job } from '@velvet-dusk/core/api/jobs';
 import type { Look } from '@velvet-dusk/core/look/document';
+import type { z } from 'zod';
+import type { clipOrderSchema } from '@velvet-dusk/core/api/trials';
 import { contentHash, recipeHash } from '@velvet-dusk/core/look/hash';
 import { parseTrial } from '@velvet-dusk/core/trial/document';
 import type { Gate } from '@velvet-dusk/core/trial/gate';
@@ -8,8 +10,10 @@ import { readLookKey } from '@velvet-dusk/core/trial/lookKey';
 import { onBoard } from '@velvet-dusk/core/trial/run';
 import type { Database } from '../db/open.ts';
 import { artefacts, jobs as jobRows } from '../db/schema.ts';
+import type { ClipPayload } from '../jobs/kinds/measureClip.ts';
 import type { TrialPayload } from '../jobs/kinds/runTrial.ts';
 import { Problem } from '../problem.ts';
+import type { ClipService } from './clips.ts';
 import type { JobService } from './jobs.ts';
 import type { LookService } from './looks.ts';
 import type { ProfileService } from './profiles.ts';
@@ -33,6 +37,7 @@ export class TrialService {
       profiles: ProfileService;
       projects: ProjectService;
       versions: VersionService;
+      clips: ClipService;
     },
   ) {}
 
@@ -66,6 +71,31 @@ export class TrialService {
       gate,
       endurance,
     } satisfies TrialPayload);
+  }
+
+  /** Takes an order to measure a look over a clip. */
+  async orderClip(
+    projectId: string,
+    { clipId, lookId, profileId, proof }: z.output<typeof clipOrderSchema>,
+  ): Promise<Job> {
+    const { jobs, looks, profiles, projects, versions, clips } = this.parts;
+    const { practice, viewing } = await projects.settings(projectId);
+    const look = (await looks.list(projectId)).items.find((l) => l.id === lookId);
+    const profile = (await profiles.list(projectId)).items.find((p) => p.document.id === profileId);
+    if (!look) throw new Problem(422, 'Cannot be measured', `Look "${lookId}" is not there.`);
+    if (!profile) throw new Problem(422, 'Cannot be measured', `Profile "${profileId}" is not there.`);
+    const { sha, name } = await clips.stored(clipId, projectId);
+    const { number } = await versions.ensure(lookId, look.document, `Clip ${name}`);
+    return jobs.order('clip', projectId, {
+      kind: 'velvet-dusk/clip-order',
+      schemaVersion: 1,
+      clip: { sha, name },
+      look: { id: lookId, name: look.document.name, version: number },
+      profile: profile.document,
+      practice,
+      display: viewing,
+      proof,
+    } satisfies ClipPayload);
   }
 
   /** Of some looks, those that no run of theirs has brought through a gate. The latest run of a recipe counts. */

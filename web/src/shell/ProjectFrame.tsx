@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { type ReactNode, Suspense, useEffect, useState } from 'react';
 import { Navigate, useLocation, useParams } from 'react-router';
 import { lookRecordSchema } from '@velvet-dusk/core/api/contract';
+import { type Job, trialNoteOf } from '@velvet-dusk/core/api/jobs';
 import { newLook } from '@velvet-dusk/core/look/document';
 import { ask } from '../api/client.ts';
 import { useJobEvents, useJobs } from '../api/jobs.ts';
@@ -27,13 +28,18 @@ const LookBench = lazily(() => import('../screens/look/LookBench.tsx'), 'LookBen
 const CamerasScreen = lazily(() => import('../screens/cameras/CamerasScreen.tsx'), 'CamerasScreen');
 const Windows = lazily(() => import('./Windows.tsx'), 'Windows');
 const PackScreen = lazily(() => import('../screens/pack/PackScreen.tsx'), 'PackScreen');
+const TrialsScreen = lazily(() => import('../screens/trials/TrialsScreen.tsx'), 'TrialsScreen');
 const PlatesScreen = lazily(() => import('../screens/plates/PlatesScreen.tsx'), 'PlatesScreen');
+
+/** What the latest run of a board came to. */
+const lastRunOf = (jobs: readonly Job[]) => jobs.map(trialNoteOf).find((note) => note !== null) ?? null;
 
 /** Stations that are built, by ID; the others say what they will do. */
 const screens: Record<string, () => ReactNode> = {
   cameras: () => <CamerasScreen />,
   plates: () => <PlatesScreen />,
   look: () => <LookBench />,
+  trials: () => <TrialsScreen />,
   pack: () => <PackScreen />,
 };
 
@@ -41,7 +47,7 @@ function Stations({ project: saved }: { project: OpenProject }) {
   const { station: stationId } = useParams();
   const { key } = useLocation();
   const project = useEdited(saved);
-  const { counts } = useJobs(project.id);
+  const { counts, jobs } = useJobs(project.id);
   const isShown = useFirstPicture() || stationId !== 'look';
   useJobEvents(project.id, isShown);
   useEffect(() => noteOpened(project.id), [project.id]);
@@ -52,7 +58,7 @@ function Stations({ project: saved }: { project: OpenProject }) {
   return (
     <ProjectContext value={project}>
       <div className="h-full min-w-[1100px] flex flex-col">
-        <TopBar project={project} jobs={counts} />
+        <TopBar project={project} jobs={counts} lastRun={lastRunOf(jobs)} />
         <UnreadableNotice rows={project.unreadable} />
         <Suspense fallback={<Message text="Opening …" />}>
           {screens[station.id]?.() ?? <LaterStation station={station} />}

@@ -1,6 +1,6 @@
 import { Link, NavLink, useParams } from 'react-router';
 import type { OpenProject } from '../api/project.ts';
-import type { JobPage } from '@velvet-dusk/core/api/jobs';
+import type { JobPage, TrialNote } from '@velvet-dusk/core/api/jobs';
 import { useDocument } from '../state/document.ts';
 import { type SaveStatus, useSaveStatus } from '../state/saveStatus.ts';
 import { setView } from '../state/view.ts';
@@ -53,7 +53,15 @@ function Tray({ jobs }: { jobs: JobPage['counts'] }) {
 }
 
 /** Wordmark, the hour line with its stations, save state and jobs. */
-export function TopBar({ project, jobs }: { project: OpenProject; jobs: JobPage['counts'] }) {
+export function TopBar({
+  project,
+  jobs,
+  lastRun,
+}: {
+  project: OpenProject;
+  jobs: JobPage['counts'];
+  lastRun: TrialNote | null;
+}) {
   const { station: at } = useParams();
   const isCalm = useFirstPicture() || at !== 'look';
   const lookName = useDocument((s) => s.look.name);
@@ -80,7 +88,7 @@ export function TopBar({ project, jobs }: { project: OpenProject; jobs: JobPage[
           >
             <span className={`block text-[12.5px] ${at === s.id ? 'font-semibold' : ''}`}>{s.label}</span>
             <span className="block text-[11px] text-t3 whitespace-nowrap">
-              {s.status({ project, lookName, exportsDone: jobs.done, isCalm })}
+              {s.status({ project, lookName, exportsDone: jobs.done, lastRun, isCalm })}
             </span>
             {at === s.id && <span className="absolute left-0 right-6 -bottom-px h-[5px] bg-t1 z-10" />}
           </NavLink>

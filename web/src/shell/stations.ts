@@ -1,4 +1,5 @@
 import { betterProfileOf } from '../plates/betterProfile.ts';
+import type { TrialNote } from '@velvet-dusk/core/api/jobs';
 import type { OpenProject } from '../api/project.ts';
 
 export interface Station {
@@ -9,6 +10,8 @@ export interface Station {
     project: OpenProject;
     lookName: string;
     exportsDone: number;
+    /** What the latest kept run came to. */
+    lastRun: TrialNote | null;
     /** True once there is time to weigh every plate against every profile. */
     isCalm: boolean;
   }): string;
@@ -52,12 +55,10 @@ export const stations: readonly Station[] = [
   {
     id: 'trials',
     label: 'Trials',
-    status: () => 'not built yet',
-    purpose: 'Test the look on shots it never saw.',
-    does: [
-      'Every plate under exposure errors, balance errors, 8 bits and other strengths.',
-      'The range of stops over which all readings hold, per plate and per camera.',
-    ],
+    status: ({ lastRun }) =>
+      lastRun ? `${lastRun.cells - lastRun.fails} of ${lastRun.cells} hold` : 'no run kept',
+    purpose: '',
+    does: [],
   },
   {
     id: 'pack',

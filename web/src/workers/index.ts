@@ -7,6 +7,7 @@ import type { Judge } from './judge.ts';
 import type { Painter } from './painter.ts';
 import { firstPicture } from './firstPicture.ts';
 import type { Solver } from './solve.ts';
+import type { Trials } from './trials.ts';
 import { createWorker } from './start.ts';
 
 /** What a worker of each name can be asked. */
@@ -16,6 +17,7 @@ interface Roles {
   judge: Judge;
   painter: Painter;
   solver: Solver;
+  trials: Trials;
 }
 
 /** Fetches frames for all the others. */
@@ -67,3 +69,10 @@ export function startDrawing(): void {
   bakes.start();
   paints.start();
 }
+
+/** Workers that share a board: as many as there are cores, and no more than hold their frames well. */
+const boardWorkers = Math.min(Math.max(navigator.hardwareConcurrency ?? 2, 1), 4);
+let board: Comlink.Remote<Trials>[] | undefined;
+/** The workers for boards, started when a board is first drawn. */
+export const trialWorkers = (): readonly Comlink.Remote<Trials>[] =>
+  (board ??= Array.from({ length: boardWorkers }, () => startWorker('trials').remote));

@@ -10,6 +10,7 @@ const roles = {
   judge: () => new Worker(new URL('./roles/judge.ts', import.meta.url), { type: 'module', name: 'judge' }),
   painter: () =>
     new Worker(new URL('./roles/painter.ts', import.meta.url), { type: 'module', name: 'painter' }),
+  trials: () => new Worker(new URL('./roles/trials.ts', import.meta.url), { type: 'module', name: 'trials' }),
   solver: () => new Worker(new URL('./roles/solver.ts', import.meta.url), { type: 'module', name: 'solver' }),
 };
 export type WorkerName = keyof typeof roles;

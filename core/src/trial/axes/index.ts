@@ -30,7 +30,7 @@ const exposure = numberAxis({
   rest: 0,
   range: [-8, 8],
   set: (value) => ({ exposure: value }),
-  words: (v) => `${signed(v, Number.isInteger(v * 2) ? 1 : 2)} st`,
+  words: (v) => (v === 0 ? '0' : `${signed(v, Number.isInteger(v * 2) ? 1 : 2)} st`),
 });
 const warmth = numberAxis({
   id: 'warmth',

@@ -1,6 +1,7 @@
 import type { JobKind } from '../kind.ts';
 import { exportPackJob } from './exportPack.ts';
 import { exportCube } from './exportCube.ts';
+import { measureClipJob } from './measureClip.ts';
 import { runTrialJob } from './runTrial.ts';
 
 /** All kinds of job. To add one: its file, and a line here. */
@@ -8,4 +9,5 @@ export const jobKinds: readonly JobKind[] = [
   exportCube as unknown as JobKind,
   exportPackJob as unknown as JobKind,
   runTrialJob as unknown as JobKind,
+  measureClipJob as unknown as JobKind,
 ];

@@ -1,0 +1,99 @@
+import type { Look } from '@velvet-dusk/core/look/document';
+import type { BoardCell } from '@velvet-dusk/core/trial/board';
+import type { Condition } from '@velvet-dusk/core/trial/condition';
+import { type Endurance, type EnduranceKind, enduranceKinds } from '@velvet-dusk/core/trial/endurance';
+import { trialWorkers } from '../../workers/index.ts';
+import type { BoardSetting, CellOrder, DrawnCell, TrialPlateOrder } from '../../workers/trials.ts';
+
+/** A row whose endurance is searched. */
+export interface EnduranceOrder {
+  row: number;
+  order: CellOrder;
+}
+export interface BoardOrder {
+  cells: readonly { cell: BoardCell; order: CellOrder }[];
+  rows: readonly EnduranceOrder[];
+  setting: BoardSetting;
+}
+export interface BoardListener {
+  onCell(cell: BoardCell, drawn: DrawnCell): void;
+  onEndurance(row: number, kind: EnduranceKind, found: Endurance): void;
+  onTrouble(message: string): void;
+}
+
+/** Cells and searches that were made lately, by all that decides them. */
+const kept = new Map<string, Promise<unknown>>();
+const mostKept = 600;
+
+/** A short name for each document that comes again and again. */
+const names = new WeakMap<object, string>();
+let named = 0;
+function nameOf(value: object): string {
+  const known = names.get(value) ?? `#${++named}`;
+  names.set(value, known);
+  return known;
+}
+const plateKey = (plate: TrialPlateOrder) =>
+  'url' in plate
+    ? JSON.stringify([plate.url, plate.shot, plate.marks, plate.bits, nameOf(plate.profile)])
+    : `${plate.id} ${nameOf(plate.profile)}`;
+const orderKey = (what: string, { plate, look, condition }: CellOrder, setting: BoardSetting) => {
+  const { plateId: _, lookId: __, ...rest } = condition;
+  const { profiles, ...others } = setting;
+  return JSON.stringify([what, plateKey(plate), nameOf(look), rest, nameOf(profiles), others]);
+};
+
+function remembered<T>(key: string, make: () => Promise<T>): Promise<T> {
+  const known = kept.get(key) as Promise<T> | undefined;
+  kept.delete(key);
+  const promise = known ?? make();
+  kept.set(key, promise);
+  // A failure must not be remembered.
+  promise.catch(() => kept.delete(key));
+  if (kept.size > mostKept) kept.delete(kept.keys().next().value!);
+  return promise;
+}
+
+/**
+ * Has a board drawn by the workers, each of which takes the next piece when it is done with one: cells in the order they come,
+ * then searches. What was made lately is not made again.
+ * @returns a function that stops it; pieces under way are finished and kept.
+ */
+export function runBoard({ cells, rows, setting }: BoardOrder, listener: BoardListener): () => void {
+  let stopped = false;
+  type Piece = (worker: ReturnType<typeof trialWorkers>[number]) => Promise<void>;
+  const pieces: Piece[] = [
+    ...cells.map(({ cell, order }): Piece => async (worker) => {
+      const drawn = await remembered(orderKey('cell', order, setting), () => worker.cell(order, setting));
+      if (!stopped) listener.onCell(cell, drawn);
+    }),
+    ...rows.flatMap(({ row, order }) =>
+      enduranceKinds.map((kind): Piece => async (worker) => {
+        const found = await remembered(orderKey(kind, order, setting), () =>
+          worker.endurance(order, setting, kind),
+        );
+        if (!stopped) listener.onEndurance(row, kind, found);
+      }),
+    ),
+  ];
+  const work = async (worker: ReturnType<typeof trialWorkers>[number]) => {
+    for (let next = pieces.shift(); next && !stopped; next = pieces.shift())
+      try {
+        await next(worker);
+      } catch (error) {
+        if (!stopped) listener.onTrouble((error as Error).message);
+      }
+  };
+  for (const worker of trialWorkers()) void work(worker);
+  return () => (stopped = true);
+}
+
+/** A cell as it is asked of a worker; null where what it names is not there. */
+export function orderOf(
+  condition: Condition,
+  find: { plate(id: string): TrialPlateOrder | null; look(key: string): Look | null },
+): CellOrder | null {
+  const plate = find.plate(condition.plateId);
+  const look = find.look(condition.lookId);
+  return plate && look ? { plate, look, condition } : null;
+}

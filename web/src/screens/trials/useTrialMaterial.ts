@@ -1,0 +1,90 @@
+import { useQueries } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { lookVersionsSchema } from '@velvet-dusk/core/api/contract';
+import type { Look } from '@velvet-dusk/core/look/document';
+import type { AxisSources } from '@velvet-dusk/core/trial/axes/axis';
+import { lookKey } from '@velvet-dusk/core/trial/lookKey';
+import { targetOf, targetSources } from '@velvet-dusk/core/trial/targets/plates';
+import { z } from 'zod';
+import { ask } from '../../api/client.ts';
+import { trialUrl } from '../../api/frameUrls.ts';
+import type { OpenProject } from '../../api/project.ts';
+import { plateOrder, useOpenProject, usePlates } from '../../bench/useBench.ts';
+import { useDocument } from '../../state/document.ts';
+import type { TrialPlateOrder } from '../../workers/trials.ts';
+
+/** Everything a board of the open project can name. */
+export interface TrialMaterial {
+  sources: AxisSources;
+  /** The same without what few boards name: what a board begins with. */
+  usual: AxisSources;
+  plate(id: string): TrialPlateOrder | null;
+  look(key: string): Look | null;
+}
+
+/** Cameras the plates of a project were recorded with. */
+function usedProfiles({ plates, profiles }: OpenProject) {
+  const used = new Set(plates.filter((p) => p.kind === 'plate').map((p) => p.profileId));
+  return profiles.filter((p) => used.has(p.id) && p.camera !== '');
+}
+
+const versionSchema = z.looseObject({ document: z.unknown() });
+
+/** Documents of the versions that a board names. */
+function useVersionDocuments(keys: readonly { id: string; version: number }[]): Record<string, Look> {
+  return useQueries({
+    queries: keys.map(({ id, version }) => ({
+      queryKey: ['version', id, version],
+      queryFn: async () => (await ask(`/looks/${id}/versions/${version}`, versionSchema)).document as Look,
+      staleTime: Infinity,
+    })),
+    combine: (answers) =>
+      Object.fromEntries(
+        keys.flatMap(({ id, version }, i) => {
+          const { data } = answers[i];
+          return data ? [[lookKey(id, version), data] as const] : [];
+        }),
+      ),
+  });
+}
+
+export function useTrialMaterial(named: readonly { id: string; version: number }[]): TrialMaterial {
+  const project = useOpenProject();
+  const plates = usePlates();
+  const { looks, profiles } = project;
+  const openId = useDocument((s) => s.lookId);
+  const openLook = useDocument((s) => s.look);
+  const versions = useQueries({
+    queries: looks.map(({ id, revision }) => ({
+      queryKey: ['versions', id, revision],
+      queryFn: () => ask(`/looks/${id}/versions`, lookVersionsSchema),
+    })),
+    combine: (answers) => answers.map((a) => a.data?.versions.map((v) => v.number) ?? []),
+  });
+  const documents = useVersionDocuments(named);
+  return useMemo(() => {
+    const edited = looks.map((l) => ({ ...l, document: l.id === openId ? openLook : l.document }));
+    const now = edited.map(({ id, document }, i) => ({
+      id,
+      name: document.name,
+      versions: versions[i],
+    }));
+    const old = now.flatMap(({ id, name, versions: numbers }) =>
+      numbers.map((n) => ({ id: lookKey(id, n), name: `${name}, version ${n}`, versions: [] })),
+    );
+    const platesNamed = plates.map(({ id, name }) => ({ id, name }));
+    const usual = { plates: platesNamed, looks: now, profiles: usedProfiles(project) };
+    const first = plates.flatMap((p) => profiles.find((q) => q.id === p.profileId) ?? [])[0] ?? profiles[0];
+    return {
+      sources: { plates: [...platesNamed, ...targetSources], looks: [...now, ...old], profiles },
+      usual,
+      plate(id) {
+        if (targetOf(id)) return { id, profile: first };
+        const plate = plates.find((p) => p.id === id);
+        const profile = profiles.find((p) => p.id === plate?.profileId);
+        return plate && profile ? { ...plateOrder(plate, profile), url: trialUrl(plate) } : null;
+      },
+      look: (key) => edited.find((l) => l.id === key)?.document ?? documents[key] ?? null,
+    };
+  }, [project, plates, looks, profiles, openId, openLook, versions, documents]);
+}

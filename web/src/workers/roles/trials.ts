@@ -1,0 +1,4 @@
+import { expose } from '../expose.ts';
+import { trials } from '../trials.ts';
+
+expose(trials);
