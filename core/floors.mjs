@@ -12,7 +12,8 @@ export const floors = [
   ['order'],
   ['readings'],
   ['scopes', 'plate', 'match', 'proposals'],
-  ['pack', 'trial'],
+  ['trial'],
+  ['pack'],
   ['device'],
   ['api'],
 ];

@@ -5,6 +5,7 @@ import {
   type PairBlock,
   pairParagraphs,
   rolesInShort,
+  triedLines,
   usedLooks,
 } from '@velvet-dusk/core/pack/guide/content';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
@@ -52,7 +53,8 @@ function filesTable(manifest: Manifest, spec: PackSpec): Content[] {
   ]);
 }
 
-function looksPages(manifest: Manifest, { pack }: PackSpec, pictures: readonly PdfPicture[]): Content[] {
+function looksPages(manifest: Manifest, spec: PackSpec, pictures: readonly PdfPicture[]): Content[] {
+  const { pack } = spec;
   return usedLooks(manifest).flatMap(([id, name]): Content[] => {
     const notes = pack.looks.find((l) => l.lookId === id);
     return [
@@ -60,6 +62,7 @@ function looksPages(manifest: Manifest, { pack }: PackSpec, pictures: readonly P
       ...[notes?.advice ?? '', notes?.notBaked ? `Not in the LUT: ${notes.notBaked}` : '']
         .filter((t) => t !== '')
         .map((text): Content => ({ text: inFace(text), margin: [0, 0, 0, 4] })),
+      ...triedLines(spec, id).map((text): Content => ({ text: inFace(text), margin: [0, 0, 0, 4] })),
       ...pictures
         .filter((p) => p.lookId === id)
         .map((p): Content => ({

@@ -11,7 +11,7 @@ import { type DeviceId, devices } from '@velvet-dusk/core/device/devices';
 import { deviceResult } from '@velvet-dusk/core/device/operate';
 import { bake, compileBake } from '@velvet-dusk/core/order/bake';
 import type { Cube3d } from '@velvet-dusk/core/lut/cube';
-import { type PackSpec, readLuts } from '@velvet-dusk/core/pack/spec';
+import { type LutText, readLuts } from '@velvet-dusk/core/formats/lutTexts';
 import type { Interpolation } from '@velvet-dusk/core/lut/apply';
 import { stepBack } from './stepBack.ts';
 import { type ProofFrame, samplesFor } from './proofFrames.ts';
@@ -20,7 +20,7 @@ import { type ProofFrame, samplesFor } from './proofFrames.ts';
 export interface LutTask {
   planned: PlannedLut;
   /** Texts of the files of placed LUTs: what a file means is no plain data. */
-  luts: PackSpec['luts'];
+  luts: readonly LutText[];
   frames: ProofFrame[];
   /** Gives way to whatever else the machine has to do. */
   inBackground: boolean;

@@ -62,9 +62,7 @@ export function record(
   const read = sensor.readNoise;
   const amount = settings.noise ?? 1;
   const normal =
-    amount === 0
-      ? null
-      : (out.length <= largestKept ? noiseOf : drawNoise)(settings.seed, out.length);
+    amount === 0 ? null : (out.length <= largestKept ? noiseOf : drawNoise)(settings.seed, out.length);
   const perUnit = sensor.photonsAtGrey / midGrey;
   const bits = settings.bitDepth ?? codec.profile.bitDepth;
   const { encode } = bits === codec.profile.bitDepth ? codec : makeCodec(atDepth(codec.profile, bits));

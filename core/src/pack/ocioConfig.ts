@@ -10,7 +10,8 @@ import { type Display, displayToken } from '../render/display.ts';
 import { outputs } from '../render/outputs/index.ts';
 import { fileSlug } from '../slug.ts';
 import type { Pack } from './document.ts';
-import type { PackLook, PackSources } from './plannedLut.ts';
+import type { NamedLook } from '../look/namedLook.ts';
+import type { PackSources } from './plannedLut.ts';
 
 /**
  * The space the grids of a configuration stand in: the curve of ACEScct over the primaries of ACES2065-1, so that no colour
@@ -44,7 +45,7 @@ export interface OcioConfig {
   texts: { path: string; text: string }[];
   grids: ConfigGrid[];
   /** Looks as transforms of ACES2065-1, each made of a grid. */
-  lookTransforms: { path: string; look: PackLook; grid: string }[];
+  lookTransforms: { path: string; look: NamedLook; grid: string }[];
 }
 
 const folder = 'ocio';
@@ -92,7 +93,7 @@ interface View {
 }
 
 /** A view for every look on a display, and one without. */
-function viewsOf(display: Display, looks: readonly PackLook[]): { view: View; order: BakeOrder }[] {
+function viewsOf(display: Display, looks: readonly NamedLook[]): { view: View; order: BakeOrder }[] {
   const token = displayToken(display);
   const base = { profile: gridProfile, display, grid };
   const plain = looks.length === 0 ? [] : [looks[0]];
@@ -115,7 +116,7 @@ function viewsOf(display: Display, looks: readonly PackLook[]): { view: View; or
 }
 
 /** A look as one Common LUT Format file from ACES2065-1 to ACES2065-1. @param cube its grid in `gridSpace`. */
-export const lookTransform = ({ id, document }: PackLook, cube: Cube3d): string =>
+export const lookTransform = ({ id, document }: NamedLook, cube: Cube3d): string =>
   writeClf({
     id: `${id}-look`,
     name: document.name,
@@ -143,7 +144,7 @@ export function ocioConfig(pack: Pack, sources: PackSources): OcioConfig {
   const { looks, profiles } = usedBy(pack, sources);
   const displays = displaysOf(pack);
   const views = displays.flatMap((display) => viewsOf(display, looks));
-  const lookFile = ({ id }: PackLook) => `${fileSlug(id, 'look')}.cube`;
+  const lookFile = ({ id }: NamedLook) => `${fileSlug(id, 'look')}.cube`;
   const config = [
     'ocio_profile_version: 2',
     '',

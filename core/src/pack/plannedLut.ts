@@ -1,5 +1,6 @@
 import type { Profile } from '../camera/profile.ts';
 import type { Look } from '../look/document.ts';
+import type { NamedLook } from '../look/namedLook.ts';
 import { contentHash, recipeHash } from '../look/hash.ts';
 import { type BakeOrder, lutOrder } from '../order/bake.ts';
 import type { End } from '../order/end.ts';
@@ -7,16 +8,9 @@ import type { LutOrder } from '../order/order.ts';
 import type { Display } from '../render/display.ts';
 import type { Pack, PackItem } from './document.ts';
 
-/** A look of a project as a pack takes it: the document and the number of the version it is. */
-export interface PackLook {
-  id: string;
-  document: Look;
-  version: number | undefined;
-}
-
 /** What a pack is planned from. */
 export interface PackSources {
-  looks: readonly PackLook[];
+  looks: readonly NamedLook[];
   profiles: readonly Profile[];
 }
 
@@ -33,12 +27,12 @@ export interface PlannedLut {
   /** What it computes. */
   lut: LutOrder;
   /** The look that is in it; none for a conversion. */
-  look: PackLook | null;
+  look: NamedLook | null;
   display: Display;
 }
 
 /** The look as an item wants it. */
-const lookFor = ({ document }: PackLook, { strength, colourOnly }: PackItem): Look => ({
+const lookFor = ({ document }: NamedLook, { strength, colourOnly }: PackItem): Look => ({
   ...document,
   strength: strength ?? document.strength,
   colourOnly: colourOnly || document.colourOnly,
@@ -60,7 +54,7 @@ export class Digests {
 }
 
 /** What decides the numbers of a LUT. Two conversions of one camera are one, whichever look asked for them. */
-function keyOf(order: BakeOrder, lut: LutOrder, look: PackLook, digests: Digests): string {
+function keyOf(order: BakeOrder, lut: LutOrder, look: NamedLook, digests: Digests): string {
   const { input, output, offset, rendering } = lut;
   const throughRendering = input.kind !== output.kind || input.kind === 'display';
   const endKey = (end: End) => (end.kind === 'scene' ? digests.profile(end.profile) : end.display);

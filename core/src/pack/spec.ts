@@ -2,13 +2,12 @@ import { z } from 'zod';
 import { type Profile } from '../camera/profile.ts';
 import { parseProfile } from '../camera/profile.ts';
 import { checkDocument, migrate } from '../document.ts';
-import { parseLut } from '../formats/lut.ts';
 import { parseLook } from '../look/document.ts';
 import { shotSchema } from '../look/shot.ts';
-import type { LutMap } from '../look/steps/step.ts';
-import type { Lut } from '../lut/lut.ts';
+import { practiceSchema } from '../readings/practice.ts';
+import { enduranceResultSchema } from '../trial/result.ts';
 import { type Pack, parsePack } from './document.ts';
-import type { PackLook } from './plannedLut.ts';
+import type { NamedLook } from '../look/namedLook.ts';
 
 const specKind = 'velvet-dusk/pack-spec';
 const specVersion = 1;
@@ -56,6 +55,14 @@ const previousSchema = z.strictObject({
     .max(20_000),
 });
 
+/** What a run of a board found of one look. */
+const triedSchema = z.strictObject({
+  lookId: z.string(),
+  practice: practiceSchema,
+  endurance: z.array(enduranceResultSchema).max(200),
+});
+export type TriedLook = z.output<typeof triedSchema>;
+
 const specSchema = z.strictObject({
   kind: z.literal(specKind),
   schemaVersion: z.literal(specVersion),
@@ -73,12 +80,14 @@ const specSchema = z.strictObject({
   plates: z.array(plateSchema).max(24).default([]),
   release: releaseSchema.nullable().default(null),
   previous: previousSchema.nullable().default(null),
+  /** How far looks hold, as their latest runs measured it. */
+  trials: z.array(triedSchema).default([]),
 });
 
 /** One document with everything in it that a pack is made of. */
 export interface PackSpec extends Omit<z.output<typeof specSchema>, 'pack' | 'looks' | 'profiles'> {
   pack: Pack;
-  looks: PackLook[];
+  looks: NamedLook[];
   profiles: Profile[];
 }
 
@@ -116,7 +125,7 @@ export function writeSpec({ looks, profiles, ...spec }: PackSpec) {
 }
 
 /** The spec of a pack without anything around it. */
-export const specOf = (pack: Pack, sources: { looks: PackLook[]; profiles: Profile[] }): PackSpec => ({
+export const specOf = (pack: Pack, sources: { looks: NamedLook[]; profiles: Profile[] }): PackSpec => ({
   kind: specKind,
   schemaVersion: specVersion,
   project: '',
@@ -126,8 +135,5 @@ export const specOf = (pack: Pack, sources: { looks: PackLook[]; profiles: Profi
   plates: [],
   release: null,
   previous: null,
+  trials: [],
 });
-
-/** The placed LUTs of a spec, read. Throws a FormatError. */
-export const readLuts = (luts: PackSpec['luts']): LutMap =>
-  new Map<string, Lut>(luts.map(({ sha256: hash, name, text }) => [hash, parseLut(text, name)]));

@@ -1,8 +1,8 @@
 import type { Profile } from '../camera/profile.ts';
 import type { Look } from '../look/document.ts';
 import { contentHash, sha256Hex } from '../look/hash.ts';
-import type { PackLook } from '../pack/plannedLut.ts';
-import type { PackSpec } from '../pack/spec.ts';
+import type { NamedLook } from '../look/namedLook.ts';
+import type { LutText } from '../formats/lutTexts.ts';
 import type { PracticeSettings } from '../readings/practice.ts';
 import type { Display } from '../render/display.ts';
 import type { Condition } from './condition.ts';
@@ -19,10 +19,10 @@ export interface NamedPlate extends TrialPlate {
 export interface TrialInput {
   project: string;
   trial: Trial;
-  looks: PackLook[];
+  looks: NamedLook[];
   profiles: Profile[];
   /** Texts of the files of placed LUTs. */
-  luts: PackSpec['luts'];
+  luts: LutText[];
   plates: NamedPlate[];
   display: Display;
   practice: PracticeSettings;
@@ -56,7 +56,7 @@ export function plateOf(
 }
 
 /** The look a condition names. Throws a RangeError for one that is not there. */
-export function lookOf(looks: readonly PackLook[], { lookId }: Pick<Condition, 'lookId'>): Look {
+export function lookOf(looks: readonly NamedLook[], { lookId }: Pick<Condition, 'lookId'>): Look {
   const found = looks.find((l) => l.id === lookId);
   if (!found) throw new RangeError(`no look "${lookId}"`);
   return found.document;

@@ -4,8 +4,8 @@ import { checkDocument, migrate } from '../document.ts';
 import { parsePng, writePng } from '../formats/png.ts';
 import { parseLook } from '../look/document.ts';
 import { shotSchema } from '../look/shot.ts';
-import type { PackLook } from '../pack/plannedLut.ts';
-import { type PackSpec, readLuts } from '../pack/spec.ts';
+import type { NamedLook } from '../look/namedLook.ts';
+import { readLuts } from '../formats/lutTexts.ts';
 import { base64, fromBase64 } from '../numeric/base64.ts';
 import { practiceSchema } from '../readings/practice.ts';
 import type { MarkedAreas } from '../readings/reading.ts';
@@ -93,7 +93,7 @@ export function parseTrialSpec(value: unknown, file: string): TrialInput {
   const input: TrialInput = {
     ...spec,
     trial: parseTrial(spec.trial, `${file}: trial`),
-    looks: spec.looks.map(({ id, version, document: look }): PackLook => ({
+    looks: spec.looks.map(({ id, version, document: look }): NamedLook => ({
       id,
       version: version ?? undefined,
       document: parseLook(look, `${file}: look ${id}`),
@@ -106,7 +106,7 @@ export function parseTrialSpec(value: unknown, file: string): TrialInput {
     }),
   };
   // Said now, and not by the thread that meets it first.
-  readLuts(spec.luts as PackSpec['luts']);
+  readLuts(spec.luts);
   refuseInput(input);
   return input;
 }

@@ -3,7 +3,7 @@ import { shrink } from '@velvet-dusk/core/formats/frameScale';
 import { write8BitPng } from '@velvet-dusk/core/formats/png';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { PreviewBaker } from '@velvet-dusk/core/order/previewBaker';
-import { type PackSpec, readLuts } from '@velvet-dusk/core/pack/spec';
+import { type LutText, readLuts } from '@velvet-dusk/core/formats/lutTexts';
 import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
 import type { Display } from '@velvet-dusk/core/render/display';
 import type { BoardCell } from '@velvet-dusk/core/trial/board';
@@ -21,7 +21,7 @@ export interface TrialShared {
   practice: PracticeSettings;
   profiles: readonly Profile[];
   /** Texts of the files of placed LUTs: what a file means is no plain data. */
-  luts: PackSpec['luts'];
+  luts: readonly LutText[];
   /** Gives way to whatever else the machine has to do. */
   inBackground: boolean;
 }

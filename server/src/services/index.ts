@@ -42,7 +42,7 @@ export async function openServices(dataFolder: string) {
   const packs = new PackService(db, { versions, plates, luts });
   const workFolder = join(dataFolder, 'work');
   const jobs = new JobService(db, { files, codes, pool, luts, plates, versions, packs, workFolder });
-  const trials = new TrialService(db, { jobs, looks, profiles, projects, versions, clips });
+  const trials = new TrialService(db, { jobs, looks, profiles, projects, versions, clips, files });
   const packExports = new PackExportService({ jobs, looks, profiles, projects, versions, packs, trials });
   const exports = new ExportService({ jobs, looks, profiles, projects, versions });
   const close = async () => {

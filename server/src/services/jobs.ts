@@ -254,8 +254,9 @@ export class JobService {
   }
 
   private async run(row: JobRow, controller: AbortController): Promise<void> {
-    const { files, codes, pool, luts, plates, versions, packs } = this.parts;
-    const workFolder = join(this.parts.workFolder, row.id);
+    const { kinds: _, maxAttempts: __, ...services } = this.parts;
+    const { files } = services;
+    const workFolder = join(services.workFolder, row.id);
     const parts: string[] = [];
     const { signal } = controller;
     try {
@@ -263,14 +264,8 @@ export class JobService {
       const payload = payloadOf(row, kind);
       let job = await this.changed(row);
       const context: JobContext = {
+        ...services,
         projectId: row.projectId,
-        pool,
-        files,
-        codes,
-        luts,
-        plates,
-        versions,
-        packs,
         workFolder,
         signal,
         newPart() {

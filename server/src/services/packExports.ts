@@ -63,6 +63,7 @@ export class PackExportService {
       project: name,
       pack: pack.document,
       looks: made,
+      trials: (await this.parts.trials.tried(pack.projectId, there)) as unknown as PackPayload['trials'],
       profiles: cameras.filter((p) => wanted.has(p.id)),
       release: release && {
         ...release,

@@ -7,12 +7,14 @@ import { contentHash, recipeHash } from '@velvet-dusk/core/look/hash';
 import { parseTrial } from '@velvet-dusk/core/trial/document';
 import type { Gate } from '@velvet-dusk/core/trial/gate';
 import { readLookKey } from '@velvet-dusk/core/trial/lookKey';
-import { onBoard } from '@velvet-dusk/core/trial/run';
+import type { TriedLook } from '@velvet-dusk/core/pack/spec';
+import { onBoard, parseTrialResult } from '@velvet-dusk/core/trial/run';
 import type { Database } from '../db/open.ts';
 import { artefacts, jobs as jobRows } from '../db/schema.ts';
 import type { ClipPayload } from '../jobs/kinds/measureClip.ts';
 import type { TrialPayload } from '../jobs/kinds/runTrial.ts';
 import { Problem } from '../problem.ts';
+import type { FileStore } from '../files/store.ts';
 import type { ClipService } from './clips.ts';
 import type { JobService } from './jobs.ts';
 import type { LookService } from './looks.ts';
@@ -38,6 +40,7 @@ export class TrialService {
       projects: ProjectService;
       versions: VersionService;
       clips: ClipService;
+      files: FileStore;
     },
   ) {}
 
@@ -73,6 +76,42 @@ export class TrialService {
     } satisfies TrialPayload);
   }
 
+  /** Of some looks, how far each holds by its latest run that searched for it. */
+  async tried(projectId: string, looks: readonly { id: string; document: Look }[]): Promise<TriedLook[]> {
+    const found = new Map<string, TriedLook>();
+    for (const { note, sha256 } of await this.notes(projectId)) {
+      const mine = looks.filter(
+        ({ id, document }) => !found.has(id) && note.looks.some((l) => l.hash === recipeHash(document)),
+      );
+      if (mine.length === 0 || !(await this.parts.files.has(sha256))) continue;
+      const {
+        endurance,
+        practice,
+        looks: tried,
+      } = parseTrialResult(await this.parts.files.json(sha256), 'trial result');
+      for (const { id, document } of mine) {
+        const key = tried.find((l) => l.hash === recipeHash(document))?.id;
+        const its = endurance.filter((e) => e.lookId === key);
+        if (its.length > 0) found.set(id, { lookId: id, practice, endurance: its });
+      }
+    }
+    return [...found.values()];
+  }
+
+  /** What the runs of a project came to, the latest first. */
+  private async notes(projectId: string): Promise<{ note: TrialNote; sha256: string }[]> {
+    const rows = await this.db
+      .select({ document: artefacts.document, sha256: artefacts.sha256 })
+      .from(artefacts)
+      .innerJoin(jobRows, eq(artefacts.jobId, jobRows.id))
+      .where(and(eq(jobRows.projectId, projectId), eq(jobRows.kind, 'trial'), eq(jobRows.state, 'done')))
+      .orderBy(desc(jobRows.createdAt));
+    return rows.flatMap(({ document, sha256 }) => {
+      const note = trialNoteSchema.safeParse(document).data;
+      return note ? [{ note, sha256 }] : [];
+    });
+  }
+
   /** Takes an order to measure a look over a clip. */
   async orderClip(
     projectId: string,
@@ -104,17 +143,8 @@ export class TrialService {
     gate: Gate,
     looks: readonly { id: string; document: Look }[],
   ): Promise<Unpassed[]> {
-    const rows = await this.db
-      .select({ document: artefacts.document })
-      .from(artefacts)
-      .innerJoin(jobRows, eq(artefacts.jobId, jobRows.id))
-      .where(and(eq(jobRows.projectId, projectId), eq(jobRows.kind, 'trial'), eq(jobRows.state, 'done')))
-      .orderBy(desc(jobRows.createdAt));
     const wanted = contentHash(gate);
-    const notes = rows.flatMap(({ document }): TrialNote[] => {
-      const read = trialNoteSchema.safeParse(document).data;
-      return read?.gate === wanted ? [read] : [];
-    });
+    const notes = (await this.notes(projectId)).map((n) => n.note).filter((n) => n.gate === wanted);
     return looks.flatMap(({ id, document }): Unpassed[] => {
       const hash = recipeHash(document);
       const tried = notes.flatMap((n) => n.looks.find((l) => l.hash === hash && l.passed !== null) ?? []);

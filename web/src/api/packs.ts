@@ -10,7 +10,7 @@ import {
 } from '@velvet-dusk/core/api/packs';
 import { type Manifest, manifestSchema } from '@velvet-dusk/core/pack/manifest';
 import type { Pack } from '@velvet-dusk/core/pack/document';
-import type { PackLook } from '@velvet-dusk/core/pack/plannedLut';
+import type { NamedLook } from '@velvet-dusk/core/look/namedLook';
 import type { OpenProject } from './project.ts';
 import { ask } from './client.ts';
 import { useJobMutation } from './jobs.ts';
@@ -75,7 +75,7 @@ export const useManifest = (artefactId: string | undefined) =>
   });
 
 /** Looks of a project with the versions an export would make of them, or has made. */
-export function usePackLooks({ looks }: OpenProject): PackLook[] {
+export function usePackLooks({ looks }: OpenProject): NamedLook[] {
   return useQueries({
     queries: looks.map(({ id, revision }) => ({
       queryKey: ['versions', id, revision],

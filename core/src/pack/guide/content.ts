@@ -1,9 +1,17 @@
 import { type RoleId, roles } from '../../order/roles/index.ts';
+import { lookEnduranceLines } from '../../trial/words.ts';
 import type { Manifest, ManifestFile } from '../manifest.ts';
 import { pairCard, type PairResidual } from '../pair.ts';
 import type { PackSpec } from '../spec.ts';
 
 /** What a guide says, whatever it is set in. */
+
+/** How far a look holds, as it was tried: "Holds from −1.3 to +1.7 stops; skin goes green first." None where it was not. */
+export const triedLines = ({ trials }: Pick<PackSpec, 'trials'>, lookId: string): string[] =>
+  trials
+    .filter((t) => t.lookId === lookId)
+    .flatMap(({ endurance, practice }) => lookEnduranceLines(endurance, practice))
+    .map(({ text }) => `${text[0].toUpperCase()}${text.slice(1)}.`);
 
 export const stopsWords = (offset: number): string =>
   `${Math.abs(offset)} ${Math.abs(offset) === 1 ? 'stop' : 'stops'} ${offset < 0 ? 'over' : 'under'}`;

@@ -3,6 +3,7 @@ import type { Look } from '../../look/document.ts';
 import { stepDefinition } from '../../look/steps/index.ts';
 import { textureNotes } from '../../texture/index.ts';
 import type { PackSpec } from '../spec.ts';
+import { triedLines } from './content.ts';
 import { escape, page } from './page.ts';
 
 /** A plate before and behind a look. */
@@ -33,9 +34,11 @@ const steps = ({ steps: all }: Look) =>
 export function lookCardPage(
   look: Look,
   lookId: string,
-  { pack, release }: PackSpec,
+  spec: PackSpec,
   { pictures, measures }: { pictures: readonly CardPicture[]; measures: CardMeasures },
 ): string {
+  const { pack, release } = spec;
+  const tried = triedLines(spec, lookId);
   const notes = pack.looks.find((l) => l.lookId === lookId);
   const { grey, skin } = measures;
   const texture = textureNotes(look.texture);
@@ -53,6 +56,7 @@ ${pictures
 <h2>What to expect</h2>
 <p>${notes?.advice ? escape(notes.advice) : 'Begin between 30 and 60 % and dial up; the files of this pack hold it at full strength unless their names say another.'}</p>
 <p>A grey card goes from ${percent(grey[0])} to ${percent(grey[1])}, skin in the light from ${percent(skin[0])} to ${percent(skin[1])}.${look.colourOnly ? ' Its luminance is left alone: colour only.' : ''}</p>
+${tried.length > 0 ? `<p>Tried on plates of the project: ${escape(tried.join(' '))}</p>` : ''}
 <h2>In the LUT</h2>
 <table><tbody>${steps(look) || '<tr><td>nothing</td></tr>'}</tbody></table>
 <h2>Not in the LUT</h2>

@@ -4,6 +4,7 @@ import { copyFile, open, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
+import type { TriedLook } from '@velvet-dusk/core/pack/spec';
 import { parsePack } from '@velvet-dusk/core/pack/document';
 import { makePack, topFolder } from '@velvet-dusk/exporter/exportPack';
 import { manifestName } from '@velvet-dusk/exporter/finish';
@@ -23,6 +24,8 @@ const payloadSchema = z.object({
   pack: z.looseObject({ name: z.string() }),
   looks: z.array(z.object({ id: z.string(), version: z.number().int() })),
   profiles: z.array(z.looseObject({ id: z.string() })),
+  /** How far looks hold, as they were tried when it was ordered. */
+  trials: z.array(z.looseObject({ lookId: z.string() })).default([]),
   release: z
     .object({
       number: z.number().int(),
@@ -59,7 +62,7 @@ export const exportPackJob = defineJob({
     packName: pack.name,
     release: release?.number ?? null,
   }),
-  async run({ packId, project, pack, looks, profiles, release }, context): Promise<MadeFile[]> {
+  async run({ packId, project, pack, looks, profiles, release, trials }, context): Promise<MadeFile[]> {
     const { projectId, packs, pool, report, signal, workFolder, files } = context;
     const { previous, zip: zipBefore } = await packs.latest(packId);
     const spec = {
@@ -72,6 +75,7 @@ export const exportPackJob = defineJob({
       })),
       release,
       previous,
+      trials: trials as unknown as TriedLook[],
     };
     const options: MakeOptions = {
       threads: pool.packs,

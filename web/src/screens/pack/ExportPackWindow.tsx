@@ -27,7 +27,7 @@ const fields: { key: keyof Told; label: string; hint: string }[] = [
   {
     key: 'reason',
     label: 'Reason',
-    hint: 'Why files over their tolerance go out all the same; without one they hold the release',
+    hint: 'Why it goes out although files are over their tolerance, or looks have not passed the gate',
   },
 ];
 

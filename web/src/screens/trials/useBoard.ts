@@ -23,6 +23,9 @@ export interface DrawnBoard {
   trouble: string | null;
 }
 
+type Drawn = Pick<DrawnBoard, 'cells' | 'rows' | 'took' | 'trouble'>;
+const nothing: Drawn = { cells: new Map(), rows: new Map(), took: null, trouble: null };
+
 /** Milliseconds over which drawn cells are gathered: the first are shown soon, later ones leave the cores to the work. */
 const gathered = { first: 60, later: 400 };
 /** Cells after which there is enough to look at. */
@@ -44,47 +47,47 @@ function rowCondition(trial: Trial, chosen: number, row: number) {
 /** Draws a board and keeps it drawn while it, its looks or its plates change. */
 export function useBoard(trial: Trial, chosen: number, material: TrialMaterial): DrawnBoard {
   const { viewing: display, practice, profiles } = useOpenProject();
-  const [drawn, setDrawn] = useState<Pick<DrawnBoard, 'cells' | 'rows' | 'took' | 'trouble'>>({
-    cells: new Map(),
-    rows: new Map(),
-    took: null,
-    trouble: null,
-  });
+  const [drawn, setDrawn] = useState<Drawn & { of: unknown }>({ ...nothing, of: null });
   const shown = useMemo(() => cellsOf(trial).filter((c) => c.switch === chosen), [trial, chosen]);
   const judged = trial.readings;
   const setting = useMemo(
     () => ({ display, practice, profiles, judged }),
     [display, practice, profiles, judged],
   );
+  // One object for a board as it stands: what was drawn of another is not shown.
+  const of = useMemo(
+    () => ({ trial, chosen, shown, material, setting }),
+    [trial, chosen, shown, material, setting],
+  );
   useEffect(() => {
     const cells = new Map<string, DrawnCell>();
     const rows = new Map<number, Partial<Record<EnduranceKind, Endurance>>>();
-    const orders = shown.flatMap((cell) => {
-      const order = orderOf(cell.condition, material);
+    const orders = of.shown.flatMap((cell) => {
+      const order = orderOf(cell.condition, of.material);
       return order ? [{ cell, order }] : [];
     });
-    const searches = hasEndurance(trial)
-      ? trial.rows.values.flatMap((_, row) => {
-          const order = orderOf(rowCondition(trial, chosen, row), material);
+    const searches = hasEndurance(of.trial)
+      ? of.trial.rows.values.flatMap((_, row) => {
+          const order = orderOf(rowCondition(of.trial, of.chosen, row), of.material);
           return order ? [{ row, order }] : [];
         })
       : [];
     const began = performance.now();
-    setDrawn({ cells: new Map(), rows: new Map(), took: null, trouble: null });
+    let [took, trouble]: [number | null, string | null] = [null, null];
     // What comes within so short a time is shown together; the page keeps its core for the hand.
     let timer: ReturnType<typeof setTimeout> | undefined;
     const show = () => {
+      if (cells.size === orders.length) took ??= performance.now() - began;
       timer ??= setTimeout(
         () => {
           timer = undefined;
-          const took = cells.size === orders.length ? performance.now() - began : null;
-          setDrawn((d) => ({ ...d, cells: new Map(cells), rows: new Map(rows), took: d.took ?? took }));
+          setDrawn({ of, cells: new Map(cells), rows: new Map(rows), took, trouble });
         },
         cells.size < enough ? gathered.first : gathered.later,
       );
     };
     const stop = runBoard(
-      { cells: orders, rows: searches, setting },
+      { cells: orders, rows: searches, setting: of.setting },
       {
         onCell(cell, piece) {
           cells.set(cellKey(cell), piece);
@@ -94,15 +97,18 @@ export function useBoard(trial: Trial, chosen: number, material: TrialMaterial):
           rows.set(row, { ...rows.get(row), [kind]: found });
           show();
         },
-        onTrouble: (trouble) => setDrawn((d) => ({ ...d, trouble })),
+        onTrouble(message) {
+          trouble = message;
+          show();
+        },
       },
     );
     return () => {
       stop();
       clearTimeout(timer);
     };
-  }, [trial, chosen, shown, material, setting]);
-  return { ...drawn, shown };
+  }, [of]);
+  return { ...(drawn.of === of ? drawn : nothing), shown };
 }
 
 /** What is drawn as it is kept, for words and files. */
