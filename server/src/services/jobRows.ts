@@ -1,5 +1,14 @@
-import { type Job, artefactSchema, jobKindIds } from '@velvet-dusk/core/api/jobs';
-import type { artefacts, jobs } from '../db/schema.ts';
+import { count, eq } from 'drizzle-orm';
+import {
+  artefactSchema,
+  isExport,
+  type Job,
+  jobKindIds,
+  type JobPage,
+  jobStates,
+} from '@velvet-dusk/core/api/jobs';
+import type { Database } from '../db/open.ts';
+import { type artefacts, jobs } from '../db/schema.ts';
 import { Unreadable } from '../db/json.ts';
 import type { JobKind } from '../jobs/kind.ts';
 
@@ -38,4 +47,23 @@ export function toJob(row: JobRow, made: readonly ArtefactRow[], kind: JobKind |
     const why = rest.error ?? (error as Error).message;
     return { ...rest, kind: id, title: `Job ${row.id}`, subject: null, error: why, artefacts };
   }
+}
+
+/** Jobs of a project by state, and how many made LUT files. */
+export async function countJobs(
+  db: Database,
+  projectId: string,
+): Promise<Pick<JobPage, 'counts' | 'exports'>> {
+  const found = await db
+    .select({ state: jobs.state, kind: jobs.kind, n: count() })
+    .from(jobs)
+    .where(eq(jobs.projectId, projectId))
+    .groupBy(jobs.state, jobs.kind);
+  const total = (of: (s: (typeof found)[number]) => boolean) =>
+    found.filter(of).reduce((sum, { n }) => sum + n, 0);
+  const counts = jobStates.map((state) => [state, total((s) => s.state === state)]);
+  return {
+    exports: total((s) => s.state === 'done' && isExport(s)),
+    counts: Object.fromEntries(counts) as JobPage['counts'],
+  };
 }

@@ -4,7 +4,7 @@ import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { and, asc, count, desc, eq, inArray, lt, or } from 'drizzle-orm';
-import type { Job, JobAction, JobPage, JobState } from '@velvet-dusk/core/api/jobs';
+import { type Job, type JobAction, type JobPage, type JobState } from '@velvet-dusk/core/api/jobs';
 import type { Database } from '../db/open.ts';
 import { artefacts, jobs } from '../db/schema.ts';
 import type { CodeFiles } from '../files/codes.ts';
@@ -15,7 +15,7 @@ import { jobKinds } from '../jobs/kinds/index.ts';
 import type { WorkPool } from '../jobs/pool.ts';
 import type { VersionService } from './versions.ts';
 import { notFound, Problem } from '../problem.ts';
-import { type ArtefactRow, type JobRow, payloadOf, toJob } from './jobRows.ts';
+import { type ArtefactRow, countJobs, type JobRow, payloadOf, toJob } from './jobRows.ts';
 import type { LutService } from './luts.ts';
 import type { PackService } from './packs.ts';
 import type { PlateService } from './plates.ts';
@@ -86,24 +86,11 @@ export class JobService {
       .orderBy(desc(jobs.createdAt), desc(jobs.id))
       .limit(limit + 1);
     const page = rows.slice(0, limit);
-    const states = await this.db
-      .select({ state: jobs.state, n: count() })
-      .from(jobs)
-      .where(eq(jobs.projectId, projectId))
-      .groupBy(jobs.state);
     const last = page.at(-1);
     return {
       jobs: await this.whole(page),
       next: rows.length > limit && last ? `${last.createdAt} ${last.id}` : null,
-      counts: {
-        queued: 0,
-        running: 0,
-        paused: 0,
-        done: 0,
-        failed: 0,
-        cancelled: 0,
-        ...Object.fromEntries(states.map(({ state, n }) => [state, n])),
-      },
+      ...(await countJobs(this.db, projectId)),
     };
   }
 

@@ -7,7 +7,14 @@ import {
 } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import type { ExportOrder } from '@velvet-dusk/core/api/contract';
-import { type Job, type JobAction, type JobPage, jobPageSchema, jobSchema } from '@velvet-dusk/core/api/jobs';
+import {
+  isExport,
+  type Job,
+  type JobAction,
+  type JobPage,
+  jobPageSchema,
+  jobSchema,
+} from '@velvet-dusk/core/api/jobs';
 import { ask } from './client.ts';
 
 type Pages = InfiniteData<JobPage, string>;
@@ -31,6 +38,7 @@ export function useJobs(projectId: string) {
   return {
     jobs: data?.pages.flatMap((p) => p.jobs) ?? [],
     counts: data?.pages[0].counts ?? noCounts,
+    exports: data?.pages[0].exports ?? 0,
     hasNextPage,
     fetchNextPage,
     isFetchingNextPage,
@@ -50,9 +58,11 @@ function putJob(client: QueryClient, job: Job): void {
     if (!known && !isNew) return data;
     const counts = { ...first.counts, [job.state]: first.counts[job.state] + 1 };
     if (known) counts[known.state]--;
+    const isDone = (j: Job | undefined) => Number(j?.state === 'done' && isExport(j));
+    const exports = first.exports + isDone(job) - isDone(known);
     const pages = data.pages.map((page, i) => ({
       ...page,
-      ...(i === 0 ? { counts } : {}),
+      ...(i === 0 ? { counts, exports } : {}),
       jobs: [...(i === 0 && isNew ? [job] : []), ...page.jobs.map((j) => (j.id === job.id ? job : j))],
     }));
     return { ...data, pages };

@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
 import { jobSchema, type Job } from '@velvet-dusk/core/api/jobs';
 import type { ProjectSettings } from '@velvet-dusk/core/api/contract';
-import type { TrialOrder } from '@velvet-dusk/core/api/trials';
+import type { ClipOrder, TrialOrder } from '@velvet-dusk/core/api/trials';
 import { type Gate, gateSchema } from '@velvet-dusk/core/trial/gate';
 import { parseTrialResult, type TrialResult } from '@velvet-dusk/core/trial/run';
 import { useOpenProject } from '../bench/useBench.ts';
@@ -14,6 +14,11 @@ import { queryClient } from './queryClient.ts';
 export const useOrderTrial = () =>
   useJobMutation(({ projectId, order }: { projectId: string; order: TrialOrder }) =>
     ask(`/projects/${projectId}/trials`, jobSchema, { method: 'POST', json: order }),
+  );
+
+export const useOrderClip = () =>
+  useJobMutation(({ projectId, order }: { projectId: string; order: ClipOrder }) =>
+    ask(`/projects/${projectId}/clip-trials`, jobSchema, { method: 'POST', json: order }),
   );
 
 /** The numbers of a run that has ended. */

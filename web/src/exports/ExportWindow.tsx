@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { largestNote } from '@velvet-dusk/core/api/contract';
 import { usualGrids } from '@velvet-dusk/core/lut/cube';
+import { isExport } from '@velvet-dusk/core/api/jobs';
 import { cubeFileName } from '@velvet-dusk/core/order/fileName';
 import { type ExportRoleId, exportRoleIds, roles } from '@velvet-dusk/core/order/roles/index';
 import { type OutputId, outputs } from '@velvet-dusk/core/render/outputs/index';
@@ -164,7 +165,8 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
 export function ExportWindow() {
   const open = useView((s) => s.exporting);
   const project = useOpenProject();
-  const { jobs, hasNextPage, fetchNextPage, isFetchingNextPage } = useJobs(project.id);
+  const { jobs: all, hasNextPage, fetchNextPage, isFetchingNextPage } = useJobs(project.id);
+  const jobs = all.filter(isExport);
   const [shownId, setShownId] = useState<string | null>(null);
   const shown = jobs.find((j) => j.id === shownId) ?? jobs[0];
   return (

@@ -47,7 +47,7 @@ function Stations({ project: saved }: { project: OpenProject }) {
   const { station: stationId } = useParams();
   const { key } = useLocation();
   const project = useEdited(saved);
-  const { counts, jobs } = useJobs(project.id);
+  const { counts, exports, jobs } = useJobs(project.id);
   const isShown = useFirstPicture() || stationId !== 'look';
   useJobEvents(project.id, isShown);
   useEffect(() => noteOpened(project.id), [project.id]);
@@ -58,7 +58,7 @@ function Stations({ project: saved }: { project: OpenProject }) {
   return (
     <ProjectContext value={project}>
       <div className="h-full min-w-[1100px] flex flex-col">
-        <TopBar project={project} jobs={counts} lastRun={lastRunOf(jobs)} />
+        <TopBar project={project} jobs={counts} exportsDone={exports} lastRun={lastRunOf(jobs)} />
         <UnreadableNotice rows={project.unreadable} />
         <Suspense fallback={<Message text="Opening …" />}>
           {screens[station.id]?.() ?? <LaterStation station={station} />}

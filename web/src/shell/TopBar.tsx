@@ -56,10 +56,12 @@ function Tray({ jobs }: { jobs: JobPage['counts'] }) {
 export function TopBar({
   project,
   jobs,
+  exportsDone,
   lastRun,
 }: {
   project: OpenProject;
   jobs: JobPage['counts'];
+  exportsDone: number;
   lastRun: TrialNote | null;
 }) {
   const { station: at } = useParams();
@@ -88,7 +90,7 @@ export function TopBar({
           >
             <span className={`block text-[12.5px] ${at === s.id ? 'font-semibold' : ''}`}>{s.label}</span>
             <span className="block text-[11px] text-t3 whitespace-nowrap">
-              {s.status({ project, lookName, exportsDone: jobs.done, lastRun, isCalm })}
+              {s.status({ project, lookName, exportsDone, lastRun, isCalm })}
             </span>
             {at === s.id && <span className="absolute left-0 right-6 -bottom-px h-[5px] bg-t1 z-10" />}
           </NavLink>

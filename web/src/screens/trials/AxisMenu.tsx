@@ -10,8 +10,8 @@ import type { TrialMaterial } from './useTrialMaterial.ts';
 interface AxisMenuProps {
   label: string;
   layout: Layout | null;
-  /** Axes that stand elsewhere on the board. */
-  taken: readonly AxisId[];
+  /** What stands on the other sides of the board: chosen here, it changes places. */
+  elsewhere: readonly Layout[];
   material: TrialMaterial;
   /** Without it, there has to be one. */
   onNone?: () => void;
@@ -138,16 +138,17 @@ function ListValues({
 }
 
 /** What changes along one side of the board, and over which values. */
-export function AxisMenu({ label, layout, taken, material, onNone, onChange }: AxisMenuProps) {
+export function AxisMenu({ label, layout, elsewhere, material, onNone, onChange }: AxisMenuProps) {
   const options = [
     ...(onNone ? [{ value: 'none' as const, label: 'nothing' }] : []),
-    ...axisIds
-      .filter((id) => id === layout?.axis || !taken.includes(id))
-      .map((id) => ({ value: id, label: axes[id].label })),
+    ...axisIds.map((id) => ({ value: id, label: axes[id].label })),
   ];
   const choose = (id: AxisId | 'none') => {
     if (id === 'none') onNone?.();
-    else onChange({ axis: id, values: [...axisOf(id).usual(material.usual)] });
+    else
+      onChange(
+        elsewhere.find((l) => l.axis === id) ?? { axis: id, values: [...axisOf(id).usual(material.usual)] },
+      );
   };
   const words = layout ? axes[layout.axis].label.toLowerCase() : 'nothing';
   const isTyped = layout && typeof layout.values[0] === 'number' && layout.axis !== 'bits';

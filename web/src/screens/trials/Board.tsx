@@ -164,7 +164,11 @@ export function Board({ trial, board, material }: BoardProps) {
                   label={`${valueWords(rows, row, sources)}, ${valueWords(columns, column, sources)}`}
                 />
               ))}
-              {withBars && <RowEndurance trial={trial} found={board.rows.get(row)} />}
+              {withBars && (
+                <div role="gridcell">
+                  <RowEndurance trial={trial} found={board.rows.get(row)} />
+                </div>
+              )}
             </div>
           ))}
         </div>

@@ -76,49 +76,47 @@ export function SwitchValues({ layout, material }: { layout: Layout; material: T
   );
 }
 
+type Side = 'rows' | 'columns' | 'switch';
+const sides: { side: Side; label: string }[] = [
+  { side: 'rows', label: 'Rows' },
+  { side: 'columns', label: 'Columns' },
+  { side: 'switch', label: 'Switch' },
+];
+
 /** What is on the board, how far it is, and keeping it. */
 export function BoardBar(props: BoardBarProps) {
   const { trial, board, material, onChange, onKeep, onGate, onRuns, gateWords, isOrdering } = props;
-  const { rows, columns, switch: third } = trial;
-  const taken = [rows.axis, columns.axis, ...(third ? [third.axis] : [])];
   const put = (change: Partial<Trial>) => {
     const next = { ...trial, ...change, name: 'Own board' };
     if (cellsIn(next) <= maxCells) onChange(next);
   };
+  /** Lays a side out; what stood there goes to where its new axis came from. */
+  const layOut = (side: Side, layout: Layout) => {
+    const from = (['rows', 'columns', 'switch'] as const).find(
+      (other) => other !== side && trial[other]?.axis === layout.axis,
+    );
+    if (side === 'switch' || from === 'switch') setBoardView({ chosen: 0 });
+    put({ [side]: layout, ...(from ? { [from]: trial[side] } : {}) });
+  };
+  const elsewhere = (side: Side) =>
+    (['rows', 'columns', 'switch'] as const).flatMap((other) => (other === side ? [] : (trial[other] ?? [])));
   const done = board.cells.size;
   const all = board.shown.length;
   return (
     <div className="shrink-0 border-b border-g0 text-[12.5px]">
       <div className="flex items-center gap-4 px-4 h-10">
         <PresetMenu material={material} trial={trial} onChange={onChange} />
-        <AxisMenu
-          label="Rows"
-          layout={rows}
-          taken={taken}
-          material={material}
-          onChange={(l) => put({ rows: l })}
-        />
-        <AxisMenu
-          label="Columns"
-          layout={columns}
-          taken={taken}
-          material={material}
-          onChange={(l) => put({ columns: l })}
-        />
-        <AxisMenu
-          label="Switch"
-          layout={third}
-          taken={taken}
-          material={material}
-          onChange={(l) => {
-            setBoardView({ chosen: 0 });
-            put({ switch: l });
-          }}
-          onNone={() => {
-            setBoardView({ chosen: 0 });
-            put({ switch: null });
-          }}
-        />
+        {sides.map(({ side, label }) => (
+          <AxisMenu
+            key={side}
+            label={label}
+            layout={trial[side]}
+            elsewhere={elsewhere(side)}
+            material={material}
+            onChange={(layout) => layOut(side, layout)}
+            {...(side === 'switch' ? { onNone: () => put({ switch: null }) } : {})}
+          />
+        ))}
         <ReadingsMenu readings={trial.readings} onChange={(readings) => put({ readings })} />
         <span className="flex-1" />
         <span className="num text-t2 whitespace-nowrap" aria-live="polite" data-testid="board-state">

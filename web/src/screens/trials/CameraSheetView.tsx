@@ -175,8 +175,8 @@ export function CameraSheetView({ material }: { material: TrialMaterial }) {
           label="Cameras"
           value={way}
           options={[
-            { value: 'stand-in', label: 'every profile, by the sensor stand-in' },
-            { value: 'recorded', label: `plates recorded of this scene (${same.length})` },
+            { value: 'stand-in', label: 'every profile (stand-in)' },
+            { value: 'recorded', label: `plates of this scene (${same.length})` },
           ]}
           onChange={setWay}
         />

@@ -48,11 +48,12 @@ export function RowEndurance({
       why: fails[0] ? trialReadingLabel(fails[0].id) : '',
     };
   };
-  const near = holds && x(range.high.at) - x(range.low.at) < 84;
+  const near = holds && x(range.high.at) - x(range.low.at) < 100;
   return (
     <div style={{ width: enduranceWidth }} className="ml-6 shrink-0" title={said}>
       <svg
         role="img"
+        data-whole={found?.exposure !== undefined && found.balance !== undefined}
         aria-label={said}
         width={enduranceWidth}
         height={height}

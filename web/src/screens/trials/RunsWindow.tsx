@@ -109,21 +109,11 @@ function Told({ job, others, onBoard }: { job: Job; others: readonly Job[]; onBo
       </p>
     );
   if (!result) return <p className="text-t3">Reading …</p>;
-  const sentences = boardSentences({ ...result, sources: resultSources(result) });
+  // How far each look holds has lines of its own.
+  const sentences = boardSentences({ ...result, endurance: [], sources: resultSources(result) });
   return (
     <div className="grid gap-2">
       <p className="text-t1">{sentences.join(' ')}</p>
-      {result.looks.map(({ id, name }) =>
-        lookEnduranceLines(
-          result.endurance.filter((e) => e.lookId === id),
-          result.practice,
-        ).map(({ kind, text }) => (
-          <p key={`${id} ${kind}`} className="text-t2">
-            {name}: {text}.
-          </p>
-        )),
-      )}
-      <GateTold result={result} />
       <p className="flex gap-4 flex-wrap">
         {job.artefacts.map((a) => (
           <a
@@ -139,6 +129,17 @@ function Told({ job, others, onBoard }: { job: Job; others: readonly Job[]; onBo
           Lay this board out again
         </Button>
       </p>
+      {result.looks.map(({ id, name }) =>
+        lookEnduranceLines(
+          result.endurance.filter((e) => e.lookId === id),
+          result.practice,
+        ).map(({ kind, text }) => (
+          <p key={`${id} ${kind}`} className="text-t2">
+            {name}: {text}.
+          </p>
+        )),
+      )}
+      <GateTold result={result} />
       {others.length > 0 && (
         <label className="flex items-baseline gap-2 text-t2">
           Compared with
@@ -190,7 +191,7 @@ export function RunsWindow({
       )}
       {shown && (
         <div className="grid grid-cols-[250px_1fr] border-t border-g4 text-[12.5px]">
-          <ul aria-label="Runs" className="max-h-[440px] scroll-quiet border-r border-g4 py-2">
+          <ul aria-label="Runs" className="max-h-[500px] scroll-quiet border-r border-g4 py-2">
             {runs.map((job) => {
               const note = trialNoteOf(job);
               return (
@@ -213,7 +214,7 @@ export function RunsWindow({
           </ul>
           <section
             aria-label="Run"
-            className="px-5 py-3 grid gap-2 content-start max-h-[440px] scroll-quiet"
+            className="px-5 py-3 grid gap-2 content-start max-h-[500px] scroll-quiet"
             data-state={shown.state}
           >
             <div className="flex items-baseline gap-3">

@@ -25,16 +25,18 @@ import {
   useBoardView,
 } from './boardStore.ts';
 import { CameraSheetView } from './CameraSheetView.tsx';
+import { ClipTrial } from './ClipTrial.tsx';
 import { CellWindow } from './CellWindow.tsx';
 import { GateWindow, gateWords } from './GateWindow.tsx';
 import { RunsWindow } from './RunsWindow.tsx';
 import { hasEndurance, useBoard } from './useBoard.ts';
 import { type TrialMaterial, useTrialMaterial } from './useTrialMaterial.ts';
 
-type Tab = 'board' | 'cameras';
+type Tab = 'board' | 'cameras' | 'clip';
 const tabs: { value: Tab; label: string; hint: string }[] = [
   { value: 'board', label: 'Board', hint: 'Looks and plates under what may happen to them' },
   { value: 'cameras', label: 'Cross-camera', hint: 'The same scene and chart through every camera' },
+  { value: 'clip', label: 'Clip', hint: 'A look over the frames of a clip' },
 ];
 
 /** The look that is tried where the looks are on no side of the board. */
@@ -157,6 +159,7 @@ function Trials() {
       </div>
       {tab === 'board' && trial && <LaidOut trial={trial} material={material} />}
       {tab === 'cameras' && <CameraSheetView material={material} />}
+      {tab === 'clip' && <ClipTrial material={material} />}
     </main>
   );
 }

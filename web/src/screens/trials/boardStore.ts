@@ -37,12 +37,20 @@ export function setBoard(projectId: string, board: Trial): void {
   if (!boards[projectId]) history.pause();
   useBoards.setState({ boards: { ...boards, [projectId]: board } });
   history.resume();
-  try {
-    localStorage.setItem(keptUnder(projectId), JSON.stringify(board));
-  } catch {
-    // A full or forbidden store: the board is there until the page goes.
-  }
 }
+
+/** However a board was changed, by hand or by undoing: it is kept. */
+useBoards.subscribe(({ boards }, { boards: before }) => {
+  for (const [projectId, board] of Object.entries(boards)) {
+    if (before[projectId] === board) continue;
+    try {
+      localStorage.setItem(keptUnder(projectId), JSON.stringify(board));
+    } catch {
+      // A full or forbidden store: the board is there until the page goes.
+    }
+  }
+});
+
 export const undoBoard = (): void => useBoards.temporal.getState().undo();
 export const redoBoard = (): void => useBoards.temporal.getState().redo();
 

@@ -22,10 +22,11 @@ export interface TrialMaterial {
   look(key: string): Look | null;
 }
 
-/** Cameras the plates of a project were recorded with. */
+/** Cameras the plates of a project were recorded with, that of most plates first. */
 function usedProfiles({ plates, profiles }: OpenProject) {
-  const used = new Set(plates.filter((p) => p.kind === 'plate').map((p) => p.profileId));
-  return profiles.filter((p) => used.has(p.id) && p.camera !== '');
+  const uses = ({ id }: { id: string }) =>
+    plates.filter((p) => p.kind === 'plate' && p.profileId === id).length;
+  return profiles.filter((p) => uses(p) > 0 && p.camera !== '').sort((a, b) => uses(b) - uses(a));
 }
 
 const versionSchema = z.looseObject({ document: z.unknown() });

@@ -1,0 +1,130 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { expectAxeClean } from '../src/axe.ts';
+import { expect, test } from '../src/fixtures.ts';
+
+/** A board on screen: laid out, walked, opened; a run that is kept; a camera sheet and a clip. */
+
+test.beforeEach(async ({ page, server }) => {
+  await page.goto(`${server.url}/saltmarsh-line/trials`);
+  await expect(page.getByRole('grid', { name: 'Board' })).toBeVisible();
+});
+
+/** Lays a side of the board out by a few of its values. */
+async function choose(
+  page: Page,
+  side: string,
+  axis: string,
+  keep: readonly string[] | string,
+): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`^${side}:`) }).click();
+  await page.getByRole('combobox', { name: side }).selectOption(axis);
+  if (typeof keep === 'string') {
+    await page.getByRole('textbox', { name: 'Values' }).fill(keep);
+    await page.keyboard.press('Enter');
+  } else {
+    await page.getByRole('button', { name: 'The first only' }).click();
+    for (const name of keep) await page.getByRole('checkbox', { name, exact: true }).check();
+  }
+  await page.keyboard.press('Escape');
+}
+const cell = (page: Page, name: RegExp) => page.getByRole('gridcell').getByRole('button', { name });
+
+test('a board is laid out by typed values, walked by keys, opened, and undone', async ({ page }) => {
+  await expect(cell(page, /^Quay, blue hour, Slack Water: /)).toHaveAccessibleName(/holds|close|fails/);
+  await choose(page, 'Rows', 'plates', ['Marsh, noon']);
+  await choose(page, 'Columns', 'exposure', '−1  0  +1,5');
+  await expect(page.getByRole('columnheader').or(page.getByText('+1.5 st')).first()).toBeVisible();
+  await page.getByRole('button', { name: /^Columns:/ }).click();
+  await page.getByRole('textbox', { name: 'Values' }).fill('−1  40');
+  await expect(page.getByRole('alert')).toContainText('40 is no number from -8 to 8');
+  await page.keyboard.press('Escape');
+  await expect(cell(page, /^Marsh, noon, \+1.5 st: /)).toHaveAccessibleName(/holds|close|fails/, {
+    timeout: 30_000,
+  });
+  await expectAxeClean(page);
+
+  // By keys alone: to the cell beside, open, on to the one below, and back to where it was.
+  await cell(page, /^Quay, blue hour, 0: /).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(cell(page, /^Quay, blue hour, \+1.5 st: /)).toBeFocused();
+  await page.keyboard.press('Enter');
+  const window = page.getByRole('dialog', { name: 'Quay, blue hour · +1.5 st' });
+  await expect(window).toBeVisible();
+  await window.getByRole('button', { name: /Clipped/ }).click();
+  await expect(window.getByText(/of the picture is at the top/).last()).toBeVisible();
+  await expectAxeClean(page);
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('dialog', { name: 'Marsh, noon · +1.5 st' })).toBeVisible();
+  await page.keyboard.press('Escape');
+
+  // How far each row holds stands beside it, in words for those who do not see the bar.
+  await expect(page.getByRole('img', { name: /holds from .* stops|does not hold|holds only/ })).toHaveCount(
+    2,
+    {
+      timeout: 60_000,
+    },
+  );
+  // Eight bits are named for what they are.
+  await choose(page, 'Columns', 'bits', ['8 bits']);
+  await expect(cell(page, /^Quay, blue hour, 8 bits: fails, Banding/)).toBeVisible({ timeout: 30_000 });
+  // The axis, one value only, and another: three steps.
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  await expect(cell(page, /^Quay, blue hour, \+1.5 st: /)).toBeVisible();
+  // The board is there again after a reload.
+  await page.reload();
+  await expect(cell(page, /^Quay, blue hour, \+1.5 st: /)).toBeVisible();
+  // A cell leads to the bench, at its exposure.
+  await cell(page, /^Quay, blue hour, \+1.5 st: /).click();
+  await page.getByRole('button', { name: 'Open on the bench at +1.5 stops' }).click();
+  await expect(page.getByRole('spinbutton', { name: 'Exposure', exact: true }).first()).toHaveValue('+1.50');
+});
+
+test('a run is kept behind a gate, a sheet shows the cameras, a clip is measured', async ({ page }) => {
+  await choose(page, 'Rows', 'plates', ['Marsh, noon']);
+  await choose(page, 'Columns', 'exposure', '−1  0  1');
+  await page.getByRole('button', { name: /^Gate/ }).click();
+  const gate = page.getByRole('dialog', { name: 'Gate of this project' });
+  await gate.getByRole('spinbutton', { name: 'Exposure from' }).fill('-6');
+  await gate.getByRole('button', { name: 'Set the gate' }).click();
+  await expect(gate).toBeHidden();
+  await page.getByRole('button', { name: 'Keep a run' }).click();
+  const runs = page.getByRole('dialog', { name: 'Kept runs' });
+  await expect(runs.getByText('The gate is not passed')).toBeVisible({ timeout: 90_000 });
+  await expect(runs.getByText(/exposure holds to .*, asked for −6\.0/).first()).toBeVisible();
+  const download = page.waitForEvent('download');
+  await runs.getByRole('link', { name: 'Table, CSV' }).click();
+  const table = readFileSync(await (await download).path(), 'utf8')
+    .trim()
+    .split('\r\n');
+  expect(table[0]).toMatch(/^plates,exposure,looks,verdict,named by,midGrey/);
+  await expectAxeClean(page);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('link', { name: /^Trials \d+ of \d+ hold/ })).toBeVisible();
+
+  await page.getByRole('radio', { name: 'Cross-camera' }).click();
+  const pairs = page.getByRole('table', { name: 'ΔE of each pair' });
+  await expect(pairs.getByRole('button', { name: /^Heron log and Wren log: ΔE 0\.\d\d$/ })).toBeVisible({
+    timeout: 60_000,
+  });
+  await expectAxeClean(page);
+
+  const clip = join(mkdtempSync(join(tmpdir(), 'clip-')), 'flash.mkv');
+  const flash = "geq=r='if(gte(N,4),1020,300)':g='if(gte(N,4),1020,300)':b='if(gte(N,4),1020,300)'";
+  execFileSync('ffmpeg', [
+    ...['-v', 'error', '-f', 'lavfi', '-i', `nullsrc=s=64x36:r=24:d=0.3,format=gbrp10le,${flash}`],
+    ...['-c:v', 'ffv1', clip],
+  ]);
+  await page.getByRole('radio', { name: 'Clip' }).click();
+  await page.getByLabel('Clip file').setInputFiles(clip);
+  await page.getByRole('button', { name: 'Measure the clip' }).click();
+  const clipped = page.getByRole('button', { name: /^Clipped, 0\.17–/ });
+  await expect(clipped).toBeVisible({ timeout: 60_000 });
+  await clipped.click();
+  await expect(page.getByText('frame 4 · 0.17 s')).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Proof clip, MP4' })).toBeVisible();
+  await expectAxeClean(page);
+});
