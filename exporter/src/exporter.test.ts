@@ -9,9 +9,8 @@ import {
   truncateSync,
   writeFileSync,
 } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import type { Pack } from '@velvet-dusk/core/pack/document';
 import { parseSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
 import { planPack } from '@velvet-dusk/core/pack/plan';
@@ -19,25 +18,16 @@ import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { exportPack, workFolder } from './exportPack.ts';
 import { filesBelow } from './finish.ts';
 import { exportShard, mergeShards } from './shard.ts';
-import { PackThreads } from './threads.ts';
+import { startWorkshop } from './testing/workshop.ts';
 import { contents, read, smallSpec } from './testing/smallSpec.ts';
 import { verifyPack } from './verify.ts';
 
-const folder = mkdtempSync(join(tmpdir(), 'exporter-'));
-const at = (name: string) => join(folder, name);
+const workshop = startWorkshop('exporter');
+const { folder, at } = workshop;
 
 const spec = smallSpec();
-let threads: PackThreads;
-beforeAll(() => {
-  threads = new PackThreads(2);
-});
-afterAll(async () => {
-  await threads.close();
-  rmSync(folder, { recursive: true });
-});
-
 test('a pack is made whole, and sha256sum and verify say so', async () => {
-  const manifest = await exportPack(spec, at('one'), { threads });
+  const manifest = await exportPack(spec, at('one'), { threads: workshop.threads });
   expect(manifest.files).toHaveLength(2 + 4 + 4 + 8);
   expect(existsSync(workFolder(at('one')))).toBe(false);
   execFileSync('sha256sum', ['--quiet', '-c', 'checksums.sha256'], { cwd: at('one') });
@@ -52,9 +42,12 @@ test('a pack is made whole, and sha256sum and verify say so', async () => {
 
 test('the same pack twice is the same to the byte, its zip as well, and made again from its own spec', async () => {
   const own = parseSpec(read(join(at('one'), 'pack-spec.json')), 'own');
-  await exportPack(own, at('two'), { threads });
+  await exportPack(own, at('two'), { threads: workshop.threads });
   expect(await contents(at('two'))).toEqual(await contents(at('one')));
-  await Promise.all([exportPack(spec, at('a.zip'), { threads }), exportPack(spec, at('b.zip'), { threads })]);
+  await Promise.all([
+    exportPack(spec, at('a.zip'), { threads: workshop.threads }),
+    exportPack(spec, at('b.zip'), { threads: workshop.threads }),
+  ]);
   expect(readFileSync(at('a.zip')).equals(readFileSync(at('b.zip')))).toBe(true);
   execFileSync('unzip', ['-tq', at('a.zip')]);
   expect(await verifyPack(at('a.zip'))).toMatchObject({ problems: [] });
@@ -62,19 +55,19 @@ test('the same pack twice is the same to the byte, its zip as well, and made aga
 
 test('shards merge to the same bytes; a missing one and one of another pack are named', async () => {
   for (const index of [1, 2, 3])
-    await exportShard(spec, at(`shard-${index}`), { threads, shard: { index, count: 3 } });
-  await expect(mergeShards([at('shard-1'), at('shard-3')], at('merged'), { threads })).rejects.toThrow(
-    /shard 2 of 3 is missing/,
-  );
-  const other = smallSpec((pack) => ({ ...pack, name: 'Other' }));
-  await exportShard(other, at('stranger'), { threads, shard: { index: 2, count: 3 } });
+    await exportShard(spec, at(`shard-${index}`), { threads: workshop.threads, shard: { index, count: 3 } });
   await expect(
-    mergeShards([at('shard-1'), at('stranger'), at('shard-3')], at('merged'), { threads }),
+    mergeShards([at('shard-1'), at('shard-3')], at('merged'), { threads: workshop.threads }),
+  ).rejects.toThrow(/shard 2 of 3 is missing/);
+  const other = smallSpec((pack) => ({ ...pack, name: 'Other' }));
+  await exportShard(other, at('stranger'), { threads: workshop.threads, shard: { index: 2, count: 3 } });
+  await expect(
+    mergeShards([at('shard-1'), at('stranger'), at('shard-3')], at('merged'), { threads: workshop.threads }),
   ).rejects.toThrow(/stranger is no shard of the same pack/);
   await mergeShards(
     [3, 1, 2].map((i) => at(`shard-${i}`)),
     at('merged'),
-    { threads },
+    { threads: workshop.threads },
   );
   expect(await contents(at('merged'))).toEqual(await contents(at('one')));
 });
@@ -114,7 +107,8 @@ describe('verify finds', () => {
 });
 
 describe('what cannot be exported is refused before anything is made', () => {
-  const refused = (change: (pack: Pack) => Pack) => exportPack(smallSpec(change), at('refused'), { threads });
+  const refused = (change: (pack: Pack) => Pack) =>
+    exportPack(smallSpec(change), at('refused'), { threads: workshop.threads });
 
   test('names that are one, a look that is gone, an empty pack', async () => {
     await expect(
@@ -134,17 +128,19 @@ describe('what cannot be exported is refused before anything is made', () => {
   });
 
   test('a place that is taken', async () => {
-    await expect(exportPack(spec, at('one'), { threads })).rejects.toThrow(/is there already/);
+    await expect(exportPack(spec, at('one'), { threads: workshop.threads })).rejects.toThrow(
+      /is there already/,
+    );
   });
 
   test('a release with files over their tolerance, unless a reason is given', async () => {
     const release = { number: 1, date: '2031-04-02', note: '', recipients: '', reason: '' };
-    await expect(exportPack({ ...spec, release }, at('held'), { threads })).rejects.toThrow(
+    await expect(exportPack({ ...spec, release }, at('held'), { threads: workshop.threads })).rejects.toThrow(
       /release is held: \d+ of 18 files are over their tolerance/,
     );
     expect(existsSync(at('held'))).toBe(false);
     const told = { ...release, reason: 'Monitors only.' };
-    const manifest = await exportPack({ ...spec, release: told }, at('held'), { threads });
+    const manifest = await exportPack({ ...spec, release: told }, at('held'), { threads: workshop.threads });
     expect(manifest.release).toEqual(told);
   });
 });
@@ -154,11 +150,15 @@ test('cancelled, nothing stands under its name, and going on redoes nothing', as
   const out = at('cancelled');
   const stopAt = (done: number) => done >= 6 && controller.abort();
   await expect(
-    exportPack(spec, out, { threads, signal: controller.signal, onProgress: ({ done }) => stopAt(done) }),
+    exportPack(spec, out, {
+      threads: workshop.threads,
+      signal: controller.signal,
+      onProgress: ({ done }) => stopAt(done),
+    }),
   ).rejects.toThrow(/abort/i);
   expect(existsSync(out)).toBe(false);
   const begun: number[] = [];
-  await exportPack(spec, out, { threads, onProgress: ({ done }) => begun.push(done) });
+  await exportPack(spec, out, { threads: workshop.threads, onProgress: ({ done }) => begun.push(done) });
   expect(begun[0]).toBeGreaterThanOrEqual(6);
   expect(await contents(out)).toEqual(await contents(at('one')));
 });
@@ -224,7 +224,7 @@ test('a folder that may not be written to is said, and nothing is left in it', (
 
 test('a place that is no folder is said, and nothing is left beside it', async () => {
   writeFileSync(at('file'), '');
-  await expect(exportPack(spec, join(at('file'), 'pack'), { threads })).rejects.toThrow(
+  await expect(exportPack(spec, join(at('file'), 'pack'), { threads: workshop.threads })).rejects.toThrow(
     /ENOTDIR|not a directory/,
   );
 });

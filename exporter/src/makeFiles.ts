@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import { placeIn } from './placeIn.ts';
 import { type DeviceId, devices } from '@velvet-dusk/core/device/devices';
 import { contentHash } from '@velvet-dusk/core/look/hash';
 import { findBefore } from '@velvet-dusk/core/pack/changes';
@@ -43,7 +44,7 @@ function placesBefore({ previous }: PackSpec, folder: string | undefined) {
   const find = findBefore(previous?.files ?? []);
   return (file: PlannedFile): string | undefined => {
     const was = folder === undefined ? undefined : find({ path: file.path, purpose: plannedPurpose(file) });
-    const place = was && join(folder!, was.path);
+    const place = was && placeIn(folder!, was.path);
     return place && existsSync(place) ? place : undefined;
   };
 }

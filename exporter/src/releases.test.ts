@@ -1,27 +1,18 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { purposeOf } from '@velvet-dusk/core/pack/changes';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { type PackSpec, parseSpec } from '@velvet-dusk/core/pack/spec';
 import { exportPack } from './exportPack.ts';
 import { contents, read, smallSpec } from './testing/smallSpec.ts';
-import { PackThreads } from './threads.ts';
+import { placeIn } from './placeIn.ts';
+import { startWorkshop } from './testing/workshop.ts';
 
-const folder = mkdtempSync(join(tmpdir(), 'releases-'));
-const at = (name: string) => join(folder, name);
+const workshop = startWorkshop('releases');
+const { at } = workshop;
 const spec = smallSpec();
-let threads: PackThreads;
-beforeAll(() => {
-  threads = new PackThreads(2);
-});
-afterAll(async () => {
-  await threads.close();
-  rmSync(folder, { recursive: true });
-});
-
 describe('against the release before', () => {
   const release = (number: number) => ({
     number,
@@ -46,9 +37,14 @@ describe('against the release before', () => {
   });
 
   test('files that changed are told by how much, also where their name tells another version', async () => {
-    const first = await exportPack({ ...spec, release: release(1) }, at('first'), { threads });
+    const first = await exportPack({ ...spec, release: release(1) }, at('first'), {
+      threads: workshop.threads,
+    });
     const second = { ...secondSpec(0.3), previous: previousOf(first) };
-    const manifest = await exportPack(second, at('second'), { threads, before: at('first') });
+    const manifest = await exportPack(second, at('second'), {
+      threads: workshop.threads,
+      before: at('first'),
+    });
     for (const { look, destination, path, difference } of manifest.files) {
       if (!look) expect(difference).toBeNull();
       else if (look.id === 'oilskin') {
@@ -58,7 +54,7 @@ describe('against the release before', () => {
       if (look && destination === 'editor') expect(path).toContain('_v3_');
     }
     const less = { ...secondSpec(0.1), previous: previousOf(first) };
-    const { files } = await exportPack(less, at('less'), { threads, before: at('first') });
+    const { files } = await exportPack(less, at('less'), { threads: workshop.threads, before: at('first') });
     for (const [i, { difference }] of files.entries())
       if (difference?.mean) expect(difference.mean).toBeLessThan(0.6 * manifest.files[i].difference!.mean);
     const text = readFileSync(join(at('second'), 'CHANGES.txt'), 'utf8');
@@ -70,7 +66,17 @@ describe('against the release before', () => {
 
   test('made again from its own spec it is the same, without the release before at hand', async () => {
     const own = parseSpec(read(join(at('second'), 'pack-spec.json')), 'own');
-    await exportPack(own, at('again'), { threads });
+    await exportPack(own, at('again'), { threads: workshop.threads });
     expect(await contents(at('again'))).toEqual(await contents(at('second')));
   });
 });
+
+test.each(['../secret.cube', 'LUTs/../../secret.cube', `../${'x'.repeat(3)}`])(
+  'a name that leads out of a folder, %s, is no place in it; one that goes down and up again is',
+  (name) => {
+    expect(placeIn('/tmp/pack', name)).toBeUndefined();
+    // A folder beside it begins with the same letters.
+    expect(placeIn('/tmp/pack', '../pack-two/a.cube')).toBeUndefined();
+    expect(placeIn('/tmp/pack', 'a/../b.cube')).toBe('/tmp/pack/b.cube');
+  },
+);

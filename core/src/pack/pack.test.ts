@@ -4,6 +4,10 @@ import { parseLook } from '../look/document.ts';
 import { profileOf } from '../testing/profiles.ts';
 import { withOutput } from '../render/display.ts';
 import { itemsOf, newPack, type Pack, packItemSchema, parsePack, withItems } from './document.ts';
+import { usualPractice } from '../readings/practice.ts';
+import { triedLines } from './guide/content.ts';
+import { type CardMeasures, lookCardPage } from './guide/lookCardPage.ts';
+import { specOf } from './spec.ts';
 import { totalsOf } from './estimate.ts';
 import { judgePlan } from './judge.ts';
 import { planPack } from './plan.ts';
@@ -215,5 +219,28 @@ describe('formats that hold some LUTs only', () => {
       destinations: pack.destinations.map((d) => ({ ...d, formats: ['spi1d' as const] })),
     };
     expect(planPack(none, sources).refused[0].says).toMatch(/no format of Editor can hold the combined LUT/);
+  });
+});
+
+describe('how far a look holds', () => {
+  const fails = [{ id: 'skinHue', value: 9 }];
+  const open = { low: { at: -150, fails: [] }, high: { at: 150, fails: [] }, atRest: [] };
+  const exposure = { low: { at: -1.3, fails }, high: { at: 1.72, fails: [] }, atRest: [] };
+  const endurance = [{ lookId: 'oilskin', plateId: 'quay', exposure, balance: open }];
+  const trials = [{ lookId: 'oilskin', practice: usualPractice, endurance }];
+
+  test('stands on its card in words, and on no other', () => {
+    expect(triedLines({ trials }, 'oilskin')).toEqual([
+      'Holds from −1.3 to +1.7 stops; skin goes green first.',
+      'Holds over the whole search, −150 to +150 mired.',
+    ]);
+    expect(triedLines({ trials }, 'slack-water')).toEqual([]);
+    const oilskin = looks.find((l) => l.id === 'oilskin')!;
+    const spec = { ...specOf(packOf(), { looks, profiles: [] }), trials };
+    const measures: CardMeasures = { grey: [0.4, 0.42], skin: [0.5, 0.5] };
+    const card = lookCardPage(oilskin.document, 'oilskin', spec, { pictures: [], measures });
+    expect(card).toContain(
+      'Tried on plates of the project: Holds from −1.3 to +1.7 stops; skin goes green first.',
+    );
   });
 });

@@ -1,9 +1,8 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { decode } from 'fast-png';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
 import { PreviewBaker } from '@velvet-dusk/core/order/previewBaker';
 import { cellsOf } from '@velvet-dusk/core/trial/board';
 import { runCell } from '@velvet-dusk/core/trial/cell';
@@ -12,27 +11,18 @@ import { cellResult } from '@velvet-dusk/core/trial/result';
 import { cellAt, parseTrialResult } from '@velvet-dusk/core/trial/run';
 import { parseTrialSpec, writeTrialSpec } from '@velvet-dusk/core/trial/spec';
 import { workFolder } from '../exportPack.ts';
-import { PackThreads } from '../threads.ts';
+import { startWorkshop } from '../testing/workshop.ts';
 import { smallTrial } from '../testing/smallTrial.ts';
 import { exportTrial, exportTrialShard, mergeTrials } from './exportTrial.ts';
 import { runTrial } from './runTrial.ts';
 
-const folder = mkdtempSync(join(tmpdir(), 'trials-'));
-const at = (name: string) => join(folder, name);
+const workshop = startWorkshop('trials');
+const { at } = workshop;
 const input = smallTrial();
 const read = (path: string): unknown => JSON.parse(readFileSync(path, 'utf8'));
 
-let threads: PackThreads;
-beforeAll(() => {
-  threads = new PackThreads(2);
-});
-afterAll(async () => {
-  await threads.close();
-  rmSync(folder, { recursive: true });
-});
-
 test('a run holds what each cell measures by itself, and is read back as it was written', async () => {
-  const result = await exportTrial(input, at('one'), { threads });
+  const result = await exportTrial(input, at('one'), { threads: workshop.threads });
   expect(existsSync(workFolder(at('one')))).toBe(false);
   expect(parseTrialResult(read(at('one/trial-result.json')), 'result')).toEqual(result);
   const { display, practice, profiles } = input;
@@ -68,23 +58,26 @@ test('its table is read by a spreadsheet’s rules, its sheet has every cell, it
 
 test('two shards make the same run as one', async () => {
   for (const index of [1, 2])
-    await exportTrialShard(input, at(`part-${index}`), { threads, shard: { index, count: 2 } });
-  const merged = await mergeTrials([at('part-1'), at('part-2')], at('merged'), { threads });
+    await exportTrialShard(input, at(`part-${index}`), {
+      threads: workshop.threads,
+      shard: { index, count: 2 },
+    });
+  const merged = await mergeTrials([at('part-1'), at('part-2')], at('merged'), { threads: workshop.threads });
   expect(merged).toEqual(parseTrialResult(read(at('one/trial-result.json')), 'result'));
   for (const file of readdirSync(at('one')))
     expect(readFileSync(at(`merged/${file}`)).equals(readFileSync(at(`one/${file}`))), file).toBe(true);
   const other = { ...input, project: 'Another' };
-  await exportTrialShard(other, at('other'), { threads, shard: { index: 1, count: 1 } });
-  await expect(mergeTrials([at('part-1'), at('other')], at('mixed'), { threads })).rejects.toThrow(
-    /other is no shard of the same run/,
-  );
+  await exportTrialShard(other, at('other'), { threads: workshop.threads, shard: { index: 1, count: 1 } });
+  await expect(
+    mergeTrials([at('part-1'), at('other')], at('mixed'), { threads: workshop.threads }),
+  ).rejects.toThrow(/other is no shard of the same run/);
 });
 
 test('broken off, a run goes on where it was, past a half line and what a killed thread left', async () => {
   const work = at('work');
   const controller = new AbortController();
   const broken = runTrial(input, work, {
-    threads,
+    threads: workshop.threads,
     signal: controller.signal,
     onProgress: ({ done }) => done > 0 && controller.abort(),
   });
@@ -94,7 +87,10 @@ test('broken off, a run goes on where it was, past a half line and what a killed
   expect(before).toBeGreaterThan(0);
   writeFileSync(journal, `${readFileSync(journal, 'utf8')}{"key":"cells 9","ce`);
   const steps: number[] = [];
-  const result = await runTrial(input, work, { threads, onProgress: ({ done }) => steps.push(done) });
+  const result = await runTrial(input, work, {
+    threads: workshop.threads,
+    onProgress: ({ done }) => steps.push(done),
+  });
   expect(steps[0]).toBeGreaterThan(0);
   expect(result).toEqual(parseTrialResult(read(at('one/trial-result.json')), 'result'));
 });
@@ -120,7 +116,7 @@ test('a gate is measured over its own range, by its own readings', async () => {
     balance: { low: 0, high: 0 },
   };
   const gated: TrialInput = { ...input, endurance: false, gate };
-  const result = (await runTrial(gated, at('gated'), { threads }))!;
+  const result = (await runTrial(gated, at('gated'), { threads: workshop.threads }))!;
   expect(result.endurance).toEqual([]);
   expect(result.gate!.measured.map((m) => [m.plateId, m.lookId])).toEqual([
     ['dim', 'plain'],

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
-import { createReadStream, createWriteStream, existsSync } from 'node:fs';
+import { createReadStream, createWriteStream } from 'node:fs';
 import { copyFile, open, stat } from 'node:fs/promises';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { z } from 'zod';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import type { TriedLook } from '@velvet-dusk/core/pack/spec';
@@ -10,7 +10,7 @@ import { makePack, topFolder } from '@velvet-dusk/exporter/exportPack';
 import { manifestName } from '@velvet-dusk/exporter/finish';
 import { filesIn } from '@velvet-dusk/exporter/journal';
 import type { MakeOptions } from '@velvet-dusk/exporter/makeFiles';
-import { withFolder } from '@velvet-dusk/exporter/openOut';
+import { openFolder } from '@velvet-dusk/exporter/openOut';
 import { streamZip } from '@velvet-dusk/exporter/zip';
 import { defineJob, type MadeFile } from '../kind.ts';
 import { timeLeft } from '../timeLeft.ts';
@@ -83,12 +83,13 @@ export const exportPackJob = defineJob({
       onProgress: ({ done, total, secondsLeft }) =>
         report(`${done} of ${total} files${timeLeft(secondsLeft)}`, (done / total) * stageEnds.files),
     };
-    // What changed is measured against what went out before, where that is still here.
-    const before = zipBefore && files.pathOf(zipBefore);
-    const manifest =
-      before && existsSync(before)
-        ? await withFolder(before, (folder) => makePack(spec, workFolder, { ...options, before: folder }))
-        : await makePack(spec, workFolder, options);
+    // What changed is measured against what went out before, where that is still here and whole; without it less is told.
+    const opened = zipBefore
+      ? await openFolder(files.pathOf(zipBefore), dirname(workFolder)).catch(() => null)
+      : null;
+    const manifest = await makePack(spec, workFolder, { ...options, before: opened?.folder }).finally(() =>
+      opened?.close(),
+    );
     report('Zipping', stageEnds.files);
     const zip = context.newPart();
     await streamZip(filesIn(workFolder), topFolder(spec), createWriteStream(zip), signal);
