@@ -26,6 +26,10 @@ function ask(name: string, question: object): unknown {
 export const ocio = (transform: object, pixels: Pixel[], inverse = false): Pixel[] =>
   (ask('ocio', { transform, pixels, inverse }) as { pixels: Pixel[] }).pixels;
 
+/** One transform as OpenColorIO bakes it into each format it writes, and what becomes of the nodes of its grid, red fastest. */
+export const ocioBaked = (question: { grid: number; shaper?: number; endings: readonly string[] }) =>
+  ask('bake', question) as { files: Record<string, string>; nodes: Pixel[] };
+
 /** What docs/film.md gives for some cases, built again in numpy. */
 export interface FilmAnswer {
   lights: number[];

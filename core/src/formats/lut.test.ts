@@ -32,7 +32,7 @@ describe('a LUT file is known by what is in it', () => {
     for (const text of ['', 'PNG\u0000\u0001', '{}', '1 2 3'])
       expect(() => parseLut(text, 'a.txt')).toThrow(FormatError);
     expect(() => parseLut('hello', 'a.txt')).toThrow(
-      /begins like no LUT that is read \(cube, spi1d, spi3d, 3dl, clf\)/,
+      /begins like no LUT that is read \(cube, spi1d, spi3d, 3dl, csp, clf\)/,
     );
   });
 

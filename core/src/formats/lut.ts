@@ -2,6 +2,7 @@ import { type Lut, lutOf } from '../lut/lut.ts';
 import { clfLut } from './clf/lut.ts';
 import { parseClf } from './clf/parse.ts';
 import { parseCube } from './cubeParse.ts';
+import { parseCsp } from './csp.ts';
 import { FormatError } from './error.ts';
 import { type LutEnding, lutEndings } from './lutEndings.ts';
 import { parseSpi1d } from './spi1d.ts';
@@ -42,6 +43,11 @@ const formats: readonly LutFormat[] = [
     // A mesh of rising codes, from 0.
     begins: (start) => /^(?:\s*#.*\r?\n)*\s*0([ \t]+\d+)+[ \t]*\r?\n/.test(start),
     read: (text, file) => lutOf(parseThreeDl(text, file)),
+  },
+  {
+    ending: 'csp',
+    begins: (start) => /^CSPLUTV100\s/.test(start),
+    read: parseCsp,
   },
   {
     ending: 'clf',
