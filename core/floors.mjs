@@ -13,7 +13,7 @@ export const floors = [
   ['readings'],
   ['scopes', 'plate', 'match', 'proposals'],
   ['trial'],
-  ['pack'],
+  ['pack', 'inspect'],
   ['device'],
   ['api'],
 ];

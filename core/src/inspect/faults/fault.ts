@@ -1,0 +1,36 @@
+import type { Lut } from '../../lut/lut.ts';
+import type { Lattice } from '../lattice.ts';
+
+/** Something that is wrong with a LUT, and where. */
+export interface Fault {
+  id: string;
+  /** Input at which it is worst, as shares of the domain; null where it is everywhere. */
+  at: readonly [number, number, number] | null;
+  /** How bad, in the unit its kind says. */
+  size: number;
+}
+
+export interface Inspected {
+  lut: Lut;
+  lattice: Lattice;
+  /** Outputs along the neutral axis, RGB for each node. */
+  neutral: Float32Array;
+}
+
+export interface FaultKind {
+  readonly id: string;
+  readonly label: string;
+  readonly unit: string;
+  /** What it does to a picture, and what can be done. */
+  readonly meaning: string;
+  readonly remedy: string;
+  /** Null where there is none. */
+  find(lut: Inspected): Fault | null;
+}
+
+/** A node as shares of the domain. */
+export const shareOf = ({ size }: Lattice, r: number, g: number, b: number): [number, number, number] => [
+  r / (size - 1),
+  g / (size - 1),
+  b / (size - 1),
+];
