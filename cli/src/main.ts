@@ -9,6 +9,8 @@ import { decodeAnything } from './commands/decodeAnything.ts';
 import { deviceCommand } from './commands/device.ts';
 import { mergeCommand } from './commands/merge.ts';
 import { packCommand } from './commands/pack.ts';
+import { compareCommand } from './commands/compare.ts';
+import { convertCommand } from './commands/convertLut.ts';
 import { trialCommand } from './commands/trial.ts';
 import { verifyCommand } from './commands/verify.ts';
 import { UsageError } from './errors.ts';
@@ -26,6 +28,8 @@ const commands = [
   mergeCommand,
   deviceCommand,
   trialCommand,
+  convertCommand,
+  compareCommand,
 ];
 
 const usage = () =>

@@ -86,8 +86,13 @@ test('a board is laid out by typed values, walked by keys, opened, and undone', 
 test('a run is kept behind a gate, a sheet shows the cameras, a clip is measured', async ({ page }) => {
   await choose(page, 'Rows', 'plates', ['Marsh, noon']);
   await choose(page, 'Columns', 'exposure', '−1  0  1');
+  await page.getByRole('button', { name: /^Switch:/ }).click();
+  await page.getByRole('combobox', { name: 'Switch' }).selectOption('none');
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^Gate/ }).click();
   const gate = page.getByRole('dialog', { name: 'Gate of this project' });
+  // Two plates are enough to be held by.
+  for (const box of (await gate.getByRole('checkbox').all()).slice(2)) await box.uncheck();
   await gate.getByRole('spinbutton', { name: 'Exposure from' }).fill('-6');
   await gate.getByRole('button', { name: 'Set the gate' }).click();
   await expect(gate).toBeHidden();
@@ -100,7 +105,7 @@ test('a run is kept behind a gate, a sheet shows the cameras, a clip is measured
   const table = readFileSync(await (await download).path(), 'utf8')
     .trim()
     .split('\r\n');
-  expect(table[0]).toMatch(/^plates,exposure,looks,verdict,named by,midGrey/);
+  expect(table[0]).toMatch(/^plates,exposure,switch,verdict,named by,midGrey/);
   await expectAxeClean(page);
   await page.keyboard.press('Escape');
   await expect(page.getByRole('link', { name: /^Trials \d+ of \d+ hold/ })).toBeVisible();

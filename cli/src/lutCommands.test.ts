@@ -1,0 +1,158 @@
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { beforeAll, describe, expect, test } from 'vitest';
+import { writePng } from '@velvet-dusk/core/formats/png';
+import { seeded } from '@velvet-dusk/core/numeric/random';
+import { at, dusk, json, root } from './testing/dusk.ts';
+
+/** Any LUT on the command line: inspected, compared, converted. */
+
+interface Report {
+  file: string;
+  faults?: { id: string; at: number[] | null }[];
+  error?: string;
+}
+
+beforeAll(() => {
+  const look = `${root}demo/looks/slack-water.json`;
+  const bake = (out: string, grid: string) =>
+    dusk('bake', '--look', look, '--profile', 'heron', '--role', 'combined', '--grid', grid, '--out', out);
+  expect(bake(at('look.cube'), '33').code).toBe(0);
+  expect(bake(at('small.cube'), '25').code).toBe(0);
+});
+
+describe('inspect', () => {
+  test('of a folder tells of every file: what is sound, what is wrong and where, and what is none', () => {
+    const lines = readFileSync(at('look.cube'), 'utf8').split('\n');
+    const first = lines.findIndex((l) => /^\d/.test(l));
+    const node = first + (20 * 33 + 16) * 33 + 12;
+    const [r, g, b] = lines[node].split(' ').map(Number);
+    mkdirSync(at('maker/deep'), { recursive: true });
+    writeFileSync(at('maker/sound.cube'), lines.join('\n'));
+    writeFileSync(
+      at('maker/deep/spoilt.cube'),
+      lines.with(node, `${r.toFixed(6)} ${(g + 0.06).toFixed(6)} ${b.toFixed(6)}`).join('\n'),
+    );
+    writeFileSync(at('maker/none.cube'), 'LUT_3D_SIZE two\n');
+    writeFileSync(at('maker/notes.txt'), 'read me');
+    const found = json('inspect', '--lut', at('maker'), '--json') as unknown as Report[];
+    expect(found.map((f) => f.file.replace(`${at('maker')}/`, ''))).toEqual([
+      'deep/spoilt.cube',
+      'none.cube',
+      'sound.cube',
+    ]);
+    const [spoilt, none, sound] = found;
+    expect(spoilt.faults).toEqual([
+      expect.objectContaining({ id: 'badNode', at: [12 / 32, 16 / 32, 20 / 32] }) as Report['faults'],
+    ]);
+    expect(none.error).toMatch(/none\.cube: line 1/);
+    expect(sound.faults).toEqual([]);
+    const told = dusk('inspect', '--lut', at('maker'));
+    expect(told.out).toMatch(/spoilt\.cube: 3d of 33, one bad node/);
+    expect(told.out).toMatch(/sound\.cube: 3d of 33, nothing is wrong with it/);
+  });
+
+  test('of a path that is not there, and of two at once, is refused in words', () => {
+    expect(dusk('inspect', '--lut', at('gone'))).toMatchObject({ code: 1 });
+    expect(dusk('inspect', '--lut', at('look.cube'), '--cube', at('look.cube'))).toMatchObject({ code: 2 });
+  });
+});
+
+describe('convert', () => {
+  const uniform = seeded(5);
+  const size = { width: 32, height: 24 };
+  beforeAll(() =>
+    writeFileSync(
+      at('frame.png'),
+      writePng({ ...size, rgb: Float32Array.from({ length: 32 * 24 * 3 }, uniform) }),
+    ),
+  );
+
+  test.each([
+    // Six decimals; codes of 12 bits, of which FFmpeg takes 4096 for the top one and reads 17 points alone.
+    ['csp', 2],
+    ['3dl', 30],
+  ])('to .%s gives what FFmpeg makes of the cube it came from, read by FFmpeg', (ending, by) => {
+    const out = at(`made.${ending}`);
+    for (const made of [out, at(`same-${ending}.cube`)])
+      expect(dusk('convert', '--in', at('look.cube'), '--out', made, '--grid', '17').code).toBe(0);
+    const graded = (lut: string) =>
+      new Uint16Array(
+        Uint8Array.from(
+          execFileSync('ffmpeg', [
+            ...['-v', 'error', '-i', at('frame.png'), '-vf', `lut3d=file=${lut}:interp=tetrahedral`],
+            ...['-pix_fmt', 'rgb48le', '-f', 'rawvideo', '-'],
+          ]),
+        ).buffer,
+      );
+    const [a, b] = [graded(at(`same-${ending}.cube`)), graded(out)];
+    expect(a).toHaveLength(size.width * size.height * 3);
+    let worst = 0;
+    for (let i = 0; i < a.length; i++) worst = Math.max(worst, Math.abs(a[i] - b[i]));
+    expect(worst).toBeLessThanOrEqual(by);
+  });
+
+  test('there and back, through every format that is written, is the same LUT', () => {
+    for (const ending of ['spi3d', 'clf', 'csp']) {
+      expect(dusk('convert', '--in', at('small.cube'), '--out', at(`x.${ending}`)).code).toBe(0);
+      const { values } = json('compare', at('small.cube'), at(`x.${ending}`), '--json') as unknown as {
+        values: number;
+      };
+      expect(values).toBeLessThan(2e-6);
+    }
+    // A Hald image takes grids of square numbers only.
+    expect(dusk('convert', '--in', at('small.cube'), '--out', at('x.png')).code).toBe(0);
+    const { lattice } = json('compare', at('small.cube'), at('x.png'), '--json') as unknown as {
+      lattice: { max: number };
+    };
+    expect(lattice.max).toBeLessThan(0.02);
+    expect(dusk('convert', '--in', at('look.cube'), '--out', at('y.png')).err).toMatch(
+      /square number of points, not 33/,
+    );
+  });
+
+  test('its range goes to narrow and back', () => {
+    expect(
+      dusk('convert', '--in', at('small.cube'), '--out', at('n.cube'), '--range', 'full-to-narrow').code,
+    ).toBe(0);
+    const narrow = json('inspect', '--lut', at('n.cube'), '--json') as unknown as {
+      min: number[];
+      max: number[];
+    };
+    // ITU-R BT.2100, table 9: black at 64, white at 940 of 1023.
+    expect(Math.min(...narrow.min)).toBeGreaterThanOrEqual(64 / 1023 - 1e-6);
+    expect(Math.max(...narrow.max)).toBeLessThanOrEqual(940 / 1023 + 1e-6);
+    expect(
+      dusk('convert', '--in', at('n.cube'), '--out', at('f.cube'), '--range', 'narrow-to-full').code,
+    ).toBe(0);
+    const { values } = json('compare', at('small.cube'), at('f.cube'), '--json') as unknown as {
+      values: number;
+    };
+    expect(values).toBeLessThan(3e-6);
+  });
+
+  test('what cannot be written is refused before anything is', () => {
+    expect(dusk('convert', '--in', at('look.cube'), '--out', at('z.xyz'))).toMatchObject({ code: 2 });
+    expect(dusk('convert', '--in', at('look.cube'), '--out', at('z.cube'), '--range', 'loud').err).toMatch(
+      /full-to-narrow or narrow-to-full/,
+    );
+    expect(dusk('convert', '--in', at('look.cube'), '--out', at('look.cube')).err).toMatch(/is the input/);
+  });
+});
+
+test('compare says how far two are apart, and which way greys go', () => {
+  const same = json('compare', at('look.cube'), at('look.cube'), '--json') as unknown as { values: number };
+  expect(same.values).toBe(0);
+  const brighter = readFileSync(at('small.cube'), 'utf8').replace(
+    /^(\d\S*) (\S+) (\S+)$/gm,
+    (_, ...rgb: string[]) =>
+      rgb
+        .slice(0, 3)
+        .map((v) => Math.min(Number(v) + 0.05, 1).toFixed(6))
+        .join(' '),
+  );
+  writeFileSync(at('brighter.cube'), brighter);
+  const told = dusk('compare', at('small.cube'), at('brighter.cube'));
+  expect(told.out).toMatch(/greys: ΔE2000 .*the second is \+[3-6]\.\d\d L\*/);
+  expect(dusk('compare', at('small.cube')).code).toBe(2);
+});
