@@ -7,11 +7,11 @@ import { chromium, type Page } from '@playwright/test';
 import { contactSheet } from '@velvet-dusk/demo/contactSheet';
 import { nightCrewSpec } from '@velvet-dusk/demo/nightCrew';
 import { exportPack } from '@velvet-dusk/exporter/exportPack';
-import { atRest } from '@velvet-dusk/core/trial/condition';
 import { PackThreads } from '@velvet-dusk/exporter/threads';
 import config from '../playwright.config.ts';
 import { Bench } from './bench.ts';
 import { startDemo } from './demoServer.ts';
+import { boardKey, exposureBoard } from './exposureBoard.ts';
 
 const folder = process.env.DUSK_SHOTS ?? fileURLToPath(new URL('../../docs/screenshots', import.meta.url));
 
@@ -24,23 +24,10 @@ async function begin(page: Page, bench: Bench, name: string): Promise<void> {
   await page.getByRole('textbox', { name: 'Name' }).fill(name);
 }
 
-const scenes = [
-  'quay-blue-hour',
-  'heads-and-chart',
-  'marsh-noon',
-  'galley-tungsten',
-  'arcade-neon',
-  'wheelhouse-overcast',
-];
-const exposureBoard = {
-  kind: 'velvet-dusk/trial',
-  schemaVersion: 1,
-  name: 'One look, all exposures',
-  base: atRest(scenes[0], 'slack-water'),
-  rows: { axis: 'plates', values: scenes },
-  columns: { axis: 'exposure', values: [-2, -1.5, -1, -0.5, 0, 0.5, 1, 1.5, 2] },
-  switch: { axis: 'looks', values: ['slack-water', 'sodium-quay', 'oilskin', 'lamplight-negative'] },
-};
+const board = exposureBoard(
+  [-2, -1.5, -1, -0.5, 0, 0.5, 1, 1.5, 2],
+  ['slack-water', 'sodium-quay', 'oilskin', 'lamplight-negative'],
+);
 
 const shots: Record<string, Shot> = {
   start: async (page, bench) => {
@@ -109,10 +96,7 @@ const shots: Record<string, Shot> = {
     await page.waitForTimeout(1500);
   },
   'trials-board': async (page, bench) => {
-    await page.addInitScript(([key, text]) => localStorage.setItem(key, text), [
-      'velvet-dusk board saltmarsh-line',
-      JSON.stringify(exposureBoard),
-    ] as const);
+    await page.addInitScript(([key, text]) => localStorage.setItem(key, text), [boardKey, board] as const);
     await page.goto(`${bench.url}/saltmarsh-line/trials`);
     await page.getByText(/^54 of 54/).waitFor({ timeout: 60_000 });
     await page.waitForTimeout(12_000);

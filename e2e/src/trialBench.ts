@@ -6,30 +6,13 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
-import { atRest } from '@velvet-dusk/core/trial/condition';
 import { trialWidth } from '@velvet-dusk/core/trial/document';
 import config from '../playwright.config.ts';
 import { startDemo } from './demoServer.ts';
+import { boardKey, exposureBoard, scenes } from './exposureBoard.ts';
 
-const plates = [
-  'quay-blue-hour',
-  'heads-and-chart',
-  'marsh-noon',
-  'galley-tungsten',
-  'arcade-neon',
-  'wheelhouse-overcast',
-];
 const exposures = Array.from({ length: 13 }, (_, i) => (i - 6) / 2);
-const looks = ['slack-water', 'lamplight-negative'];
-const board = {
-  kind: 'velvet-dusk/trial',
-  schemaVersion: 1,
-  name: 'Bench',
-  base: atRest(plates[0], looks[0]),
-  rows: { axis: 'plates', values: plates },
-  columns: { axis: 'exposure', values: exposures },
-  switch: { axis: 'looks', values: looks },
-};
+const board = exposureBoard(exposures, ['slack-water', 'lamplight-negative']);
 const runs = 5;
 
 interface Times {
@@ -73,7 +56,7 @@ const timeRun = (page: Page, look: string): Promise<Times> =>
       }
       return times;
     },
-    { look, rows: plates.length },
+    { look, rows: scenes.length },
   );
 
 const folder = mkdtempSync(join(tmpdir(), 'dusk-trials-'));
@@ -85,10 +68,7 @@ try {
   // Each in a page of its own, so that nothing is remembered but the frames and the workers that are up.
   for (let run = 0; run < runs; run++) {
     const page = await (await browser.newContext({ viewport: viewport! })).newPage();
-    await page.addInitScript(([key, text]) => localStorage.setItem(key, text), [
-      'velvet-dusk board saltmarsh-line',
-      JSON.stringify(board),
-    ] as const);
+    await page.addInitScript(([key, text]) => localStorage.setItem(key, text), [boardKey, board] as const);
     await page.goto(`${server.url}/saltmarsh-line/trials`);
     await page.getByText(/^78 of 78/).waitFor({ timeout: 60_000 });
     await page.waitForTimeout(12_000);
@@ -101,9 +81,9 @@ try {
   };
   const moves = found.flatMap((t) => t.moves).sort((a, b) => a - b);
   process.stdout.write(
-    `a board of ${plates.length} plates × ${exposures.length} exposures at ${trialWidth} pixels, a film look, no graphics processor, medians of ${runs}: ` +
+    `a board of ${scenes.length} plates × ${exposures.length} exposures at ${trialWidth} pixels, a film look, no graphics processor, medians of ${runs}: ` +
       `first cells ${median((t) => t.first)} s (goal: 0.5 s), all ${median((t) => t.all)} s (goal: 8 s), ` +
-      `endurance of ${plates.length} plates ${median((t) => t.endurance - t.all)} s more (goal: 15 s); ` +
+      `endurance of ${scenes.length} plates ${median((t) => t.endurance - t.all)} s more (goal: 15 s); ` +
       `a move meanwhile: median ${moves[Math.floor(moves.length / 2)].toFixed(0)} ms, 95 % ${moves[Math.floor(moves.length * 0.95)].toFixed(0)} ms (goal: 100 ms)\n`,
   );
 } finally {

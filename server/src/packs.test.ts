@@ -29,15 +29,7 @@ const save = (record: PackRecord, pack: Pack, revision = record.revision) =>
 const order = (record: PackRecord, more: object = {}) =>
   send('POST', `/packs/${record.id}/exports`, { revision: record.revision, ...more });
 
-async function finished(answer: Response): Promise<Job> {
-  expect(answer.status).toBe(202);
-  const { id } = (await answer.json()) as Job;
-  for (;;) {
-    const job = (await (await client.ask(`/jobs/${id}`)).json()) as Job;
-    if (isOver(job.state)) return job;
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-}
+const finished: typeof client.finished = (...args) => client.finished(...args);
 async function zipOf(job: Job): Promise<string> {
   const [zip] = job.artefacts;
   const path = join(mkdtempSync(join(tmpdir(), 'pack-')), zip.name);

@@ -27,15 +27,7 @@ const board = (rows: string[], columns: number[], lookId = 'look') => ({
 const orderRun = (trial: object, endurance = false) =>
   send('POST', '/projects/p/trials', { trial, endurance });
 
-async function finished(answer: Response): Promise<Job> {
-  expect(answer.status).toBe(202);
-  const { id } = (await answer.json()) as Job;
-  for (;;) {
-    const job = (await (await client.ask(`/jobs/${id}`)).json()) as Job;
-    if (isOver(job.state)) return job;
-    await new Promise((resolve) => setTimeout(resolve, 100));
-  }
-}
+const finished: typeof client.finished = (...args) => client.finished(...args);
 const fileOf = async (job: Job, name: string) => {
   const { id } = job.artefacts.find((a) => a.name === name)!;
   return (await client.ask(`/artefacts/${id}/file`)).text();

@@ -9,7 +9,7 @@ import { cellAt, resultSources, type TrialResult } from '@velvet-dusk/core/trial
 function field(value: string | number | null): string {
   if (typeof value === 'number') return String(value);
   const text = value ?? '';
-  const safe = /^[=+@\t]/.test(text) ? `'${text}` : text;
+  const safe = /^[=+@\t-]/.test(text) ? `'${text}` : text;
   return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
 }
 

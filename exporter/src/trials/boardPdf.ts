@@ -19,10 +19,15 @@ const verdictWords: Record<Verdict, string> = { holds: 'holds', close: 'close', 
 
 const small = (text: string, color = soft): Content => ({ text: inFace(text), fontSize: 7.5, color });
 
-async function boardTable(result: TrialResult, work: string, chosen: number): Promise<Content> {
+/** Part of a board as a table. @param from the first of its columns that is in it. */
+async function boardTable(
+  result: TrialResult,
+  work: string,
+  { chosen, from }: { chosen: number; from: number },
+): Promise<Content> {
   const { rows, columns } = result.trial;
   const sources = resultSources(result);
-  const shown = columns.values.slice(0, mostColumns).map((_, i) => i);
+  const shown = columns.values.map((_, i) => i).slice(from, from + mostColumns);
   const width = Math.floor((page.width - 2 * page.margin - page.names) / shown.length) - 2;
   const cell = async (row: number, column: number): Promise<Content> => {
     const found = cellAt(result.cells, { row, column, switch: chosen });
@@ -121,7 +126,8 @@ export async function boardPdf(result: TrialResult, work: string): Promise<Uint8
         style: 'h3',
         pageBreak: chosen > 0 ? 'before' : undefined,
       });
-    tables.push(await boardTable(result, work, chosen));
+    for (let from = 0; from < trial.columns.values.length; from += mostColumns)
+      tables.push(await boardTable(result, work, { chosen, from }));
   }
   const told = looks.map(({ name, version }) => (version === null ? name : `${name}, version ${version}`));
   return makePdf({

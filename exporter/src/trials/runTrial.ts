@@ -1,4 +1,5 @@
 import { setMaxListeners } from 'node:events';
+import { existsSync } from 'node:fs';
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
@@ -109,7 +110,8 @@ export async function runTrial(
   const done: Done = { cells: new Map(), found: new Map() };
   for (const line of await openLines(work, inputHash(input), cellsFolder)) {
     const { key, cells, found } = lineSchema.safeParse(line).data ?? { key: '' };
-    if (cells) done.cells.set(key, cells);
+    // A picture that did not reach the disk is drawn again.
+    if (cells?.every((c) => existsSync(pictureOf(work, c)))) done.cells.set(key, cells);
     if (found) done.found.set(key, found);
   }
   const isDone = ({ key }: Part) => done.cells.has(key) || done.found.has(key);

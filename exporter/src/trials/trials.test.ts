@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { decode } from 'fast-png';
 import { expect, test } from 'vitest';
@@ -86,12 +86,16 @@ test('broken off, a run goes on where it was, past a half line and what a killed
   const before = readFileSync(journal, 'utf8').trim().split('\n').length - 1;
   expect(before).toBeGreaterThan(0);
   writeFileSync(journal, `${readFileSync(journal, 'utf8')}{"key":"cells 9","ce`);
+  // A picture that is told of and did not reach the disk.
+  const [picture] = readdirSync(join(work, 'cells'));
+  rmSync(join(work, 'cells', picture));
   const steps: number[] = [];
   const result = await runTrial(input, work, {
     threads: workshop.threads,
     onProgress: ({ done }) => steps.push(done),
   });
-  expect(steps[0]).toBeGreaterThan(0);
+  expect(steps[0]).toBeLessThan(steps.at(-1)!);
+  expect(existsSync(join(work, 'cells', picture))).toBe(true);
   expect(result).toEqual(parseTrialResult(read(at('one/trial-result.json')), 'result'));
 });
 
@@ -124,4 +128,21 @@ test('a gate is measured over its own range, by its own readings', async () => {
   ]);
   for (const { exposure } of result.gate!.measured)
     expect(exposure).toMatchObject({ low: { at: -1 }, high: { at: 1 } });
+});
+
+test('a board wider than a page is printed whole', async () => {
+  const values = Array.from({ length: 16 }, (_, i) => i / 4 - 2);
+  const wide: TrialInput = {
+    ...input,
+    endurance: false,
+    trial: {
+      ...input.trial,
+      rows: { axis: 'plates', values: ['lit'] },
+      columns: { axis: 'exposure', values },
+      switch: null,
+    },
+  };
+  await exportTrial(wide, at('wide'), { threads: workshop.threads });
+  const { stdout } = spawnSync('pdftotext', ['-layout', at('wide/board.pdf'), '-'], { encoding: 'utf8' });
+  for (const words of ['–2.0 st', '–0.25 st', '+1.75 st']) expect(stdout).toContain(words);
 });

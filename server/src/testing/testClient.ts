@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect } from 'vitest';
+import { isOver, type Job } from '@velvet-dusk/core/api/jobs';
 import { openServices, type Services } from '../services/index.ts';
 import { startServer } from '../start.ts';
 import { fill, newFolder } from './fixture.ts';
@@ -11,6 +12,8 @@ export interface TestClient {
   send(method: string, path: string, body: unknown, revision?: number): Promise<Response>;
   /** Expects a refusal: status, RFC 9457 media type, and a sentence for the user; the server goes on after it. */
   expectProblem(answer: Response, status: number, detail: RegExp): Promise<void>;
+  /** Waits for the job that an order was taken for, until it is over. */
+  finished(answer: Response): Promise<Job>;
   close(): Promise<void>;
 }
 
@@ -37,6 +40,15 @@ export async function startAsker(dataFolder: string): Promise<TestClient> {
       expect(body.detail).toMatch(detail);
       expect((await ask('/projects')).status).toBe(200);
     },
+    async finished(answer) {
+      expect(answer.status).toBe(202);
+      const { id } = (await answer.json()) as Job;
+      for (;;) {
+        const job = (await (await ask(`/jobs/${id}`)).json()) as Job;
+        if (isOver(job.state)) return job;
+        await new Promise((resolve) => setTimeout(resolve, 100));
+      }
+    },
     close: () => server.close(),
   };
 }
@@ -59,5 +71,6 @@ export function startTestClient(dataFolder = newFolder()) {
     ask: ((...args) => testClient.ask(...args)) as TestClient['ask'],
     send: ((...args) => testClient.send(...args)) as TestClient['send'],
     expectProblem: ((...args) => testClient.expectProblem(...args)) as TestClient['expectProblem'],
+    finished: ((...args) => testClient.finished(...args)) as TestClient['finished'],
   };
 }

@@ -25,6 +25,7 @@ export const keyHelp: readonly [keys: string, does: string][] = [
   ['↑ ↓ on a number', 'Step; with Shift coarse, with Alt fine'],
   ['Arrows on a zone', 'Density up and down, centre along the rail'],
   ['Arrows on a pad', 'Tint'],
+  ['Arrows, Enter on a board', 'Walk it, open a cell'],
   ['Double-click a label', 'Back to rest'],
   ['?', 'This list'],
 ];

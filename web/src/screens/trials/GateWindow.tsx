@@ -21,7 +21,11 @@ export const gateWords = (gate: Gate | null): string =>
 
 function GateForm({ gate, onDone }: { gate: Gate | null; onDone(): void }) {
   const plates = usePlates();
-  const [draft, setDraft] = useState<Gate>(gate ?? gateSchema.parse({}));
+  // A plate that is gone cannot be asked of.
+  const [draft, setDraft] = useState<Gate>(() => {
+    const asked = gate ?? gateSchema.parse({});
+    return { ...asked, plateIds: asked.plateIds.filter((id) => plates.some((p) => p.id === id)) };
+  });
   const save = useSetGate();
   const isOn = (id: string) => draft.plateIds.length === 0 || draft.plateIds.includes(id);
   const setPlate = (id: string, on: boolean) => {
