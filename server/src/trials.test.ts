@@ -132,7 +132,7 @@ test('killed during a run: it goes on where it was', async () => {
   const folder = await filledFolder();
   let server = await spawnServer(folder);
   try {
-    const steps = Array.from({ length: 13 }, (_, i) => (i - 6) / 2);
+    const steps = Array.from({ length: 8 }, (_, i) => (i - 4) / 2);
     const targets = ['grey-ramp', 'hue-sweep', 'skin-range'].map((t) => `target:${t}`);
     const ordered = await fetch(`${server.url}/api/projects/p/trials`, {
       method: 'POST',
@@ -153,7 +153,7 @@ test('killed during a run: it goes on where it was', async () => {
       job = await state();
     }
     expect(job).toMatchObject({ state: 'done', attempts: 2 });
-    expect(trialNoteOf(job)!.cells).toBe(3 * 13);
+    expect(trialNoteOf(job)!.cells).toBe(3 * 8);
   } finally {
     await server.kill();
   }
