@@ -50,9 +50,8 @@ function useOwnBoard(material: TrialMaterial): Trial | null {
   const board = useBoards((s) => s.boards[id]);
   useEffect(() => {
     if (board) return;
-    const left = keptBoard(id);
-    const isThere = left && refuseBoard(left, material.sources).length === 0;
-    const next = isThere ? left : boardFrom('side-by-side', material.usual);
+    // What a board names and is not there any more is said above it; the board stays as it was left.
+    const next = keptBoard(id) ?? boardFrom('side-by-side', material.usual);
     setBoard(id, next);
     setBoardView({
       chosen: next.switch ? restColumn(next.switch) : 0,
@@ -80,7 +79,10 @@ function LaidOut({ trial, material }: { trial: Trial; material: TrialMaterial })
   const order = useOrderTrial();
   const [window, setWindow] = useState<'gate' | 'runs' | null>(null);
   const [trouble, setTrouble] = useState('');
-  const missing = useMemo(() => refuseBoard(trial, material.sources), [trial, material]);
+  const missing = useMemo(
+    () => (material.isWhole ? refuseBoard(trial, material.sources) : []),
+    [trial, material],
+  );
   const keep = async () => {
     setTrouble('');
     try {

@@ -18,6 +18,8 @@ export interface TrialMaterial {
   sources: AxisSources;
   /** The same without what few boards name: what a board begins with. */
   usual: AxisSources;
+  /** False until the versions of all looks are known. */
+  isWhole: boolean;
   plate(id: string): TrialPlateOrder | null;
   look(key: string): Look | null;
 }
@@ -60,7 +62,7 @@ export function useTrialMaterial(named: readonly { id: string; version: number }
       queryKey: ['versions', id, revision],
       queryFn: () => ask(`/looks/${id}/versions`, lookVersionsSchema),
     })),
-    combine: (answers) => answers.map((a) => a.data?.versions.map((v) => v.number) ?? []),
+    combine: (answers) => answers.map((a) => a.data?.versions.map((v) => v.number)),
   });
   const documents = useVersionDocuments(named);
   return useMemo(() => {
@@ -68,7 +70,7 @@ export function useTrialMaterial(named: readonly { id: string; version: number }
     const now = edited.map(({ id, document }, i) => ({
       id,
       name: document.name,
-      versions: versions[i],
+      versions: versions[i] ?? [],
     }));
     const old = now.flatMap(({ id, name, versions: numbers }) =>
       numbers.map((n) => ({ id: lookKey(id, n), name: `${name}, version ${n}`, versions: [] })),
@@ -79,6 +81,7 @@ export function useTrialMaterial(named: readonly { id: string; version: number }
     return {
       sources: { plates: [...platesNamed, ...targetSources], looks: [...now, ...old], profiles },
       usual,
+      isWhole: versions.every((v) => v !== undefined),
       plate(id) {
         if (targetOf(id)) return { id, profile: first };
         const plate = plates.find((p) => p.id === id);
