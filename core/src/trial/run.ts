@@ -7,7 +7,7 @@ import { displaySchema } from '../render/display.ts';
 import type { AxisSources, AxisValue } from './axes/axis.ts';
 import type { BoardCell } from './board.ts';
 import { cellsOf } from './board.ts';
-import type { Condition } from './condition.ts';
+import { atRest, type Condition } from './condition.ts';
 import { parseTrial, type Trial } from './document.ts';
 import { type EnduranceKind, enduranceKinds } from './endurance.ts';
 import { type GateFailure, gateSchema, judgeGate } from './gate.ts';
@@ -91,7 +91,12 @@ export function planRun({ trial, gate, endurance }: TrialInput): RunPlan {
   const searches = (plateIds: readonly string[], isGate: boolean) =>
     plateIds.flatMap((plateId) =>
       looks.flatMap((lookId) =>
-        enduranceKinds.map((kind) => ({ kind, condition: { ...trial.base, plateId, lookId }, isGate })),
+        enduranceKinds.map((kind) => ({
+          kind,
+          // A gate asks of the look as it is, whatever else the board has done to it.
+          condition: isGate ? atRest(plateId, lookId) : { ...trial.base, plateId, lookId },
+          isGate,
+        })),
       ),
     );
   const asked = gate && gate.plateIds.length > 0 ? gate.plateIds : plates;

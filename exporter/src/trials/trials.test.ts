@@ -122,6 +122,10 @@ test('a gate is measured over its own range, by its own readings', async () => {
   const gated: TrialInput = { ...input, endurance: false, gate };
   const result = (await runTrial(gated, at('gated'), { threads: workshop.threads }))!;
   expect(result.endurance).toEqual([]);
+  // What the board does to all of its cells does not soften what the gate asks.
+  const soft = { ...gated, trial: { ...gated.trial, base: { ...gated.trial.base, strength: 0, noise: 0 } } };
+  const softened = (await runTrial(soft, at('soft'), { threads: workshop.threads }))!;
+  expect(softened.gate).toEqual(result.gate);
   expect(result.gate!.measured.map((m) => [m.plateId, m.lookId])).toEqual([
     ['dim', 'plain'],
     ['dim', 'rich'],
