@@ -48,8 +48,8 @@ describe('inspect', () => {
     expect(none.error).toMatch(/none\.cube: line 1/);
     expect(sound.faults).toEqual([]);
     const told = dusk('inspect', '--lut', at('maker'));
-    expect(told.out).toMatch(/spoilt\.cube: 3d of 33, one bad node/);
-    expect(told.out).toMatch(/sound\.cube: 3d of 33, nothing is wrong with it/);
+    expect(told.out).toMatch(/spoilt\.cube: .*33 points, with one bad node/);
+    expect(told.out).toMatch(/sound\.cube: .*33 points, sound/);
   });
 
   test('of a path that is not there, and of two at once, is refused in words', () => {

@@ -1,19 +1,9 @@
 import { readdir, stat } from 'node:fs/promises';
 import { extname, join } from 'node:path';
-import { parseHald } from '@velvet-dusk/core/formats/hald';
-import { parseLut } from '@velvet-dusk/core/formats/lut';
+import { readLutBytes } from '@velvet-dusk/core/formats/lutFile';
 import { lutEndings } from '@velvet-dusk/core/formats/lutEndings';
-import { type Lut, lutOf } from '@velvet-dusk/core/lut/lut';
+import type { Lut } from '@velvet-dusk/core/lut/lut';
 import { fileProblem, readBytes } from './files.ts';
-
-/** The first bytes of a PNG. */
-const png = [0x89, 0x50, 0x4e, 0x47];
-
-/** A LUT file of any format that is read, Hald images as well, known by what is in it. */
-export function readLutBytes(bytes: Uint8Array, file: string): Lut {
-  if (png.every((b, i) => bytes[i] === b)) return lutOf(parseHald(bytes, file));
-  return parseLut(new TextDecoder().decode(bytes), file);
-}
 
 export const readLutFile = async (file: string): Promise<Lut> => readLutBytes(await readBytes(file), file);
 

@@ -1,5 +1,4 @@
 import { extname } from 'node:path';
-import { codeToSignal, levels, signalToCode } from '@velvet-dusk/core/colour/range';
 import { gridLines, writeClf } from '@velvet-dusk/core/formats/clf/write';
 import { writeCsp } from '@velvet-dusk/core/formats/csp';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
@@ -8,6 +7,7 @@ import { writeSpi3d } from '@velvet-dusk/core/formats/spi3d';
 import { writeThreeDl } from '@velvet-dusk/core/formats/threeDl';
 import { type Cube3d, largestGrid, smallestGrid } from '@velvet-dusk/core/lut/cube';
 import { sizeOf } from '@velvet-dusk/core/lut/lut';
+import { rangeChanges } from '@velvet-dusk/core/inspect/repair/simple';
 import { resample } from '@velvet-dusk/core/lut/resample';
 import { UsageError } from '../errors.ts';
 import { readLutFile } from '../lutFiles.ts';
@@ -32,13 +32,6 @@ const writers: Record<string, (cube: Cube3d) => string | Uint8Array> = {
   '.png': (cube) => writeHald(cube, 16),
 };
 
-const narrow = levels('narrow', 10);
-/** What may be done to the range of what comes out. */
-const ranges: Record<string, (v: number) => number> = {
-  'full-to-narrow': (v) => signalToCode(v, narrow),
-  'narrow-to-full': (v) => codeToSignal(v, narrow),
-};
-
 /** Points along an edge where nothing is asked for and the LUT has no grid. */
 const usualGrid = 33;
 
@@ -54,15 +47,15 @@ export const convertCommand: Command = {
     const write = writers[extname(out).toLowerCase()];
     if (!write) throw new UsageError(`--out: ${Object.keys(writers).join(', ')} are written`);
     const range = options.optional('range');
-    if (range !== undefined && !Object.hasOwn(ranges, range))
-      throw new UsageError(`--range: ${Object.keys(ranges).join(' or ')} is needed`);
+    if (range !== undefined && !Object.hasOwn(rangeChanges, range))
+      throw new UsageError(`--range: ${Object.keys(rangeChanges).join(' or ')} is needed`);
     const output = await options.output('out', [file]);
     const lut = await readLutFile(file);
     const own = lut.stages.some((s) => s.kind === '3d') ? sizeOf(lut) : usualGrid;
     const grid = options.number('grid', own, smallestGrid, largestGrid);
     if (!Number.isInteger(grid)) throw new UsageError('--grid: a whole number is needed');
     const cube = resample(lut, grid);
-    const change = range === undefined ? undefined : ranges[range];
+    const change = range === undefined ? undefined : rangeChanges[range as keyof typeof rangeChanges].change;
     await output.write(write(change ? { ...cube, data: cube.data.map(change) } : cube));
   },
 };

@@ -8,7 +8,8 @@ import { exportRoleIds } from '../order/roles/index.ts';
 import { standardDisplay } from '../render/display.ts';
 import { profileOf } from '../testing/profiles.ts';
 import type { Fault } from './faults/fault.ts';
-import { faultKind, faultKinds, findFaults } from './faults/index.ts';
+import { faultKinds, findFaults } from './faults/index.ts';
+import { faultWords } from './faults/words.ts';
 
 const grid = 33;
 const plain: Look = { ...newLook('Plain'), steps: [] };
@@ -167,9 +168,9 @@ describe('what is done to a sound LUT is found, and placed', () => {
 
 test('every kind says what it means and what can be done', () => {
   for (const { id, label, meaning, remedy } of faultKinds) {
-    expect(faultKind(id).label).toBe(label);
+    expect(faultWords(id).label).toBe(label);
     expect(meaning.length).toBeGreaterThan(20);
     expect(remedy.length).toBeGreaterThan(10);
   }
-  expect(() => faultKind('none')).toThrow(/no fault "none"/);
+  expect(() => faultWords('none')).toThrow(/no fault "none"/);
 });

@@ -22,15 +22,8 @@ export const faultKinds: readonly FaultKind[] = [
   coarseValues,
 ];
 
-export function faultKind(id: string): FaultKind {
-  const found = faultKinds.find((k) => k.id === id);
-  if (!found) throw new RangeError(`no fault "${id}"`);
-  return found;
-}
-
 /** What is wrong with a LUT, and where. */
-export function findFaults(lut: Lut): Fault[] {
-  const lattice = latticeOf(lut);
+export function findFaults(lut: Lut, lattice = latticeOf(lut)): Fault[] {
   const inspected = { lut, lattice, neutral: neutralOf(lattice) };
   return faultKinds.flatMap((kind) => kind.find(inspected) ?? []);
 }

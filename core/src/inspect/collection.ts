@@ -1,0 +1,79 @@
+import { deltaE2000 } from '../colour/deltaE2000.ts';
+import type { FullReport } from './report/report.ts';
+
+type Lab = [number, number, number];
+
+/** What of a report files are told apart by. */
+export type Compared = Pick<FullReport, 'signature' | 'look'> & {
+  /** SHA-256 of the file, and its points along an edge. */
+  sha256: string;
+  size: number;
+  domain: string;
+};
+
+/** Files of a collection that belong together, by their places in it. */
+export interface Groups {
+  /** The same values, at every place compared. */
+  duplicates: number[][];
+  /** No two of them are apart by more than is hardly seen. */
+  near: number[][];
+  /** The same look on another grid, camera or display. */
+  families: number[][];
+}
+
+/** Largest difference of values written with six decimals. */
+const same = 2e-6;
+/** Mean difference of values that is hardly seen: half a code of 8 bits. */
+const hardlySeen = 0.002;
+/** Mean ΔE2000 of one look through two cameras: what grids and gamuts differ by. */
+const oneLook = 1;
+
+function difference(a: Float32Array, b: Float32Array): { mean: number; most: number } {
+  let [sum, most] = [0, 0];
+  for (let i = 0; i < a.length; i++) {
+    const d = Math.abs(a[i] - b[i]);
+    sum += d;
+    if (d > most) most = d;
+  }
+  return { mean: sum / a.length, most };
+}
+
+function lookDifference(a: Float32Array, b: Float32Array): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i += 3)
+    sum += deltaE2000(a.slice(i, i + 3) as unknown as Lab, b.slice(i, i + 3) as unknown as Lab);
+  return sum / (a.length / 3);
+}
+
+/** Joins places that belong together, also by way of others. */
+function grouped(count: number, belong: (i: number, j: number) => boolean): number[][] {
+  const root = Array.from({ length: count }, (_, i) => i);
+  const find = (i: number): number => (root[i] === i ? i : (root[i] = find(root[i])));
+  for (let i = 0; i < count; i++)
+    for (let j = i + 1; j < count; j++) if (find(i) !== find(j) && belong(i, j)) root[find(j)] = find(i);
+  const groups = new Map<number, number[]>();
+  for (let i = 0; i < count; i++) groups.set(find(i), [...(groups.get(find(i)) ?? []), i]);
+  return [...groups.values()].filter((g) => g.length > 1);
+}
+
+/** Duplicates, near-duplicates and families among files. */
+export function groupLuts(files: readonly Compared[]): Groups {
+  const isSame = (i: number, j: number) => {
+    const [a, b] = [files[i], files[j]];
+    if (a.sha256 === b.sha256) return true;
+    return a.size === b.size && a.domain === b.domain && difference(a.signature, b.signature).most < same;
+  };
+  const isNear = (i: number, j: number) =>
+    files[i].domain === files[j].domain &&
+    difference(files[i].signature, files[j].signature).mean < hardlySeen;
+  const isFamily = (i: number, j: number) => {
+    const [a, b] = [files[i].look, files[j].look];
+    return a !== null && b !== null && lookDifference(a, b) < oneLook;
+  };
+  const { length } = files;
+  return {
+    duplicates: grouped(length, isSame),
+    near: grouped(length, (i, j) => isNear(i, j) && !isSame(i, j)),
+    families: grouped(length, isFamily),
+  };
+}

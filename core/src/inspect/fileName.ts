@@ -1,0 +1,140 @@
+import type { Profile } from '../camera/profile.ts';
+import { type RoleId, roleIds, roles } from '../order/roles/index.ts';
+import { readName } from '../pack/names/read.ts';
+import { outputs } from '../render/outputs/index.ts';
+import { fileSlug } from '../slug.ts';
+
+/** What one part of a file's name says. */
+export interface NameToken {
+  text: string;
+  /** What it tells of, in a word; null where it is not known. */
+  tells: string | null;
+  /** The same in full. */
+  meaning: string;
+}
+
+/** A name taken apart, and what of it the file itself does not bear out. */
+export interface DecodedName {
+  tokens: NameToken[];
+  role: RoleId | null;
+  profile: string | null;
+  grid: number | null;
+}
+
+export interface NameContext {
+  profiles: readonly Profile[];
+  looks: readonly { name: string }[];
+}
+
+const flat = (text: string) => text.toLowerCase().replaceAll(/[^a-z0-9]/g, '');
+
+/** Words makers use, each for one thing (common practice). */
+const words: readonly { is: RegExp; tells: string; meaning: (m: RegExpExecArray) => string }[] = [
+  { is: /^v(?:er(?:sion)?)?(\d+(?:\.\d+)?)$/i, tells: 'version', meaning: (m) => `version ${m[1]}` },
+  { is: /^s?(\d{1,3})(?:%|pct|percent)$/i, tells: 'strength', meaning: (m) => `${m[1]} % of it` },
+  { is: /^s(\d{1,3})$/i, tells: 'strength', meaning: (m) => `${m[1]} % of it` },
+  {
+    is: /^(\d{1,3})(?:x|pt|pts|grid|cube|points)?$/i,
+    tells: 'grid',
+    meaning: (m) => `${m[1]} points along an edge`,
+  },
+  { is: /^(full|data)$/i, tells: 'range', meaning: () => 'full range: all codes' },
+  { is: /^(narrow|legal|limited)$/i, tells: 'range', meaning: () => 'narrow range: 64–940 of 1023' },
+  { is: /^(8|10|12|16)bits?$/i, tells: 'bits', meaning: (m) => `${m[1]} bits` },
+  { is: /^(?:bt|rec|itu)\.?709$/i, tells: 'display', meaning: () => 'BT.709' },
+  { is: /^(?:bt|rec|itu)\.?2020$/i, tells: 'display', meaning: () => 'BT.2020' },
+  { is: /^(?:bt|rec|itu)\.?2100$/i, tells: 'display', meaning: () => 'BT.2100' },
+  { is: /^(?:dci)?p3$/i, tells: 'gamut', meaning: () => 'P3 primaries' },
+  { is: /^g(?:amma)?(\d)(?:\.|p)?(\d)$/i, tells: 'curve', meaning: (m) => `gamma ${m[1]}.${m[2]}` },
+  {
+    is: /^([+-]?\d+(?:[.p]\d+)?)st(?:op)?s?$/i,
+    tells: 'exposure',
+    meaning: (m) => `${m[1].replace('p', '.')} stops`,
+  },
+  { is: /^(log|flat)$/i, tells: 'curve', meaning: () => 'a log curve' },
+  { is: /^(lin|linear)$/i, tells: 'curve', meaning: () => 'linear light' },
+  { is: /^(?:to|2)$/i, tells: 'direction', meaning: () => 'from what is before to what follows' },
+  { is: /^(look|lut|creative)$/i, tells: 'kind', meaning: () => 'a look' },
+  { is: /^(conv|conversion|normali[sz]e|transform)$/i, tells: 'kind', meaning: () => 'a conversion' },
+  { is: /^(mon|monitor|onset|incamera|viewing)$/i, tells: 'kind', meaning: () => 'for a monitor' },
+];
+
+const roleNamed = (text: string): RoleId | null => roleIds.find((id) => flat(id) === flat(text)) ?? null;
+
+function readToken(text: string, { profiles, looks }: NameContext): NameToken {
+  const is = (other: string) => flat(other) === flat(text);
+  const role = roleNamed(text);
+  if (role) return { text, tells: 'role', meaning: roles[role].label.toLowerCase() };
+  const profile = profiles.find((p) => is(p.id) || is(p.name) || (p.camera !== '' && is(p.camera)));
+  if (profile) return { text, tells: 'camera', meaning: profile.name };
+  const output = Object.values(outputs).find((o) => is(o.id) || is(o.label));
+  if (output) return { text, tells: 'display', meaning: output.label };
+  const look = looks.find((l) => is(l.name) || is(fileSlug(l.name, 'look')));
+  if (look) return { text, tells: 'look', meaning: look.name };
+  for (const word of words) {
+    const found = word.is.exec(text);
+    if (found) return { text, tells: word.tells, meaning: word.meaning(found) };
+  }
+  return { text, tells: null, meaning: 'not known' };
+}
+
+const ownTells: Record<string, string> = {
+  pack: 'pack',
+  look: 'look',
+  version: 'version',
+  input: 'camera',
+  output: 'display',
+  role: 'role',
+  strength: 'strength',
+  offset: 'exposure',
+  range: 'range',
+  grid: 'grid',
+  counter: 'counter',
+};
+
+/** A name of a LUT file, part by part. @param file its name, with or without folders and ending. */
+export function decodeName(file: string, context: NameContext): DecodedName {
+  const stem = (file.split('/').pop() ?? file).replace(/(\.hald(8|16))?\.[A-Za-z0-9]{2,5}$/, '');
+  const own = readName(stem);
+  const tokens: NameToken[] = own
+    ? Object.entries(own).map(([part, text]) => {
+        const read = readToken(text, context);
+        return { text, tells: ownTells[part], meaning: read.tells ? read.meaning : text };
+      })
+    : stem
+        .split(/[_\s]+|(?<=[A-Za-z])-(?=[A-Za-z0-9])|(?<=\d)-(?=[A-Za-z])/)
+        .filter((t) => t !== '')
+        .map((t) => readToken(t, context));
+  const first = (tells: string) => tokens.find((t) => t.tells === tells);
+  const camera = first('camera')?.text;
+  const grid = first('grid')?.text;
+  return {
+    tokens,
+    role: roleNamed(first('role')?.text ?? ''),
+    profile:
+      (camera &&
+        context.profiles.find((p) => flat(p.id) === flat(camera) || flat(p.name) === flat(camera))?.id) ||
+      null,
+    grid: grid === undefined ? null : Number(/\d+/.exec(grid)?.[0]),
+  };
+}
+
+/** What a name says that the file does not bear out, in sentences. */
+export function nameDoubts(
+  name: DecodedName,
+  found: { size: number; role: RoleId | null; profile: string | null; share: number },
+): string[] {
+  const out: string[] = [];
+  if (name.grid !== null && name.grid !== found.size)
+    out.push(`The name says ${name.grid} points, the file has ${found.size}.`);
+  // What is only probable is no ground to doubt a name.
+  if (found.share < 0.9) return out;
+  const same = (a: RoleId, b: RoleId) => a === b || [a, b].every((r) => r.startsWith('monitor'));
+  if (name.role && found.role && !same(name.role, found.role))
+    out.push(
+      `The name says ${roles[name.role].label.toLowerCase()}, it works as ${roles[found.role].label.toLowerCase()}.`,
+    );
+  if (name.profile && found.profile && name.profile !== found.profile)
+    out.push(`The name says ${name.profile}, it fits ${found.profile}.`);
+  return out;
+}

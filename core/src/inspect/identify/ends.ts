@@ -1,0 +1,47 @@
+import type { Profile } from '../../camera/profile.ts';
+import { compileEnd, type CompiledEnd, displayEnd, type End, sceneEnd } from '../../order/end.ts';
+import { displaySchema } from '../../render/display.ts';
+import { outputIds } from '../../render/outputs/index.ts';
+import type { RenderingPreset } from '../../render/presets.ts';
+
+/** Something a LUT may take or give. */
+export interface CandidateEnd {
+  readonly end: End;
+  /** The tone scale that stands before a display. */
+  readonly preset: RenderingPreset;
+  readonly compiled: CompiledEnd;
+}
+
+const presets: readonly RenderingPreset[] = ['standard', 'wide', 'punchy'];
+
+let displays: readonly CandidateEnd[] | undefined;
+
+const candidate = (end: End, preset: RenderingPreset): CandidateEnd => ({
+  end,
+  preset,
+  compiled: compileEnd(end, { preset, gamutFit: 'soft' }),
+});
+
+/** Every display in full range, under every tone scale. Compiled once. */
+export function displayCandidates(): readonly CandidateEnd[] {
+  displays ??= presets.flatMap((preset) =>
+    outputIds.map((output) => candidate(displayEnd(displaySchema.parse({ output })), preset)),
+  );
+  return displays;
+}
+
+const scenes = new WeakMap<Profile, CandidateEnd>();
+
+export function sceneCandidate(profile: Profile): CandidateEnd {
+  let found = scenes.get(profile);
+  if (!found) scenes.set(profile, (found = candidate(sceneEnd(profile), 'standard')));
+  return found;
+}
+
+/** Do two ends take or give the same codes for the same light? Every display counts as one. */
+export function isSameEncoding({ end: a }: CandidateEnd, { end: b }: CandidateEnd): boolean {
+  if (a.kind === 'display' || b.kind === 'display') return a.kind === b.kind;
+  const told = ({ curve, primaries, white, range }: Profile) =>
+    JSON.stringify([curve, primaries, white, range]);
+  return a.profile === b.profile || told(a.profile) === told(b.profile);
+}

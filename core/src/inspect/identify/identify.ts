@@ -1,0 +1,157 @@
+import { isSameEncoding } from './ends.ts';
+import type { Profile } from '../../camera/profile.ts';
+import type { Lut } from '../../lut/lut.ts';
+import type { RoleId } from '../../order/roles/index.ts';
+import { type CandidateEnd, displayCandidates, sceneCandidate } from './ends.ts';
+import { findLook, type FoundLook, type KnownLook, nearLook } from './knownLooks.ts';
+import { farApart, told, type LightSample, type Residual, residualOf } from './residual.ts';
+import { sampleNeutral, triplesPerGrey } from './sample.ts';
+import { howUsual } from './usual.ts';
+
+/** One way to read a LUT: from what, to what, and the look that would then be in it. */
+export interface Hypothesis {
+  role: RoleId;
+  input: CandidateEnd;
+  output: CandidateEnd;
+  residual: Residual;
+  /** A look that is known, where it is what remains. */
+  look: FoundLook | null;
+  /** Natural logarithm of how well it explains the LUT, up to a constant. */
+  score: number;
+}
+
+/** Codes this near to an end of a display's range may be cut off. */
+const cut = { display: 0.003, scene: 0.0005 };
+
+/** Light of codes under an end. */
+function lightOf(codes: Float32Array, greys: number, { end, compiled }: CandidateEnd): LightSample {
+  const light = Float32Array.from(codes);
+  compiled.toLight(light);
+  const valid = new Uint8Array(greys);
+  const [low, high] = end.kind === 'display' ? compiled.codes : [0, 1];
+  const margin = cut[end.kind];
+  for (let i = 0; i < greys; i++) {
+    const p = i * triplesPerGrey * 3;
+    const isInside = (k: number) => codes[p + k] > low + margin && codes[p + k] < high - margin;
+    let k = 0;
+    while (k < triplesPerGrey * 3 && isInside(k)) k++;
+    if (light[p] > 0 && light[p + 1] > 0 && light[p + 2] > 0 && k >= 3)
+      valid[i] = k < triplesPerGrey * 3 ? told.grey : told.colours;
+  }
+  return { light, valid };
+}
+
+/** What is off nothing but an exposure by less than this, in stops and shares, is that exposure. */
+const exact = 0.02;
+/** Stops from which footage was exposed otherwise on purpose. */
+const onPurpose = 0.6;
+
+type Kind = 'toDisplay' | 'display' | 'scene' | 'cameras' | 'return';
+/** How common each kind of LUT is; found with `usual.ts`. */
+const common: Record<Kind, number> = {
+  toDisplay: -1.39,
+  display: 0.32,
+  scene: 3.71,
+  cameras: -2.65,
+  return: -3.31,
+};
+const usualDisplay = 3.75;
+/** A look in the code of a video curve is one for display code. */
+const videoLook = -3.6;
+/** A look that is known is no chance. */
+const known = 14;
+
+function kindOf(input: CandidateEnd, output: CandidateEnd): Kind | null {
+  if (input.end.kind === 'scene')
+    return output.end.kind === 'display' ? 'toDisplay' : input === output ? 'scene' : 'cameras';
+  if (output.end.kind === 'scene') return 'return';
+  return input === output ? 'display' : null;
+}
+
+const isVideo = ({ end }: CandidateEnd) => end.kind === 'scene' && end.profile.curve.family === 'videoGamma';
+
+function roleOf(kind: Kind, { worst, exposure }: Residual, offset: number | null): RoleId {
+  const isExposure = worst < exact;
+  const stops = offset ?? exposure;
+  switch (kind) {
+    case 'toDisplay':
+      if (Math.abs(stops) > onPurpose) return 'monitor';
+      return isExposure ? 'conversion' : 'combined';
+    case 'scene':
+      return isExposure ? 'trim' : 'creative-log';
+    case 'display':
+      return 'creative-display';
+    case 'cameras':
+      return 'camera-to-camera';
+    case 'return':
+      return 'return';
+  }
+}
+
+/** Readings that a known look is looked for in: the likeliest. */
+const looked = 48;
+
+/**
+ * Every way to read a LUT, the likeliest first: each pair of ends is taken off, and what is left is the look that would be in
+ * it. The more usual that look, the likelier the pair; a look that is known settles it.
+ */
+export function hypotheses(
+  lut: Lut,
+  profiles: readonly Profile[],
+  looks: readonly KnownLook[] = [],
+): Hypothesis[] {
+  const sample = sampleNeutral(lut);
+  const ends = [...profiles.map(sceneCandidate), ...displayCandidates()];
+  const ins = ends.map((e) => lightOf(sample.inputs, sample.greys, e));
+  const outs = ends.map((e) => lightOf(sample.outputs, sample.greys, e));
+  const found: (Hypothesis & { kind: Kind; from: LightSample; to: LightSample })[] = [];
+  ends.forEach((input, i) =>
+    ends.forEach((output, o) => {
+      const kind = kindOf(input, output);
+      if (!kind) return;
+      // These hold no look: whatever is far from none is not worth measuring.
+      if ((kind === 'cameras' || kind === 'return') && farApart(ins[i], outs[o])) return;
+      const residual = residualOf(ins[i], outs[o], sample.outputs);
+      if (!residual) return;
+      const { end } = output;
+      const score =
+        howUsual(residual, end.kind === 'display') +
+        common[kind] +
+        (end.kind === 'display' && end.display.output === 'bt1886' ? usualDisplay : 0) +
+        (kind === 'scene' && isVideo(input) ? videoLook : 0);
+      const role = roleOf(kind, residual, null);
+      found.push({ role, input, output, residual, look: null, score, kind, from: ins[i], to: outs[o] });
+    }),
+  );
+  found.sort((a, b) => b.score - a.score);
+  for (const h of found.slice(0, looked)) {
+    const holdsLook = h.kind === 'toDisplay' || h.kind === 'display' || h.kind === 'scene';
+    if (!holdsLook || h.residual.worst < exact) continue;
+    const look = findLook(h.from, h.to, h.residual.exposure, looks, h.kind === 'toDisplay');
+    if (!look || look.left > nearLook) continue;
+    h.look = look;
+    h.score += known * (1 - look.left / nearLook);
+    h.role = roleOf(h.kind, h.residual, look.offset);
+  }
+  return found.sort((a, b) => b.score - a.score);
+}
+
+/** A role and what goes in, whatever display comes out, with the share of all likelihood it has. */
+export interface Reading {
+  best: Hypothesis;
+  share: number;
+}
+
+/** Readings by role and input, the likeliest first; ways out and encodings that come to the same are one. */
+export function readings(found: readonly Hypothesis[]): Reading[] {
+  const groups: { best: Hypothesis; sum: number }[] = [];
+  const top = found[0]?.score ?? 0;
+  for (const h of found) {
+    const weight = Math.exp(h.score - top);
+    const group = groups.find((g) => g.best.role === h.role && isSameEncoding(g.best.input, h.input));
+    if (group) group.sum += weight;
+    else groups.push({ best: h, sum: weight });
+  }
+  const whole = groups.reduce((sum, g) => sum + g.sum, 0);
+  return groups.map(({ best, sum }) => ({ best, share: sum / whole })).sort((a, b) => b.share - a.share);
+}

@@ -1,0 +1,174 @@
+import type { Profile } from '../../camera/profile.ts';
+import { signed } from '../../numeric/signed.ts';
+import { applyLut } from '../../lut/apply.ts';
+import { inputDomainOf, isPerChannel, type Lut } from '../../lut/lut.ts';
+import { type RoleId, roles } from '../../order/roles/index.ts';
+import { outputs } from '../../render/outputs/index.ts';
+import { latticeInputs } from '../lattice.ts';
+import { type CandidateEnd, displayCandidates } from './ends.ts';
+import { hypotheses, type Hypothesis, readings } from './identify.ts';
+import type { KnownLook } from './knownLooks.ts';
+
+/** A role, and what goes in and comes out, as one reading of a LUT has it. */
+export interface NamedReading {
+  role: RoleId;
+  roleLabel: string;
+  /** ID of the profile; null for display code. */
+  inputProfile: string | null;
+  input: string;
+  output: string;
+  /** Share of all likelihood, 0–1. */
+  share: number;
+}
+
+/** What a LUT probably is. */
+export interface Identity {
+  /** The likeliest first; the first is taken. Empty where nothing can be told. */
+  readings: NamedReading[];
+  isNothing: boolean;
+  /** The look that is known and in it, and how strongly. */
+  look: { id: string; name: string; strength: number } | null;
+  /** Stops by which it shows the picture lighter. */
+  exposure: number;
+  reasons: string[];
+  /** In the chain, in one sentence. */
+  where: string;
+}
+
+/** Nothing is changed by more than this. */
+const nothing = 5e-4;
+
+export function changesNothing(lut: Lut): boolean {
+  const { domainMin, domainMax } = inputDomainOf(lut);
+  if (domainMin.some((v) => v > nothing) || domainMax.some((v) => v < 1 - nothing)) return false;
+  const inputs = latticeInputs(lut, 17);
+  const values = Float32Array.from(inputs);
+  applyLut(lut, values, 'tetrahedral');
+  return values.every((v, i) => Math.abs(v - inputs[i]) < nothing);
+}
+
+export const endWords = ({ end }: CandidateEnd): string =>
+  end.kind === 'scene' ? end.profile.name : outputs[end.display.output].label;
+
+const code = (v: number) => `${Math.round(v * 1023)} of 1023`;
+
+function reasonsOf({ role, input, output, residual: r, look }: Hypothesis, share: number): string[] {
+  const out: string[] = [];
+  const ends = `${endWords(input)} in and ${endWords(output)} out`;
+  if (r.worst < 0.02 && Math.abs(r.exposure) < 0.02)
+    out.push(`Taken as ${ends}, light comes out as it went in, to ${(r.worst * 100).toFixed(1)} %.`);
+  else if (r.worst < 0.02)
+    out.push(`Taken as ${ends}, nothing is left but ${signed(r.exposure, 2)} stops of light.`);
+  else if (look)
+    out.push(
+      `Taken as ${ends}, what is left is ${look.look.name} at ${Math.round(look.strength * 100)} %, within ${(look.left * 100).toFixed(1)} % of what that look does.`,
+    );
+  else
+    out.push(
+      `Taken as ${ends}, the look that is left is a usual one: ${signed(r.exposure, 2)} stops, contrast ${r.contrast.toFixed(2)}, saturation ${r.saturation.toFixed(2)}.`,
+    );
+  if (input.end.kind === 'scene' && input.compiled.codec) {
+    const { blackCode } = input.compiled.codec;
+    if (r.held < 0.5 && r.stirred < 0.5 && role !== 'creative-log' && role !== 'trim')
+      out.push(
+        `Greys leave their black where ${endWords(input)} has none left, at ${code(Math.max(blackCode, 0))}.`,
+      );
+    if (r.toeCorner < 0.1) out.push(`The toe of ${endWords(input)} comes off it without a corner.`);
+  }
+  if (r.turn < 0.02) out.push('Colours near greys keep their order: the primaries fit.');
+  if (share < 0.7) out.push('Others explain it nearly as well; they are listed.');
+  return out;
+}
+
+/** Roles that are a look and nothing else, which people take less of than all. */
+const creative: readonly RoleId[] = ['creative-log', 'creative-display'];
+
+function whereOf({ role, input, output, residual, look }: Hypothesis, isColourOnly: boolean): string {
+  const from = endWords(input);
+  const stops = look?.offset || residual.exposure;
+  const amount =
+    look && look.strength < 0.9 ? 'as it is: it has been toned down already' : 'at 30–60 %, by eye';
+  switch (role) {
+    case 'creative-log':
+      return `Behind the corrections, before the conversion, on pictures in ${from}, ${amount}.`;
+    case 'creative-display':
+      return isColourOnly
+        ? `After normalising; exposure and contrast before it or behind it, as it leaves them, ${amount}.`
+        : `After normalising, before contrast, on pictures for ${from}, ${amount}.`;
+    case 'monitor':
+      return `In the camera or the field monitor, for footage in ${from} exposed ${Math.abs(stops).toFixed(1)} stops ${stops < 0 ? 'over' : 'under'}; in post in place of a conversion.`;
+    case 'trim':
+      return `In post, ahead of everything else, on ${from} exposed ${Math.abs(stops).toFixed(1)} stops ${stops < 0 ? 'over' : 'under'}.`;
+    case 'camera-to-camera':
+      return `Ahead of everything else, to have ${from} among pictures in ${endWords(output)}.`;
+    case 'return':
+      return `On finished pictures for ${from}, ahead of a conversion from ${endWords(output)}.`;
+    default:
+      return `Last in the chain, behind the corrections of the shot, on pictures in ${from}, at 100 %: it ${role === 'conversion' ? 'normalises' : 'normalises and has the look in it'}.`;
+  }
+}
+
+const named = ({ role, input, output }: Hypothesis, share: number): NamedReading => ({
+  role,
+  roleLabel: roles[role].label,
+  inputProfile: input.end.kind === 'scene' ? input.end.profile.id : null,
+  input: endWords(input),
+  output: endWords(output),
+  share,
+});
+
+/** Readings told, at most. */
+const told = 5;
+
+/** What a LUT probably is, with the likeliest pair of ends to look at it through. */
+export function identify(
+  lut: Lut,
+  profiles: readonly Profile[],
+  looks: readonly KnownLook[] = [],
+): { identity: Identity; best: Hypothesis | null; ends: [CandidateEnd, CandidateEnd] } {
+  const [standard] = displayCandidates();
+  const none = { isNothing: false, look: null, exposure: 0, readings: [] };
+  if (changesNothing(lut))
+    return {
+      best: null,
+      ends: [standard, standard],
+      identity: {
+        ...none,
+        isNothing: true,
+        reasons: ['Every code comes out as it went in.'],
+        where: 'Nowhere: it does nothing.',
+      },
+    };
+  const found = readings(hypotheses(lut, profiles, looks));
+  const [top] = found;
+  if (!top)
+    return {
+      best: null,
+      ends: [standard, standard],
+      identity: {
+        ...none,
+        reasons: ['Too few greys come out within the signal to tell anything by.'],
+        where: 'Not known.',
+      },
+    };
+  const { best, share } = top;
+  const { residual, look } = best;
+  return {
+    best,
+    ends: [best.input, best.output],
+    identity: {
+      readings: found.slice(0, told).map((f) => named(f.best, f.share)),
+      isNothing: false,
+      look: look && { id: look.look.id, name: look.look.name, strength: look.strength },
+      exposure: look?.offset || residual.exposure,
+      reasons: [
+        ...reasonsOf(best, share),
+        ...(isPerChannel(lut) ? ['Channels stay apart: curves alone, no matrix.'] : []),
+      ],
+      where: whereOf(best, Math.abs(residual.exposure) < 0.05 && Math.abs(residual.contrast - 1) < 0.03),
+    },
+  };
+}
+
+/** Roles whose LUT holds a look that people mix. */
+export const isCreative = (role: RoleId): boolean => creative.includes(role);

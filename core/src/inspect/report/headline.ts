@@ -1,0 +1,44 @@
+import type { LutReport } from '../../lut/inspect.ts';
+import { roles } from '../../order/roles/index.ts';
+import type { Fault } from '../faults/fault.ts';
+import { faultWords } from '../faults/words.ts';
+import type { Identity } from '../identify/identity.ts';
+
+/** Share of likelihood from which a reading is said without a doubt, and under which it is hardly one. */
+const sure = 0.9;
+const hardly = 0.35;
+
+const andList = (words: readonly string[]) =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
+
+function whatItIs({ isNothing, readings: [top], look, exposure }: Identity): string {
+  if (isNothing) return 'Does nothing';
+  if (!top) return 'Not to be told';
+  const doubt = top.share >= sure ? '' : top.share >= hardly ? 'Probably ' : 'Perhaps ';
+  const role = roles[top.role].label.toLowerCase();
+  const noun =
+    top.role === 'combined'
+      ? 'a conversion with a look'
+      : `a ${top.role.startsWith('creative') ? `${role} LUT` : role}`;
+  const held = look ? ` (${look.name} at ${Math.round(look.strength * 100)} %)` : '';
+  const stops =
+    top.role === 'monitor' || top.role === 'trim'
+      ? `, ${Math.abs(exposure).toFixed(1)} stops ${exposure < 0 ? 'darker' : 'lighter'}`
+      : '';
+  const way = top.input === top.output ? ` in ${top.input}` : ` from ${top.input} to ${top.output}`;
+  const text = `${doubt}${noun}${held}${way}${stops}`;
+  return text[0].toUpperCase() + text.slice(1);
+}
+
+/** A LUT in one sentence. */
+export function headline(file: LutReport, identity: Identity, faults: readonly Fault[]): string {
+  const size =
+    file.type === '1d' && file.stages.every((s) => !s.startsWith('3D'))
+      ? `${file.size} entries a channel`
+      : `${file.size} points`;
+  const state =
+    faults.length === 0
+      ? 'sound'
+      : `with ${andList(faults.map((f) => faultWords(f.id).label.toLowerCase()))}`;
+  return `${whatItIs(identity)}; ${size}, ${state}.`;
+}

@@ -1,0 +1,58 @@
+import type { Profile } from '../../camera/profile.ts';
+import { inspectLut, type LutReport } from '../../lut/inspect.ts';
+import type { Lut } from '../../lut/lut.ts';
+import { findFaults } from '../faults/index.ts';
+import type { Fault } from '../faults/fault.ts';
+import { tintedNeutrals } from '../faults/tintedNeutrals.ts';
+import { type Identity, identify } from '../identify/identity.ts';
+import type { KnownLook } from '../identify/knownLooks.ts';
+import { latticeOf } from '../lattice.ts';
+import { type ColourReport, reportColours } from './colours.ts';
+import { type GreyReport, reportGreys } from './greys.ts';
+import { headline } from './headline.ts';
+import { lookOfLut, signatureOf } from './signature.ts';
+import { type PrecisionReport, reportPrecision } from './precision.ts';
+import { View } from './view.ts';
+
+/** All that is said of one LUT. Plain numbers and words: it goes from worker to page, and into JSON. */
+export interface FullReport {
+  headline: string;
+  file: LutReport;
+  identity: Identity;
+  faults: Fault[];
+  greys: GreyReport;
+  colours: ColourReport;
+  precision: PrecisionReport;
+  /** Values at even places, to tell files that are the same or nearly: L*a*b*-like, see `signature.ts`. */
+  signature: Float32Array;
+  /** What it does to light, whatever its ends; null where they are not known. */
+  look: Float32Array | null;
+}
+
+/**
+ * Everything that can be told of a LUT by itself. @param profiles those it may be made for. @param looks those that may be in it.
+ */
+export function reportLut(
+  lut: Lut,
+  profiles: readonly Profile[],
+  looks: readonly KnownLook[] = [],
+): FullReport {
+  const lattice = latticeOf(lut);
+  const { identity, best, ends } = identify(lut, profiles, looks);
+  const view = new View(lut, ...ends);
+  const tinted = best && tintedNeutrals(best);
+  const faults = [...findFaults(lut, lattice), ...(tinted ? [tinted] : [])];
+  const file = inspectLut(lut);
+  const greys = reportGreys(view);
+  return {
+    headline: headline(file, identity, faults),
+    file,
+    identity,
+    faults,
+    greys,
+    colours: reportColours(view),
+    precision: reportPrecision(lut, lattice),
+    signature: signatureOf(lut),
+    look: best && lookOfLut(view),
+  };
+}
