@@ -13,7 +13,8 @@ export const floors = [
   ['readings'],
   ['scopes', 'plate', 'match', 'proposals'],
   ['trial'],
-  ['pack', 'inspect'],
+  ['pack'],
+  ['inspect'],
   ['device'],
   ['api'],
 ];

@@ -5,6 +5,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { Problem, problemBody, toProblem } from './problem.ts';
 import { clipRoutes } from './routes/clips.ts';
+import { inspectedRoutes } from './routes/inspected.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { lookRoutes } from './routes/looks.ts';
 import { lutRoutes } from './routes/luts.ts';
@@ -72,6 +73,7 @@ export function makeApp(services: Services, log: Logger): Express {
     packRoutes,
     trialRoutes,
     lutRoutes,
+    inspectedRoutes,
     jobRoutes,
   ];
   for (const routes of all) app.use('/api', routes(services));

@@ -43,7 +43,7 @@ const doubtful = 0.6;
 
 function weigh(report: FullReport, at: number, shoot: Shoot): Choice {
   const { identity, faults, precision } = report;
-  const [top] = identity.readings;
+  const top = identity.readings[identity.chosen];
   const reasons: string[] = [];
   let against = 0;
   const say = (weight: number, words: string) => {

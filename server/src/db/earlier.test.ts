@@ -12,7 +12,7 @@ import { databasePath } from './paths.ts';
  * mark, one export done and one under way when the server was killed. The file is named for its last migration.
  */
 const databases = new URL('../testing/databases/', import.meta.url);
-const releases = ['0000', '0002', '0003', '0004', '0006', '0008', '0009', '0010'];
+const releases = ['0000', '0002', '0003', '0004', '0006', '0008', '0009', '0010', '0011'];
 /** Before there were versions an export was named for the save it was of. */
 const exportedAs = (release: string) => (release < '0008' ? 2 : 1);
 

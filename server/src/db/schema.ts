@@ -167,6 +167,26 @@ export const luts = sqliteTable('luts', {
   createdAt: text('created_at').notNull(),
 });
 
+/** LUT files a project looks at: each a path in its list, and where it came from. */
+export const inspected = sqliteTable(
+  'inspected',
+  {
+    id: text('id').primaryKey(),
+    projectId: text('project_id')
+      .notNull()
+      .references(() => projects.id),
+    path: text('path').notNull(),
+    sha256: text('sha256')
+      .notNull()
+      .references(() => luts.sha256),
+    size: integer('size').notNull(),
+    /** What it was made of, and how, in a sentence; empty for a file that was brought. */
+    origin: text('origin').notNull().default(''),
+    createdAt: text('created_at').notNull(),
+  },
+  (t) => [uniqueIndex('inspected_by_path').on(t.projectId, t.path)],
+);
+
 /** Packs as they are planned. */
 export const packs = sqliteTable(
   'packs',

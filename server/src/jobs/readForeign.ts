@@ -5,10 +5,13 @@ import { FormatError } from '@velvet-dusk/core/formats/error';
 import { stepBack } from '@velvet-dusk/exporter/stepBack';
 import { stageWords } from '@velvet-dusk/core/lut/inspect';
 import { parseLut } from '@velvet-dusk/core/formats/lut';
+import { readLutBytes } from '@velvet-dusk/core/formats/lutFile';
 
 /** What is made of a foreign file of each kind. */
 export interface ForeignTasks {
   lut: { stages: string[] };
+  /** The same of any file that is a LUT, pictures as well. */
+  anyLut: { stages: string[] };
   profile: ImportedProfile;
 }
 export interface ForeignTask<K extends keyof ForeignTasks = keyof ForeignTasks> {
@@ -17,14 +20,15 @@ export interface ForeignTask<K extends keyof ForeignTasks = keyof ForeignTasks> 
   fileName: string;
 }
 
-const readers: { [K in keyof ForeignTasks]: (text: string, file: string) => ForeignTasks[K] } = {
-  lut(text, file) {
-    return { stages: parseLut(text, file).stages.map(stageWords) };
-  },
-  profile: importProfile,
+const text = (bytes: Uint8Array) => new TextDecoder().decode(bytes);
+
+const readers: { [K in keyof ForeignTasks]: (bytes: Uint8Array, file: string) => ForeignTasks[K] } = {
+  lut: (bytes, file) => ({ stages: parseLut(text(bytes), file).stages.map(stageWords) }),
+  anyLut: (bytes, file) => ({ stages: readLutBytes(bytes, file).stages.map(stageWords) }),
+  profile: (bytes, file) => importProfile(text(bytes), file),
 };
 
-/** Reads a file of text, in a worker thread. Errors lose their kind on the way out of a thread, so a refusal is an answer. */
+/** Reads a file, in a worker thread. Errors lose their kind on the way out of a thread, so a refusal is an answer. */
 export async function readForeign({
   kind,
   path,
@@ -32,7 +36,7 @@ export async function readForeign({
 }: ForeignTask): Promise<{ value: unknown } | { refused: string }> {
   stepBack('a little');
   try {
-    return { value: readers[kind](await readFile(path, 'utf8'), fileName) };
+    return { value: readers[kind](await readFile(path), fileName) };
   } catch (error) {
     if (error instanceof FormatError || error instanceof DocumentError) return { refused: error.message };
     throw error;

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { type Gate, gateSchema } from '@velvet-dusk/core/trial/gate';
 import type { Database } from '../db/open.ts';
-import { looks, plates, projects } from '../db/schema.ts';
+import { inspected, looks, plates, projects } from '../db/schema.ts';
 
 /** A gate asks for the copies of its plates; one that cannot be read is left out. */
 function gateOf(gate: unknown, newIds: ReadonlyMap<string, string>): Gate | null {
@@ -12,7 +12,7 @@ function gateOf(gate: unknown, newIds: ReadonlyMap<string, string>): Gate | null
 }
 
 /**
- * Copies a project's settings, plates and looks under a new ID: all of it or nothing. Frames are stored by checksum, so
+ * Copies a project's settings, plates, looks and inspected LUTs under a new ID: all of it or nothing. Frames are stored by checksum, so
  * that only rows are written. Rows that cannot be read are copied as they are.
  */
 export async function copyProject(
@@ -31,6 +31,7 @@ export async function copyProject(
     .from(looks)
     .where(eq(looks.projectId, from))
     .orderBy(sql`rowid`);
+  const files = await db.select().from(inspected).where(eq(inspected.projectId, from));
   const fresh = () => ({ id: randomUUID(), projectId: id, revision: 1 });
   const newPlates = plateRows.map((row) => ({ ...row, ...fresh() }));
   const newIds = new Map(plateRows.map((row, i) => [row.id, newPlates[i].id]));
@@ -47,5 +48,6 @@ export async function copyProject(
     }),
     ...newPlates.map((row) => db.insert(plates).values(row)),
     ...lookRows.map((row) => db.insert(looks).values({ ...row, ...fresh() })),
+    ...files.map((row) => db.insert(inspected).values({ ...row, id: randomUUID(), projectId: id })),
   ]);
 }

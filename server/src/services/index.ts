@@ -8,6 +8,7 @@ import { sweepFiles } from '../files/sweep.ts';
 import { WorkPool } from '../jobs/pool.ts';
 import { ClipService } from './clips.ts';
 import { ExportService } from './exports.ts';
+import { InspectedService } from './inspected.ts';
 import { JobService } from './jobs.ts';
 import { LookService } from './looks.ts';
 import { LutService } from './luts.ts';
@@ -39,6 +40,7 @@ export async function openServices(dataFolder: string) {
   const codes = new CodeFiles(files);
   await codes.prepare();
   const luts = new LutService(db, files, pool);
+  const inspected = new InspectedService(db, luts);
   const packs = new PackService(db, { versions, plates, luts });
   const workFolder = join(dataFolder, 'work');
   const jobs = new JobService(db, { files, codes, pool, luts, plates, versions, packs, workFolder });
@@ -55,6 +57,7 @@ export async function openServices(dataFolder: string) {
     looks,
     versions,
     luts,
+    inspected,
     plates,
     clips,
     projects,

@@ -23,10 +23,14 @@ export class LutService {
     private readonly pool: WorkPool,
   ) {}
 
-  /** Takes in a received file that reads as a LUT. Throws a Problem with its place; nothing is kept then. */
-  async add({ part, sha256, signal }: ReceivedFile, name: string): Promise<ImportedLut> {
+  /** Takes in a received file that reads as a LUT; pictures only where they are asked for: no look can place one. Throws a Problem with its place; nothing is kept then. */
+  async add(
+    { part, sha256, signal }: ReceivedFile,
+    name: string,
+    kind: 'lut' | 'anyLut' = 'lut',
+  ): Promise<ImportedLut> {
     try {
-      const read = await this.pool.readForeign({ kind: 'lut', path: part, fileName: name }, signal);
+      const read = await this.pool.readForeign({ kind, path: part, fileName: name }, signal);
       if ('refused' in read) throw new Problem(422, 'File cannot be read', read.refused);
       await this.files.adopt(part, sha256);
       const row = { sha256, name, createdAt: new Date().toISOString() };

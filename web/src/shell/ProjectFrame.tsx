@@ -29,6 +29,7 @@ const CamerasScreen = lazily(() => import('../screens/cameras/CamerasScreen.tsx'
 const Windows = lazily(() => import('./Windows.tsx'), 'Windows');
 const PackScreen = lazily(() => import('../screens/pack/PackScreen.tsx'), 'PackScreen');
 const TrialsScreen = lazily(() => import('../screens/trials/TrialsScreen.tsx'), 'TrialsScreen');
+const InspectScreen = lazily(() => import('../screens/inspect/InspectScreen.tsx'), 'InspectScreen');
 const PlatesScreen = lazily(() => import('../screens/plates/PlatesScreen.tsx'), 'PlatesScreen');
 
 /** What the latest run of a board came to. */
@@ -41,6 +42,7 @@ const screens: Record<string, () => ReactNode> = {
   look: () => <LookBench />,
   trials: () => <TrialsScreen />,
   pack: () => <PackScreen />,
+  inspect: () => <InspectScreen />,
 };
 
 function Stations({ project: saved }: { project: OpenProject }) {

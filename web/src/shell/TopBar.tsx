@@ -1,4 +1,5 @@
 import { Link, NavLink, useParams } from 'react-router';
+import { useInspected } from '../api/inspected.ts';
 import type { OpenProject } from '../api/project.ts';
 import type { JobPage, TrialNote } from '@velvet-dusk/core/api/jobs';
 import { useDocument } from '../state/document.ts';
@@ -67,6 +68,7 @@ export function TopBar({
   const { station: at } = useParams();
   const isCalm = useFirstPicture() || at !== 'look';
   const lookName = useDocument((s) => s.look.name);
+  const inspected = useInspected(project.id, isCalm).data?.length ?? 0;
   return (
     <header className="relative h-[46px] flex bg-g0 shrink-0">
       <div className="w-[176px] px-4 pt-2 leading-[15px]">
@@ -90,7 +92,7 @@ export function TopBar({
           >
             <span className={`block text-[12.5px] ${at === s.id ? 'font-semibold' : ''}`}>{s.label}</span>
             <span className="block text-[11px] text-t3 whitespace-nowrap">
-              {s.status({ project, lookName, exportsDone, lastRun, isCalm })}
+              {s.status({ project, lookName, exportsDone, lastRun, inspected, isCalm })}
             </span>
             {at === s.id && <span className="absolute left-0 right-6 -bottom-px h-[5px] bg-t1 z-10" />}
           </NavLink>

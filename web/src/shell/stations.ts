@@ -12,6 +12,8 @@ export interface Station {
     exportsDone: number;
     /** What the latest kept run came to. */
     lastRun: TrialNote | null;
+    /** LUT files on the list. */
+    inspected: number;
     /** True once there is time to weigh every plate against every profile. */
     isCalm: boolean;
   }): string;
@@ -70,12 +72,9 @@ export const stations: readonly Station[] = [
   {
     id: 'inspect',
     label: 'Inspect',
-    status: () => 'not built yet',
-    purpose: 'Open any cube and see what it does.',
-    does: [
-      'Header, range, neutral axis, folds, banding, skin drift, and the role it probably plays.',
-      'The picture with it before or after corrections; two cubes side by side.',
-    ],
+    status: ({ inspected }) => (inspected === 0 ? 'any LUT' : plural(inspected, 'file')),
+    purpose: '',
+    does: [],
   },
   {
     id: 'log',

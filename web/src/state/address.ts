@@ -1,4 +1,5 @@
 import { setPlateView, usePlateView } from '../plates/plateView.ts';
+import { inspectTabs, useInspectView } from './inspectView.ts';
 import { useCameraView } from './cameraView.ts';
 import { useDocument } from './document.ts';
 import { dockIds, resetView, setView, useView } from './view.ts';
@@ -62,6 +63,18 @@ const places: readonly Place[] = [
     get: () => (useCameraView.getState().page === 'curve' ? '' : useCameraView.getState().page),
     set: (page) => useCameraView.setState({ page: page === 'check' || page === 'card' ? page : 'curve' }),
   },
+  {
+    name: 'file',
+    stations: ['inspect'],
+    get: () => useInspectView.getState().fileId,
+    set: (fileId) => useInspectView.setState({ fileId }),
+  },
+  {
+    name: 'tab',
+    stations: ['inspect'],
+    get: () => (useInspectView.getState().tab === 'report' ? '' : useInspectView.getState().tab),
+    set: (tab) => useInspectView.setState({ tab: inspectTabs.find((t) => t === tab) ?? 'report' }),
+  },
 ];
 
 /** A part of an address in plain letters; one that is not rightly encoded stays as it is. */
@@ -103,6 +116,7 @@ export function enterProject(id: string): void {
     resetView();
     setPlateView(usePlateView.getInitialState());
     useCameraView.setState(useCameraView.getInitialState());
+    useInspectView.setState(useInspectView.getInitialState());
   }
   entered = id;
   if (here().project === id) readAddress();
@@ -110,7 +124,7 @@ export function enterProject(id: string): void {
 
 /** Keeps the address true, and follows it when somebody goes back or forward. @returns a function that ends it. */
 export function followAddress(): () => void {
-  const ends = [useView, useDocument, usePlateView, useCameraView].map((store) =>
+  const ends = [useView, useDocument, usePlateView, useCameraView, useInspectView].map((store) =>
     store.subscribe(writeAddress),
   );
   window.addEventListener('popstate', readAddress);

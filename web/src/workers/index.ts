@@ -5,6 +5,7 @@ import type { FrameKeeper } from './frameKeeper.ts';
 import type { FrameLine } from './frameLine.ts';
 import type { Judge } from './judge.ts';
 import type { Painter } from './painter.ts';
+import type { Inspector } from './inspect.ts';
 import { firstPicture } from './firstPicture.ts';
 import type { Solver } from './solve.ts';
 import type { Trials } from './trials.ts';
@@ -18,6 +19,7 @@ interface Roles {
   painter: Painter;
   solver: Solver;
   trials: Trials;
+  inspect: Inspector;
 }
 
 /** Fetches frames for all the others. */
@@ -76,3 +78,14 @@ let board: Comlink.Remote<Trials>[] | undefined;
 /** The workers for boards, started when a board is first drawn. */
 export const trialWorkers = (): readonly Comlink.Remote<Trials>[] =>
   (board ??= Array.from({ length: boardWorkers }, () => startWorker('trials').remote));
+
+let inspecting: Comlink.Remote<Inspector>[] | undefined;
+/** The workers that take LUTs apart, started when the first is looked at. */
+export const inspectWorkers = (): readonly Comlink.Remote<Inspector>[] =>
+  (inspecting ??= Array.from({ length: boardWorkers }, () => startWorker('inspect').remote));
+
+/** One more of them, for long work that can be broken off: there is no other way to stop a worker in the middle of a sum. */
+export function startInspector(): { remote: Comlink.Remote<Inspector>; end(): void } {
+  const { worker, remote } = startWorker('inspect');
+  return { remote, end: () => worker.terminate() };
+}

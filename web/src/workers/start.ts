@@ -7,6 +7,8 @@ const roles = {
     new Worker(new URL('./roles/analysis.ts', import.meta.url), { type: 'module', name: 'analysis' }),
   engine: () => new Worker(new URL('./roles/engine.ts', import.meta.url), { type: 'module', name: 'engine' }),
   frames: () => new Worker(new URL('./roles/frames.ts', import.meta.url), { type: 'module', name: 'frames' }),
+  inspect: () =>
+    new Worker(new URL('./roles/inspect.ts', import.meta.url), { type: 'module', name: 'inspect' }),
   judge: () => new Worker(new URL('./roles/judge.ts', import.meta.url), { type: 'module', name: 'judge' }),
   painter: () =>
     new Worker(new URL('./roles/painter.ts', import.meta.url), { type: 'module', name: 'painter' }),

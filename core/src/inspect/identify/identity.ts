@@ -25,6 +25,8 @@ export interface NamedReading {
 export interface Identity {
   /** The likeliest first; the first is taken. Empty where nothing can be told. */
   readings: NamedReading[];
+  /** Place of the one that is taken. */
+  chosen: number;
   isNothing: boolean;
   /** The look that is known and in it, and how strongly. */
   look: { id: string; name: string; strength: number } | null;
@@ -120,14 +122,18 @@ const named = ({ role, input, output }: Hypothesis, share: number): NamedReading
 /** Readings told, at most. */
 const told = 5;
 
-/** What a LUT probably is, with the likeliest pair of ends to look at it through. */
+/**
+ * What a LUT probably is, with the likeliest pair of ends to look at it through.
+ * @param chosen the reading that is taken where somebody knows better: its place among the likeliest.
+ */
 export function identify(
   lut: Lut,
   profiles: readonly Profile[],
   looks: readonly KnownLook[] = [],
+  chosen = 0,
 ): { identity: Identity; best: Hypothesis | null; ends: [CandidateEnd, CandidateEnd] } {
   const [standard] = displayCandidates();
-  const none = { isNothing: false, look: null, exposure: 0, readings: [] };
+  const none = { chosen: 0, isNothing: false, look: null, exposure: 0, readings: [] };
   if (changesNothing(lut))
     return {
       best: null,
@@ -140,7 +146,7 @@ export function identify(
       },
     };
   const found = readings(hypotheses(lut, profiles, looks));
-  const [top] = found;
+  const top = found[chosen] ?? found[0];
   if (!top)
     return {
       best: null,
@@ -158,6 +164,7 @@ export function identify(
     ends: [best.input, best.output],
     identity: {
       readings: found.slice(0, told).map((f) => named(f.best, f.share)),
+      chosen: found.indexOf(top),
       isNothing: false,
       look: look && { id: look.look.id, name: look.look.name, strength: look.strength },
       exposure: look?.offset || residual.exposure,

@@ -11,7 +11,8 @@ const hardly = 0.35;
 const andList = (words: readonly string[]) =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
 
-function whatItIs({ isNothing, readings: [top], look, exposure }: Identity): string {
+function whatItIs({ isNothing, readings, chosen, look, exposure }: Identity): string {
+  const top = readings[chosen];
   if (isNothing) return 'Does nothing';
   if (!top) return 'Not to be told';
   const doubt = top.share >= sure ? '' : top.share >= hardly ? 'Probably ' : 'Perhaps ';

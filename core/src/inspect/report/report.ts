@@ -12,6 +12,7 @@ import { type GreyReport, reportGreys } from './greys.ts';
 import { headline } from './headline.ts';
 import { lookOfLut, signatureOf } from './signature.ts';
 import { type PrecisionReport, reportPrecision } from './precision.ts';
+import { type Spot, spotOf } from './spots.ts';
 import { View } from './view.ts';
 
 /** All that is said of one LUT. Plain numbers and words: it goes from worker to page, and into JSON. */
@@ -20,6 +21,8 @@ export interface FullReport {
   file: LutReport;
   identity: Identity;
   faults: Fault[];
+  /** Colours around each fault, by its ID. */
+  spots: Record<string, Spot>;
   greys: GreyReport;
   colours: ColourReport;
   precision: PrecisionReport;
@@ -31,14 +34,16 @@ export interface FullReport {
 
 /**
  * Everything that can be told of a LUT by itself. @param profiles those it may be made for. @param looks those that may be in it.
+ * @param chosen the reading that is taken where somebody knows better.
  */
 export function reportLut(
   lut: Lut,
   profiles: readonly Profile[],
   looks: readonly KnownLook[] = [],
+  chosen = 0,
 ): FullReport {
   const lattice = latticeOf(lut);
-  const { identity, best, ends } = identify(lut, profiles, looks);
+  const { identity, best, ends } = identify(lut, profiles, looks, chosen);
   const view = new View(lut, ...ends);
   const tinted = best && tintedNeutrals(best);
   const faults = [...findFaults(lut, lattice), ...(tinted ? [tinted] : [])];
@@ -49,6 +54,7 @@ export function reportLut(
     file,
     identity,
     faults,
+    spots: Object.fromEntries(faults.map((f) => [f.id, spotOf(lut, f)])),
     greys,
     colours: reportColours(view),
     precision: reportPrecision(lut, lattice),

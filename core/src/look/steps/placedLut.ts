@@ -1,15 +1,26 @@
 import { z } from 'zod';
+import { makeCodec } from '../../camera/codec.ts';
+import { type Profile, profileSchema } from '../../camera/profile.ts';
+import { transformBuffer } from '../../colour/matrix.ts';
 import { acescct, highestAcescct } from '../../colour/transfer/acescct.ts';
 import { applyLut } from '../../lut/apply.ts';
+import { mapBuffer } from '../../numeric/buffer.ts';
 import { restContext } from '../context.ts';
 import { defineStep } from './step.ts';
 
 /** What the code of an imported LUT means. To add one: a line here and a case in `compile`. */
 export const lutEncodings = {
-  log: { label: 'log to log', about: 'ACEScct in and out: a creative LUT that stands before a conversion' },
+  log: {
+    label: 'log to log',
+    about: 'Log code in and out, ACEScct or a camera’s: a creative LUT that stands before a conversion',
+  },
   display: {
     label: 'display to display',
     about: 'Display code in and out: a creative LUT made for normalised pictures',
+  },
+  normalise: {
+    label: 'camera to display',
+    about: 'Camera code in, display code out: it normalises in place of the look’s own rendering',
   },
 } as const;
 
@@ -20,11 +31,18 @@ export const lutReferenceSchema = z.strictObject({
 });
 export type LutReference = z.output<typeof lutReferenceSchema>;
 
-export const placedLutSchema = z.strictObject({
-  lut: lutReferenceSchema.nullable().default(null),
-  encoding: z.enum(['log', 'display']).default('log'),
-  interpolation: z.enum(['tetrahedral', 'trilinear']).default('tetrahedral'),
-});
+export const placedLutSchema = z
+  .strictObject({
+    lut: lutReferenceSchema.nullable().default(null),
+    encoding: z.enum(['log', 'display', 'normalise']).default('log'),
+    interpolation: z.enum(['tetrahedral', 'trilinear']).default('tetrahedral'),
+    /** The camera whose code it takes; ACEScct where there is none. */
+    profile: profileSchema.optional(),
+  })
+  .refine(({ encoding, profile }) => encoding !== 'normalise' || profile !== undefined, {
+    path: ['profile'],
+    message: 'a LUT that normalises takes the code of a camera: name its profile',
+  });
 export type PlacedLutParams = z.output<typeof placedLutSchema>;
 
 /** A look asks for a LUT whose file is not here. */
@@ -35,8 +53,28 @@ export class MissingLutError extends Error {
   }
 }
 
+/** Between working RGB and the code of a camera, or ACEScct; in place. */
+function codeOf(profile: Profile | undefined) {
+  if (!profile)
+    return {
+      toCode: (rgb: Float32Array) => mapBuffer(rgb, acescct.forward),
+      toLight: (rgb: Float32Array) => mapBuffer(rgb, (v) => acescct.inverse(Math.min(v, highestAcescct))),
+    };
+  const codec = makeCodec(profile);
+  return {
+    toCode(rgb: Float32Array) {
+      transformBuffer(codec.fromWorking, rgb);
+      mapBuffer(rgb, codec.encode);
+    },
+    toLight(rgb: Float32Array) {
+      mapBuffer(rgb, codec.decode);
+      transformBuffer(codec.toWorking, rgb);
+    },
+  };
+}
+
 /**
- * Placed LUT: an imported LUT at any place of the recipe. Log LUTs get ACEScct; display LUTs get the look's own
+ * Placed LUT: an imported LUT at any place of the recipe. Log LUTs get ACEScct or the code of a camera; display LUTs get the look's own
  * rendering, or on an HDR display the standard one, whose inverse takes the answer back to scene light, so what the display clips is lost there.
  * Compiling throws a MissingLutError where the file is not on the shelf.
  */
@@ -48,7 +86,7 @@ export const placedLut = defineStep({
   usesContext: true,
   isNeutral: (p) => p.lut === null,
   summary: (p) => p.lut?.name ?? 'none',
-  compile({ lut, encoding, interpolation }, { lutRendering, luts } = restContext()) {
+  compile({ lut, encoding, interpolation, profile }, { lutRendering, luts } = restContext()) {
     if (!lut) return { run: () => {} };
     const found = luts.get(lut.sha256);
     if (!found) throw new MissingLutError(lut);
@@ -60,11 +98,13 @@ export const placedLut = defineStep({
           lutRendering.inverse(rgb);
         },
       };
+    const { toCode, toLight } = codeOf(profile);
+    const back = encoding === 'normalise' ? lutRendering.inverse : toLight;
     return {
       run(rgb) {
-        for (let i = 0; i < rgb.length; i++) rgb[i] = acescct.forward(rgb[i]);
+        toCode(rgb);
         applyLut(found, rgb, interpolation);
-        for (let i = 0; i < rgb.length; i++) rgb[i] = acescct.inverse(Math.min(rgb[i], highestAcescct));
+        back(rgb);
       },
     };
   },

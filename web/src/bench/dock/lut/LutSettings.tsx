@@ -7,6 +7,7 @@ import { editParams, editStep } from '../../../state/document.ts';
 import { useMeasured } from '../../../state/measured.ts';
 import { Choice } from '../../../ui/Choice.tsx';
 import { FileButton } from '../../../ui/FileButton.tsx';
+import { useOpenProject } from '../../useBench.ts';
 import { StrengthField } from '../../StrengthField.tsx';
 
 interface LutSettingsProps {
@@ -20,6 +21,8 @@ export function LutSettings({ step, bringing, onFiles }: LutSettingsProps) {
   const p = step.params as PlacedLutParams;
   const effect = useMeasured((s) => s.effects.get(step.id));
   const set = (change: Partial<PlacedLutParams>) => editParams(step.id, () => change);
+  const { profiles } = useOpenProject();
+  const cameras = profiles.filter((q) => q.camera !== '');
   const brought = bringing.data?.lut.sha256 === p.lut?.sha256 ? bringing.data : null;
   return (
     <div className="w-[300px] pr-4 py-1 flex flex-col gap-1.5 scroll-quiet">
@@ -49,8 +52,21 @@ export function LutSettings({ step, bringing, onFiles }: LutSettingsProps) {
           value: value as PlacedLutParams['encoding'],
           label,
         }))}
-        onChange={(encoding) => set({ encoding })}
+        onChange={(encoding) =>
+          set(encoding === 'normalise' && !p.profile ? { encoding, profile: cameras[0] } : { encoding })
+        }
       />
+      {p.encoding !== 'display' && (
+        <Choice
+          label="Code of"
+          value={p.profile?.id ?? ''}
+          options={[
+            ...(p.encoding === 'log' ? [{ value: '', label: 'ACEScct' }] : []),
+            ...profiles.map(({ id, name }) => ({ value: id, label: name })),
+          ]}
+          onChange={(id) => set({ profile: profiles.find((q) => q.id === id) })}
+        />
+      )}
       <Choice
         label="Interpolation"
         value={p.interpolation}
@@ -66,7 +82,7 @@ export function LutSettings({ step, bringing, onFiles }: LutSettingsProps) {
       </p>
       <p className="text-t3">
         {lutEncodings[p.encoding].about}.
-        {p.encoding === 'display' && ' What the display clips is lost behind it.'}
+        {p.encoding !== 'log' && ' What the display clips is lost behind it.'}
       </p>
     </div>
   );

@@ -1,0 +1,63 @@
+import { useQuery } from '@tanstack/react-query';
+import { z } from 'zod';
+import {
+  type InspectedFile,
+  inspectedFileSchema,
+  inspectedListSchema,
+} from '@velvet-dusk/core/api/inspected';
+import { ask } from './client.ts';
+import { queryClient } from './queryClient.ts';
+
+const keyOf = (projectId: string) => ['inspected', projectId];
+
+/** LUT files the project looks at, by their paths. */
+export function useInspected(projectId: string, enabled = true) {
+  return useQuery({
+    queryKey: keyOf(projectId),
+    queryFn: () => ask(`/projects/${projectId}/inspected`, inspectedListSchema),
+    staleTime: Infinity,
+    enabled,
+  });
+}
+
+const byPath = (a: InspectedFile, b: InspectedFile) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0);
+
+function writeList(projectId: string, change: (list: InspectedFile[]) => InspectedFile[]): void {
+  queryClient.setQueryData<InspectedFile[]>(keyOf(projectId), (list = []) => change(list).sort(byPath));
+}
+const withFiles = (files: readonly InspectedFile[]) => (list: InspectedFile[]) => [
+  ...list.filter((f) => files.every((g) => g.id !== f.id)),
+  ...files,
+];
+
+/** Sends one file. Throws an ApiError that says what is wrong with it. */
+export async function sendInspected(
+  projectId: string,
+  { path, body, origin = '' }: { path: string; body: Blob; origin?: string },
+  signal?: AbortSignal,
+): Promise<InspectedFile> {
+  const query = new URLSearchParams({ path, origin });
+  const row = await ask(`/projects/${projectId}/inspected?${query}`, inspectedFileSchema, {
+    method: 'POST',
+    file: body,
+    ...(signal ? { signal } : {}),
+  });
+  writeList(projectId, withFiles([row]));
+  return row;
+}
+
+/** Takes files off the list. They stay stored: `putBack` lists them again. */
+export async function takeOff(projectId: string, files: readonly InspectedFile[]): Promise<void> {
+  const json = { ids: files.map((f) => f.id) };
+  await ask(`/projects/${projectId}/inspected/off`, z.unknown(), { method: 'POST', json });
+  writeList(projectId, (list) => list.filter((f) => files.every((g) => g.id !== f.id)));
+}
+
+export async function putBack(projectId: string, files: readonly InspectedFile[]): Promise<void> {
+  const json = { files: files.map(({ path, sha256, origin }) => ({ path, sha256, origin })) };
+  const rows = await ask(`/projects/${projectId}/inspected/again`, inspectedListSchema, {
+    method: 'POST',
+    json,
+  });
+  writeList(projectId, withFiles(rows));
+}

@@ -1,0 +1,93 @@
+import type { Data, Layout } from 'plotly.js';
+import { useMemo } from 'react';
+import type { GreyReport } from '@velvet-dusk/core/inspect/report/greys';
+import { signed } from '@velvet-dusk/core/numeric/signed';
+import { Chart, ink } from '../../chart/Chart.tsx';
+
+const layout: Partial<Layout> = {
+  margin: { l: 34, r: 8, t: 4, b: 20 },
+  xaxis: { range: [-8, 7], dtick: 1, fixedrange: true },
+  yaxis: { range: [0, 103], dtick: 25, fixedrange: true, ticksuffix: ' %' },
+};
+
+const tintText = ([a, b]: [number, number]): string =>
+  Math.hypot(a, b) < 0.5
+    ? 'neutral'
+    : `${Math.abs(b) >= Math.abs(a) ? (b > 0 ? 'warm' : 'cool') : a > 0 ? 'magenta' : 'green'} ${Math.hypot(a, b).toFixed(1)}`;
+
+/** The colour of a tint at one lightness, tripled, so that it can be seen. */
+const tintColour = (a: number, b: number) => `lab(55% ${(a * 3).toFixed(1)} ${(b * 3).toFixed(1)})`;
+
+/** The neutral axis as a tone curve, its tint beneath, and what follows from it. */
+export function GreysView({ greys }: { greys: GreyReport }) {
+  const data = useMemo<Data[]>(
+    () => [
+      {
+        x: greys.stops,
+        y: greys.plain,
+        mode: 'lines',
+        line: { color: ink.faint, width: 1 },
+        hovertemplate: '%{x} st: %{y:.1f} % without it<extra></extra>',
+      },
+      {
+        x: greys.stops,
+        y: greys.shown,
+        mode: 'lines',
+        line: { color: ink.line, width: 1.6 },
+        hovertemplate: '%{x} st: %{y:.1f} %<extra></extra>',
+      },
+    ],
+    [greys],
+  );
+  const facts: [string, string, string][] = [
+    ['Mid-grey', `${greys.midGrey.toFixed(1)} %`, `${Math.round(greys.midGrey * 10.23)} of 1023`],
+    ['Black', `${greys.black.toFixed(1)} %`, ''],
+    ['White', `${greys.white.toFixed(1)} %`, ''],
+    ['Contrast', greys.contrast.toFixed(2), 'stops a stop'],
+    ['Keeps', `${signed(greys.keeps.low, 1)} to ${signed(greys.keeps.high, 1)}`, 'stops'],
+    ['Shadows', tintText(greys.shadows), '−3 stops'],
+    ['Middle', tintText(greys.middle), ''],
+    ['Highlights', tintText(greys.highlights), '+2 stops'],
+  ];
+  return (
+    <div className="grid grid-cols-[1fr_180px] gap-4">
+      <div>
+        <div className="h-[150px]">
+          <Chart
+            label={`Greys through the LUT: mid-grey at ${greys.midGrey.toFixed(1)} %, black ${greys.black.toFixed(1)} %, white ${greys.white.toFixed(1)} %. The faint line is without it.`}
+            data={data}
+            layout={layout}
+          />
+        </div>
+        <div
+          role="img"
+          aria-label="Tint of greys, tripled, from minus eight stops to seven over"
+          className="flex h-2.5 ml-[34px] mr-[8px]"
+        >
+          {greys.stops.map((s, i) =>
+            i % 2 === 0 ? (
+              <span
+                key={s}
+                className="flex-1"
+                style={{ background: tintColour(greys.tint[0][i], greys.tint[1][i]) }}
+              />
+            ) : null,
+          )}
+        </div>
+        <p className="text-t3 text-[11.5px] ml-[34px] pt-0.5">
+          Tint of greys, tripled. The faint line is the picture without it.
+        </p>
+      </div>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-3 content-start text-[12px]">
+        {facts.map(([label, value, unit]) => (
+          <div key={label} className="contents">
+            <dt className="text-t3">{label}</dt>
+            <dd className="num text-right">
+              {value} <span className="text-t3">{unit}</span>
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </div>
+  );
+}

@@ -1,0 +1,4 @@
+import { expose } from '../expose.ts';
+import { inspector } from '../inspect.ts';
+
+expose(inspector);
