@@ -24,10 +24,15 @@ function compress(d: number, c: number): number {
   return t + (scales[c] * u) / power(1 + power(u, sharpness), 1 / sharpness);
 }
 
+/** A distance farther out is no light that a camera records: from there on the way back is straight. */
+const farthest = 1.5;
+const turned = channels.map((_, c) => compress(farthest, c));
+
 function expand(d: number, c: number): number {
   const t = channels[c].threshold;
-  // At t + scale the curve has its asymptote: nothing comes out beyond it.
-  if (d < t || d >= t + scales[c]) return d;
+  if (d < t) return d;
+  // The curve runs to an asymptote: a display's colours near it would come back as lights without end.
+  if (d > turned[c]) return farthest + (d - turned[c]);
   const v = power((d - t) / scales[c], sharpness);
   return t + scales[c] * power(v / (1 - v), 1 / sharpness);
 }
@@ -64,5 +69,5 @@ function moved(makeTables: () => Tables) {
 
 /** AP1-linear RGB, in place. */
 export const compressGamut = moved(compressed);
-/** Undoes `compressGamut`. */
+/** Undoes `compressGamut` up to a distance of 1.5; beyond, distances go on evenly. */
 export const expandGamut = moved(expanded);

@@ -71,3 +71,9 @@ export function firstRisen(neutral: Float32Array): number {
   while (i < neutral.length / 3 - 1 && level(i) < level(0) + 3 * begun) i++;
   return i;
 }
+
+/** A grid with fewer points has its nodes so far apart that what bends looks broken. */
+export const isCoarse = ({ size }: Lattice): boolean => size < 25;
+
+/** Share of the domain under which no picture lies: there a log is held at its black, and looks break as they like. */
+export const underBlack = 0.17;

@@ -15,6 +15,9 @@ const followable: Reach = { threshold: 0.88, limit: 0.97 };
 /** How sharply the compression sets in. */
 const sharpness = 1.6;
 
+/** No light of a camera lies farther out; at the very edge the way back would never end. */
+const farthest = 3;
+
 /** Distance from the achromatic axis, 1 at the edge → compressed distance, below the limit. */
 function compress(d: number, { threshold, limit }: Reach): number {
   if (d <= threshold) return d;
@@ -25,7 +28,8 @@ function compress(d: number, { threshold, limit }: Reach): number {
 function expand(d: number, { threshold, limit }: Reach): number {
   if (d <= threshold) return d;
   const v = Math.min((d - threshold) / (limit - threshold), 1 - 1e-9);
-  return threshold + (limit - threshold) * (v / power(1 - power(v, sharpness), 1 / sharpness));
+  const far = threshold + (limit - threshold) * (v / power(1 - power(v, sharpness), 1 / sharpness));
+  return Math.min(far, farthest);
 }
 
 /** x to the eighth, and its root. */

@@ -1,8 +1,13 @@
-import { firstRisen, nodeAt, strides } from '../lattice.ts';
+import { firstRisen, isCoarse, nodeAt, strides } from '../lattice.ts';
 import { type FaultKind, shareOf } from './fault.ts';
 
-/** A value that stands out by less is nothing anybody sees: a display step and a half. */
-const least = 1.5 / 255;
+/**
+ * A value that stands out by less is no speck that anybody sees: six display steps. A coarse grid, and colours beyond
+ * what cameras record, bend by more.
+ */
+const least = { usual: { within: 6 / 255, beyond: 0.05 }, coarse: { within: 0.03, beyond: 0.15 } };
+/** Channels that lie further apart are beyond. */
+const spread = 0.5;
 /** It stands out this many times as far as what lies around it does. */
 const times = 3;
 /** Along its three axes it stands out about as far: least to most. A cusp does not. */
@@ -28,6 +33,7 @@ export const badNode: FaultKind = {
   find({ lattice, neutral }) {
     const { size, values } = lattice;
     const steps = strides(lattice);
+    const enough = isCoarse(lattice) ? least.coarse : least.usual;
     /** How far a value stands out along each axis. */
     const along = (p: number) =>
       steps.map(
@@ -51,7 +57,8 @@ export const badNode: FaultKind = {
         for (let r = first; r < size - reach; r++)
           for (let c = 0; c < 3; c++) {
             const out = outlier(nodeAt(lattice, r, g, b) + c);
-            if (out < least || out <= (worst?.size ?? 0)) continue;
+            const isBeyond = Math.max(r, g, b) - Math.min(r, g, b) > spread * (size - 1);
+            if (out < (isBeyond ? enough.beyond : enough.within) || out <= (worst?.size ?? 0)) continue;
             const inside = around
               .map(([x, y, z]) => [r + x, g + y, b + z])
               .filter((n) => n.every((v) => v >= reach && v < size - reach));

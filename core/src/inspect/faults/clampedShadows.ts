@@ -4,7 +4,7 @@ import type { FaultKind } from './fault.ts';
 const lifted = 0.03;
 const abrupt = 0.35;
 /** Below this input no picture lies: there a log is held at its black. */
-const black = 0.1;
+const black = 0.145;
 
 /** Shadows that are held at one level and leave it with a corner: what was below is gone. */
 export const clampedShadows: FaultKind = {

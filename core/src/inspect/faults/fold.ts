@@ -1,4 +1,4 @@
-import { firstRisen, nodeAt, strides } from '../lattice.ts';
+import { firstRisen, isCoarse, nodeAt, strides } from '../lattice.ts';
 import { type FaultKind, shareOf } from './fault.ts';
 
 /** A cell is turned over where its volume is this much negative, of what its edges would span. */
@@ -6,7 +6,7 @@ const turned = -0.1;
 /** Edges shorter than this share of the usual one span nothing that is seen. */
 const short = 0.15;
 /** Share of the cells of a picture that have to be turned: looks that pull opposites apart turn a few. */
-const fewest = 0.01;
+const fewest = { usual: 0.01, coarse: 0.02 };
 /** Channels that lie further apart are beyond what a camera records or a display shows. */
 const spread = 0.45;
 /** Cells that are turned inside out: two colours that stood in one order come out in the other. */
@@ -53,7 +53,7 @@ export const folds: FaultKind = {
           count++;
           if (volume < worst.volume) worst = { volume, node: [r, g, b] };
         }
-    if (count < fewest * whole) return null;
+    if (count < (isCoarse(lattice) ? fewest.coarse : fewest.usual) * whole) return null;
     return { id: this.id, at: shareOf(lattice, ...worst.node), size: (count / whole) * 100 };
   },
 };

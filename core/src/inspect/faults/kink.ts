@@ -1,7 +1,8 @@
+import { isCoarse, underBlack } from '../lattice.ts';
 import type { FaultKind } from './fault.ts';
 
 /** Change of slope at one node, as a share of the steepest slope there is. */
-const least = 0.2;
+const least = { usual: 0.3, coarse: 0.65 };
 /** Times as much as beside it. */
 const times = 4;
 
@@ -12,7 +13,9 @@ export const kink: FaultKind = {
   unit: 'of the steepest slope',
   meaning: 'The tone scale has a corner: an edge shows in soft gradients where light passes it.',
   remedy: 'Round the curve there.',
-  find({ neutral, lattice: { size, low, high } }) {
+  find({ neutral, lattice }) {
+    const { size, low, high } = lattice;
+    const enough = isCoarse(lattice) ? least.coarse : least.usual;
     const margin = (high - low) * 1e-4;
     let worst = { bend: 0, at: 0 };
     for (let c = 0; c < 3; c++) {
@@ -20,10 +23,10 @@ export const kink: FaultKind = {
       const slopes = Array.from({ length: size - 1 }, (_, i) => v(i + 1) - v(i));
       const steepest = Math.max(...slopes.map(Math.abs));
       const bend = (i: number) => (i < 1 || i > size - 2 ? 0 : Math.abs(slopes[i] - slopes[i - 1]));
-      for (let i = 3; i < size - 3; i++) {
+      for (let i = Math.max(3, Math.ceil(underBlack * (size - 1))); i < size - 3; i++) {
         // Where it begins or ends to be held at an end of its range, it has to have a corner.
         const isHeld = [i - 1, i, i + 1].some((k) => v(k) <= low + margin || v(k) >= high - margin);
-        if (isHeld || bend(i) < least * steepest) continue;
+        if (isHeld || bend(i) < enough * steepest) continue;
         const beside = Math.max(bend(i - 2), bend(i + 2), Math.min(bend(i - 1), bend(i + 1)));
         if (bend(i) > times * beside && bend(i) > worst.bend * steepest)
           worst = { bend: bend(i) / steepest, at: i / (size - 1) };
