@@ -19,7 +19,7 @@ import { type Command, printJson } from './command.ts';
 async function report(file: string, profiles: readonly Profile[]) {
   const bytes = await readBytes(file);
   const full = reportLut(readLutBytes(bytes, file), profiles, startingLooks());
-  const { file: header, identity, faults, signature, look, ...rest } = full;
+  const { file: header, identity, faults, signature, valuesKey, look, ...rest } = full;
   const name = decodeName(file, { profiles, looks: startingLooks() });
   const [top] = identity.readings;
   const doubts = nameDoubts(name, {
@@ -37,7 +37,7 @@ async function report(file: string, profiles: readonly Profile[]) {
     identity,
     name: { tokens: name.tokens, doubts },
     faults: faults.map(({ id, at, size }) => ({ id, label: faultWords(id).label, at, size })),
-    compared: { signature, look },
+    compared: { signature, valuesKey, look },
   };
 }
 type Told = Awaited<ReturnType<typeof report>>;
@@ -57,7 +57,6 @@ async function reports(files: readonly string[], profiles: readonly Profile[]) {
     read.map((r) => ({
       ...r.compared,
       sha256: r.sha256,
-      size: r.size,
       domain: JSON.stringify([r.domainMin, r.domainMax]),
     })),
   );

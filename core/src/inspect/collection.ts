@@ -4,10 +4,9 @@ import type { FullReport } from './report/report.ts';
 type Lab = [number, number, number];
 
 /** What of a report files are told apart by. */
-export type Compared = Pick<FullReport, 'signature' | 'look'> & {
-  /** SHA-256 of the file, and its points along an edge. */
+export type Compared = Pick<FullReport, 'signature' | 'valuesKey' | 'look'> & {
+  /** SHA-256 of the file. */
   sha256: string;
-  size: number;
   domain: string;
 };
 
@@ -21,21 +20,15 @@ export interface Groups {
   families: number[][];
 }
 
-/** Largest difference of values written with six decimals. */
-const same = 2e-6;
 /** Mean difference of values that is hardly seen: half a code of 8 bits. */
 const hardlySeen = 0.002;
 /** Mean ΔE2000 of one look through two cameras: what grids and gamuts differ by. */
 const oneLook = 1;
 
-function difference(a: Float32Array, b: Float32Array): { mean: number; most: number } {
-  let [sum, most] = [0, 0];
-  for (let i = 0; i < a.length; i++) {
-    const d = Math.abs(a[i] - b[i]);
-    sum += d;
-    if (d > most) most = d;
-  }
-  return { mean: sum / a.length, most };
+function meanDifference(a: Float32Array, b: Float32Array): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += Math.abs(a[i] - b[i]);
+  return sum / a.length;
 }
 
 function lookDifference(a: Float32Array, b: Float32Array): number {
@@ -60,12 +53,11 @@ function grouped(count: number, belong: (i: number, j: number) => boolean): numb
 export function groupLuts(files: readonly Compared[]): Groups {
   const isSame = (i: number, j: number) => {
     const [a, b] = [files[i], files[j]];
-    if (a.sha256 === b.sha256) return true;
-    return a.size === b.size && a.domain === b.domain && difference(a.signature, b.signature).most < same;
+    return a.sha256 === b.sha256 || (a.valuesKey === b.valuesKey && a.domain === b.domain);
   };
   const isNear = (i: number, j: number) =>
     files[i].domain === files[j].domain &&
-    difference(files[i].signature, files[j].signature).mean < hardlySeen;
+    meanDifference(files[i].signature, files[j].signature) < hardlySeen;
   const isFamily = (i: number, j: number) => {
     const [a, b] = [files[i].look, files[j].look];
     return a !== null && b !== null && lookDifference(a, b) < oneLook;

@@ -8,6 +8,7 @@ import { identify } from '@velvet-dusk/core/inspect/identify/identity';
 import { type KnownLook, knownLook, startingLooks } from '@velvet-dusk/core/inspect/identify/knownLooks';
 import { latticeOf } from '@velvet-dusk/core/inspect/lattice';
 import { repairKind } from '@velvet-dusk/core/inspect/repair/index';
+import { type RepairReadings, repairReadings } from '@velvet-dusk/core/inspect/repair/readings';
 import type { RepairSettings } from '@velvet-dusk/core/inspect/repair/repair';
 import { type FullReport, reportLut } from '@velvet-dusk/core/inspect/report/report';
 import { View } from '@velvet-dusk/core/inspect/report/view';
@@ -49,7 +50,15 @@ export interface TriedPicture {
 export interface MadeFile {
   suffix: string;
   text: string;
-  difference: LutDifference;
+  /** What is read of it; of what does something else than it was made of, nothing. */
+  readings: RepairReadings | null;
+}
+export interface Mended {
+  made: MadeFile[];
+  note: string;
+  before: RepairReadings;
+  /** How far what was made, all of it, is from what it was made of; null where that says nothing. */
+  difference: LutDifference | null;
 }
 
 const kept = 24;
@@ -193,18 +202,23 @@ export const inspector = {
     settings: RepairSettings,
     other: LutFileOrder | null,
     setting: InspectSetting,
-  ): Promise<{ made: MadeFile[]; note: string }> {
-    const { lut, input, output } = await viewOf(file, setting);
-    const { made, note } = repairKind(repairId).run(
+  ): Promise<Mended> {
+    const view = await viewOf(file, setting);
+    const { lut, input, output } = view;
+    const kind = repairKind(repairId);
+    const { made, note } = kind.run(
       { lut, input, output, other: other ? await fetched(other) : undefined },
       settings,
     );
+    const all: Lut = { title: '', comments: [], stages: made.flatMap(({ cube }) => lutOf(cube).stages) };
     return {
       note,
+      before: repairReadings(view),
+      difference: kind.compared === 'none' ? null : compareLuts(lut, all),
       made: made.map(({ suffix, cube }) => ({
         suffix,
         text: writeCube(cube),
-        difference: compareLuts(lut, lutOf(cube)),
+        readings: kind.compared ? null : repairReadings(new View(lutOf(cube), input, output)),
       })),
     };
   },

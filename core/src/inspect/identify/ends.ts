@@ -1,6 +1,6 @@
 import type { Profile } from '../../camera/profile.ts';
 import { compileEnd, type CompiledEnd, displayEnd, type End, sceneEnd } from '../../order/end.ts';
-import { displaySchema } from '../../render/display.ts';
+import { displaySchema, standardDisplay } from '../../render/display.ts';
 import { outputIds } from '../../render/outputs/index.ts';
 import type { RenderingPreset } from '../../render/presets.ts';
 
@@ -22,11 +22,12 @@ const candidate = (end: End, preset: RenderingPreset): CandidateEnd => ({
   compiled: compileEnd(end, { preset, gamutFit: 'soft' }),
 });
 
-/** Every display in full range, under every tone scale. Compiled once. */
+/** Every display in full range, and the usual one in narrow range, under every tone scale. Compiled once. */
 export function displayCandidates(): readonly CandidateEnd[] {
-  displays ??= presets.flatMap((preset) =>
-    outputIds.map((output) => candidate(displayEnd(displaySchema.parse({ output })), preset)),
-  );
+  displays ??= presets.flatMap((preset) => [
+    ...outputIds.map((output) => candidate(displayEnd(displaySchema.parse({ output })), preset)),
+    candidate(displayEnd({ ...standardDisplay, range: 'narrow' }), preset),
+  ]);
   return displays;
 }
 

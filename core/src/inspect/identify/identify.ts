@@ -4,7 +4,15 @@ import type { Lut } from '../../lut/lut.ts';
 import type { RoleId } from '../../order/roles/index.ts';
 import { type CandidateEnd, displayCandidates, sceneCandidate } from './ends.ts';
 import { findLook, type FoundLook, type KnownLook, nearLook } from './knownLooks.ts';
-import { farApart, told, type LightSample, type Residual, residualOf } from './residual.ts';
+import {
+  farApart,
+  isPlain,
+  seenTint,
+  told,
+  type LightSample,
+  type Residual,
+  residualOf,
+} from './residual.ts';
 import { sampleNeutral, triplesPerGrey } from './sample.ts';
 import { howUsual } from './usual.ts';
 
@@ -56,6 +64,8 @@ const common: Record<Kind, number> = {
   return: -3.31,
 };
 const usualDisplay = 3.75;
+/** Few files are for a narrow range, and fewer say nothing of it. */
+const narrowDisplay = 1.5;
 /** A look in the code of a video curve is one for display code. */
 const videoLook = -3.6;
 /** A look that is known is no chance. */
@@ -68,15 +78,25 @@ function kindOf(input: CandidateEnd, output: CandidateEnd): Kind | null {
   return input === output ? 'display' : null;
 }
 
+const howCommon = ({ end }: CandidateEnd): number =>
+  end.kind === 'scene'
+    ? 0
+    : end.display.range === 'narrow'
+      ? narrowDisplay
+      : end.display.output === 'bt1886'
+        ? usualDisplay
+        : 0;
+
 const isVideo = ({ end }: CandidateEnd) => end.kind === 'scene' && end.profile.curve.family === 'videoGamma';
 
-function roleOf(kind: Kind, { worst, exposure }: Residual, offset: number | null): RoleId {
+function roleOf(kind: Kind, residual: Residual, offset: number | null): RoleId {
+  const { worst, exposure } = residual;
   const isExposure = worst < exact;
   const stops = offset ?? exposure;
   switch (kind) {
     case 'toDisplay':
       if (Math.abs(stops) > onPurpose) return 'monitor';
-      return isExposure ? 'conversion' : 'combined';
+      return isExposure || (isPlain(residual) && residual.tint < seenTint) ? 'conversion' : 'combined';
     case 'scene':
       return isExposure ? 'trim' : 'creative-log';
     case 'display':
@@ -117,7 +137,7 @@ export function hypotheses(
       const score =
         howUsual(residual, end.kind === 'display') +
         common[kind] +
-        (end.kind === 'display' && end.display.output === 'bt1886' ? usualDisplay : 0) +
+        howCommon(output) +
         (kind === 'scene' && isVideo(input) ? videoLook : 0);
       const role = roleOf(kind, residual, null);
       found.push({ role, input, output, residual, look: null, score, kind, from: ins[i], to: outs[o] });

@@ -50,7 +50,9 @@ export function changesNothing(lut: Lut): boolean {
 }
 
 export const endWords = ({ end }: CandidateEnd): string =>
-  end.kind === 'scene' ? end.profile.name : outputs[end.display.output].label;
+  end.kind === 'scene'
+    ? end.profile.name
+    : `${outputs[end.display.output].label}${end.display.range === 'narrow' ? ', narrow range' : ''}`;
 
 const code = (v: number) => `${Math.round(v * 1023)} of 1023`;
 
@@ -81,9 +83,6 @@ function reasonsOf({ role, input, output, residual: r, look }: Hypothesis, share
   if (share < 0.7) out.push('Others explain it nearly as well; they are listed.');
   return out;
 }
-
-/** Roles that are a look and nothing else, which people take less of than all. */
-const creative: readonly RoleId[] = ['creative-log', 'creative-display'];
 
 function whereOf({ role, input, output, residual, look }: Hypothesis, isColourOnly: boolean): string {
   const from = endWords(input);
@@ -177,5 +176,14 @@ export function identify(
   };
 }
 
-/** Roles whose LUT holds a look that people mix. */
-export const isCreative = (role: RoleId): boolean => creative.includes(role);
+/** The same where what seemed a look is a cast alone. */
+export function asConversion(identity: Identity, best: Hypothesis): Identity {
+  const conversion = { ...best, role: 'conversion' as const };
+  return {
+    ...identity,
+    where: whereOf(conversion, true),
+    readings: identity.readings.map((r, i) =>
+      i === identity.chosen ? { ...r, role: 'conversion', roleLabel: roles.conversion.label } : r,
+    ),
+  };
+}

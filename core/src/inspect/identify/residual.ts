@@ -244,3 +244,16 @@ export function residualOf(from: LightSample, to: LightSample, codes: Float32Arr
     ...blackOf(from, to, codes, count),
   };
 }
+
+/** How near a LUT is to no look but a tint: stops, slope, share. */
+const plain = { exposure: 0.08, contrast: 0.03, rest: 0.03, saturation: 0.05, turn: 0.025 };
+/** Difference between the channels of a grey that is seen, stops. */
+export const seenTint = 0.012;
+
+/** Is there no look in it, whatever tint its greys have? */
+export const isPlain = (r: Residual): boolean =>
+  Math.abs(r.exposure) < plain.exposure &&
+  Math.abs(r.contrast - 1) < plain.contrast &&
+  r.rest < plain.rest &&
+  Math.abs(r.saturation - 1) < plain.saturation &&
+  r.turn < plain.turn;

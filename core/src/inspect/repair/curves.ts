@@ -70,6 +70,7 @@ export const shaperRepair: RepairKind = {
 
 export const splitRepair: RepairKind = {
   id: 'split',
+  compared: 'together',
   label: 'Split tone from colour',
   about: 'Two files, to be used one after the other: exposure and contrast as curves, then colour alone.',
   fields: [],

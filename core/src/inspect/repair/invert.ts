@@ -76,6 +76,7 @@ export function invertCodes(lut: Lut, aims: Float32Array): { codes: Float32Array
 
 export const invertRepair: RepairKind = {
   id: 'invert',
+  compared: 'none',
   label: 'Invert',
   about: 'The way back, for what the LUT reaches; the rest comes out as the nearest that it does.',
   fields: [],

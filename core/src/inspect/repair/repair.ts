@@ -48,6 +48,8 @@ export interface RepairKind {
   readonly about: string;
   readonly fields: readonly RepairField[];
   readonly usesOther?: boolean;
+  /** What of it is held against the LUT it was made of: each file, all one after the other, or none: it does something else. */
+  readonly compared?: 'together' | 'none';
   /** Throws a RangeError where it cannot be done, saying why. */
   run(source: RepairSource, settings: RepairSettings): RepairResult;
 }

@@ -4,13 +4,13 @@ import type { Lut } from '../../lut/lut.ts';
 import { findFaults } from '../faults/index.ts';
 import type { Fault } from '../faults/fault.ts';
 import { tintedNeutrals } from '../faults/tintedNeutrals.ts';
-import { type Identity, identify } from '../identify/identity.ts';
+import { asConversion, type Identity, identify } from '../identify/identity.ts';
 import type { KnownLook } from '../identify/knownLooks.ts';
-import { latticeOf } from '../lattice.ts';
+import { latticeOf, neutralOf } from '../lattice.ts';
 import { type ColourReport, reportColours } from './colours.ts';
 import { type GreyReport, reportGreys } from './greys.ts';
 import { headline } from './headline.ts';
-import { lookOfLut, signatureOf } from './signature.ts';
+import { lookOfLut, signatureOf, valuesKey } from './signature.ts';
 import { type PrecisionReport, reportPrecision } from './precision.ts';
 import { type Spot, spotOf } from './spots.ts';
 import { View } from './view.ts';
@@ -28,6 +28,8 @@ export interface FullReport {
   precision: PrecisionReport;
   /** Values at even places, to tell files that are the same or nearly: L*a*b*-like, see `signature.ts`. */
   signature: Float32Array;
+  /** Of all values of its lattice, to six decimals: the same where they are. */
+  valuesKey: string;
   /** What it does to light, whatever its ends; null where they are not known. */
   look: Float32Array | null;
 }
@@ -43,9 +45,10 @@ export function reportLut(
   chosen = 0,
 ): FullReport {
   const lattice = latticeOf(lut);
-  const { identity, best, ends } = identify(lut, profiles, looks, chosen);
+  const { identity: likeliest, best, ends } = identify(lut, profiles, looks, chosen);
   const view = new View(lut, ...ends);
-  const tinted = best && tintedNeutrals(best);
+  const tinted = best && tintedNeutrals(best, neutralOf(lattice));
+  const identity = best && tinted && best.role === 'combined' ? asConversion(likeliest, best) : likeliest;
   const faults = [...findFaults(lut, lattice), ...(tinted ? [tinted] : [])];
   const file = inspectLut(lut);
   const greys = reportGreys(view);
@@ -59,6 +62,7 @@ export function reportLut(
     colours: reportColours(view),
     precision: reportPrecision(lut, lattice),
     signature: signatureOf(lut),
+    valuesKey: valuesKey(lattice),
     look: best && lookOfLut(view),
   };
 }

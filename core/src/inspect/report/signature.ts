@@ -3,7 +3,7 @@ import { greyLightness } from '../../colour/oklab.ts';
 import { stopsToLinear } from '../../colour/exposure.ts';
 import { writeColour } from '../../colour/oklabPixels.ts';
 import type { Lut } from '../../lut/lut.ts';
-import { latticeInputs } from '../lattice.ts';
+import { type Lattice, latticeInputs } from '../lattice.ts';
 import { labAt, type View } from './view.ts';
 
 /** Points along an edge of the places two files are compared at first. */
@@ -14,6 +14,17 @@ export function signatureOf(lut: Lut): Float32Array {
   const values = latticeInputs(lut, points);
   applyLut(lut, values, 'tetrahedral');
   return values;
+}
+
+/** A key of all values to six decimals (FNV-1a, two of 32 bits): files that are written otherwise and hold the same have one. */
+export function valuesKey({ size, values }: Lattice): string {
+  let [a, b] = [0x811c9dc5, 0x01000193];
+  for (const v of values) {
+    const n = Math.round(v * 1e6);
+    a = Math.imul(a ^ n, 0x01000193);
+    b = Math.imul(b ^ (n + size), 0x85ebca6b);
+  }
+  return `${size} ${(a >>> 0).toString(16)}${(b >>> 0).toString(16)}`;
 }
 
 const stops = [-4, -3, -2, -1, 0, 1, 2, 3];

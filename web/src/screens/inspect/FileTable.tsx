@@ -35,8 +35,7 @@ function Path({ path }: { path: string }) {
   const at = path.lastIndexOf('/') + 1;
   return (
     <>
-      <span className="text-t3">{path.slice(0, at)}</span>
-      {path.slice(at)}
+      {path.slice(at)} <span className="text-t3">{path.slice(0, at - 1)}</span>
     </>
   );
 }
@@ -46,7 +45,7 @@ function Head() {
   return (
     <div
       role="row"
-      className="grid gap-x-2 px-3 h-7 items-center border-b border-g0 text-[11.5px] text-t3 shrink-0"
+      className="grid gap-x-1.5 px-3 h-7 items-center border-b border-g0 text-[11.5px] text-t3 shrink-0"
       style={{ gridTemplateColumns: gridColumns }}
     >
       {tableColumns.map(({ id, label, hint, isNumber }) => (
@@ -105,7 +104,7 @@ export function FileTable({ rows, fileId }: { rows: readonly Row[]; fileId: stri
                 role="row"
                 aria-rowindex={index + 1}
                 aria-selected={isOpen}
-                className={`grid gap-x-2 px-3 items-center absolute left-0 right-0 text-[12px] border-l-2 ${isOpen ? 'bg-g3 border-violet' : 'border-transparent hover:bg-g2'}`}
+                className={`grid gap-x-1.5 px-3 items-center absolute left-0 right-0 text-[12px] border-l-2 ${isOpen ? 'bg-g3 border-violet' : 'border-transparent hover:bg-g2'}`}
                 style={{ gridTemplateColumns: gridColumns, height: rowHeight, top: start }}
                 onClick={() => setInspectView({ fileId: row.file.id })}
               >

@@ -40,17 +40,17 @@ export function GreysView({ greys }: { greys: GreyReport }) {
     [greys],
   );
   const facts: [string, string, string][] = [
-    ['Mid-grey', `${greys.midGrey.toFixed(1)} %`, `${Math.round(greys.midGrey * 10.23)} of 1023`],
+    ['Mid-grey', `${greys.midGrey.toFixed(1)} %`, `${Math.round(greys.midGrey * 10.23)}/1023`],
     ['Black', `${greys.black.toFixed(1)} %`, ''],
     ['White', `${greys.white.toFixed(1)} %`, ''],
-    ['Contrast', greys.contrast.toFixed(2), 'stops a stop'],
-    ['Keeps', `${signed(greys.keeps.low, 1)} to ${signed(greys.keeps.high, 1)}`, 'stops'],
-    ['Shadows', tintText(greys.shadows), '−3 stops'],
+    ['Contrast', greys.contrast.toFixed(2), 'st a st'],
+    ['Keeps', `${signed(greys.keeps.low, 1)} to ${signed(greys.keeps.high, 1)}`, 'st'],
+    ['Shadows', tintText(greys.shadows), '−3 st'],
     ['Middle', tintText(greys.middle), ''],
-    ['Highlights', tintText(greys.highlights), '+2 stops'],
+    ['Highlights', tintText(greys.highlights), '+2 st'],
   ];
   return (
-    <div className="grid grid-cols-[1fr_180px] gap-4">
+    <div className="grid grid-cols-[1fr_206px] gap-4">
       <div>
         <div className="h-[150px]">
           <Chart

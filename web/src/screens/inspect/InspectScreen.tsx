@@ -190,7 +190,7 @@ export function InspectScreen() {
       {files.length === 0 && !isPending ? (
         <Empty projectId={project.id} />
       ) : (
-        <div className="flex-1 min-h-0 grid grid-cols-[minmax(520px,44%)_1fr]">
+        <div className="flex-1 min-h-0 grid grid-cols-[minmax(540px,47%)_1fr]">
           <section aria-label="List" className="min-h-0 flex flex-col border-r border-g0">
             <div className="flex items-center gap-2 px-3 h-10 border-b border-g0 shrink-0 text-[12.5px]">
               <BringButtons projectId={project.id} />

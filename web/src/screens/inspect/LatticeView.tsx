@@ -65,7 +65,7 @@ function drawing(size: number, values: Float32Array, worst: readonly number[] | 
       x: lines[0],
       y: lines[1],
       z: lines[2],
-      line: { color: 'rgba(150,150,150,0.35)', width: 1 },
+      line: { color: '#474747', width: 1 },
       hoverinfo: 'skip',
     },
     {
@@ -95,7 +95,12 @@ function drawing(size: number, values: Float32Array, worst: readonly number[] | 
             x: [values[near]],
             y: [values[near + 1]],
             z: [values[near + 2]],
-            marker: { size: 9, color: 'rgba(0,0,0,0)', line: { color: ink.ember, width: 3 } },
+            marker: {
+              size: 14,
+              symbol: 'circle-open' as const,
+              color: ink.ember,
+              line: { color: ink.ember, width: 3 },
+            },
             hoverinfo: 'skip' as const,
           },
         ]),

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { repairKinds } from '@velvet-dusk/core/inspect/repair/index';
+import type { RepairReadings } from '@velvet-dusk/core/inspect/repair/readings';
 import type { RepairField, RepairKind, RepairSettings } from '@velvet-dusk/core/inspect/repair/repair';
 import type { FullReport } from '@velvet-dusk/core/inspect/report/report';
 import { sendInspected } from '../../api/inspected.ts';
@@ -8,7 +9,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { inspectWorkers } from '../../workers/index.ts';
-import type { MadeFile } from '../../workers/inspect.ts';
+import type { MadeFile, Mended } from '../../workers/inspect.ts';
 import { setInspectView, useInspectView } from '../../state/inspectView.ts';
 import { orderOf, useInspectSetting } from './reports.ts';
 import { reportOf, type Row } from './tableColumns.ts';
@@ -49,9 +50,35 @@ function Field({
   );
 }
 
-interface Result {
-  made: MadeFile[];
-  note: string;
+const shown: readonly [keyof Omit<RepairReadings, 'faults'>, string, number, string][] = [
+  ['midGrey', 'Mid-grey', 1, ' %'],
+  ['black', 'Black', 1, ' %'],
+  ['white', 'White', 1, ' %'],
+  ['contrast', 'Contrast', 2, ''],
+  ['saturation', 'Saturation', 2, ''],
+];
+
+/** Readings before and after. */
+function BeforeAfter({ before, after }: { before: RepairReadings; after: RepairReadings }) {
+  return (
+    <dl className="flex flex-wrap gap-x-4">
+      {shown.map(([id, label, digits, unit]) => (
+        <div key={id} className="flex gap-1.5">
+          <dt className="text-t3">{label}</dt>
+          <dd className="num">
+            {before[id].toFixed(digits)} → {after[id].toFixed(digits)}
+            {unit}
+          </dd>
+        </div>
+      ))}
+      <div className="flex gap-1.5">
+        <dt className="text-t3">Faults</dt>
+        <dd>
+          {before.faults.join(', ') || 'none'} → {after.faults.join(', ') || 'none'}
+        </dd>
+      </div>
+    </dl>
+  );
 }
 
 /** What a repair made, and how far it is from what it was made of. */
@@ -63,7 +90,7 @@ function Made({
 }: {
   row: Row;
   kind: RepairKind;
-  result: Result;
+  result: Mended;
   rows: readonly Row[];
 }) {
   const { id } = useOpenProject();
@@ -91,22 +118,25 @@ function Made({
   return (
     <div className="grid gap-2" data-testid="repaired">
       {result.note && <p className="text-t2">{result.note}</p>}
+      {result.difference && (
+        <p className="num text-t2">
+          ΔE {result.difference.lattice.mean.toFixed(2)} from what it was in the mean, worst{' '}
+          {result.difference.lattice.max.toFixed(1)}; greys {result.difference.neutral.mean.toFixed(2)}
+        </p>
+      )}
       {result.made.map((file) => {
         const path = `${stem(row.file.path)}_${file.suffix}.cube`;
         const isThere = rows.some((r) => r.file.path === path);
         return (
           <div key={file.suffix} className="flex flex-wrap items-baseline gap-3">
             <span className="text-t1">{path.split('/').pop()}</span>
-            <span className="num text-t2">
-              ΔE {file.difference.lattice.mean.toFixed(2)} from what it was in the mean, worst{' '}
-              {file.difference.lattice.max.toFixed(1)}; greys {file.difference.neutral.mean.toFixed(2)}
-            </span>
             <Button onClick={() => void keep(file)}>
               {isThere ? 'Put it into the list under another name' : 'Put it into the list'}
             </Button>
             <Button kind="text" onClick={() => save(file)}>
               Save as a file
             </Button>
+            {file.readings && <BeforeAfter before={result.before} after={file.readings} />}
           </div>
         );
       })}
@@ -126,7 +156,7 @@ export function RepairView({ row, rows, report }: { row: Row; rows: readonly Row
   const [kindId, setKindId] = useState(repairKinds[0].id);
   const [settings, setSettings] = useState<RepairSettings>({});
   const [otherId, setOtherId] = useState('');
-  const [result, setResult] = useState<Result | null>(null);
+  const [result, setResult] = useState<Mended | null>(null);
   const [state, setState] = useState<'rest' | 'running' | string>('rest');
   const kind = repairKinds.find((k) => k.id === kindId)!;
   const others = rows.filter((r) => r !== row && reportOf(r));

@@ -26,9 +26,10 @@ export function TryBar({
   plateId: string;
 }) {
   return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[12.5px]">
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[12.5px]">
       <Choice
         label="Plate"
+        className="[&>select]:max-w-[150px]"
         value={plateId}
         options={plates.map(({ id, name }) => ({ value: id, label: name }))}
         onChange={(id) => setInspectView({ plateId: id })}
@@ -55,7 +56,7 @@ export function TryBar({
         <input
           type="range"
           aria-label="Strength, as a slider"
-          className="w-[90px] accent-[#9d8cff]"
+          className="w-[64px] accent-[#9d8cff]"
           min={0}
           max={100}
           value={order.strength * 100}

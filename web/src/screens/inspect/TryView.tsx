@@ -64,19 +64,14 @@ function Exposures({
             aria-pressed={order.exposure === stops}
             className={`text-left border-b-2 ${order.exposure === stops ? 'border-violet' : 'border-transparent hover:border-g5'}`}
             onClick={() => onExposure(stops)}
-            title={worst ? worst.detail : undefined}
+            title={worst ? `${worst.label}: ${worst.detail}` : undefined}
           >
             <span className="block bg-g0 aspect-video">
               <BitmapCanvas bitmap={data?.bitmap} className="w-full h-full" />
             </span>
             <span className="flex justify-between text-[11.5px]">
               <span className="num">{signed(stops, 0)}</span>
-              {data && (
-                <span className="truncate text-t3">
-                  {worst?.label ?? ''}{' '}
-                  <VerdictMark verdict={worstVerdict(data.readings.map((r) => r.verdict))} />
-                </span>
-              )}
+              {data && <VerdictMark verdict={worstVerdict(data.readings.map((r) => r.verdict))} />}
             </span>
           </button>
         );

@@ -45,8 +45,8 @@ const number = (value: number | undefined, digits: number) =>
 /** Columns of the table. To add one: an object here. */
 export const tableColumns: readonly Column[] = [
   { id: 'path', label: 'File', hint: 'Name and folder', width: 'minmax(0,1fr)', text: (r) => r.file.path },
-  { id: 'kind', label: 'What it is', hint: 'Probable role', width: '104px', text: kindText },
-  { id: 'from', label: 'Takes', hint: 'What goes in', width: '92px', text: (r) => topOf(r)?.input ?? '' },
+  { id: 'kind', label: 'What it is', hint: 'Probable role', width: '96px', text: kindText },
+  { id: 'from', label: 'Takes', hint: 'What goes in', width: '78px', text: (r) => topOf(r)?.input ?? '' },
   {
     id: 'points',
     label: 'Pts',

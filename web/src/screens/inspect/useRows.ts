@@ -18,7 +18,7 @@ export function useRows(files: readonly InspectedFile[], known: readonly (Known 
     const groups = groupLuts(
       read.map(({ file, report }) => ({
         sha256: file.sha256,
-        size: report.file.size,
+        valuesKey: report.valuesKey,
         domain: JSON.stringify([report.file.domainMin, report.file.domainMax]),
         signature: report.signature,
         look: report.look,
