@@ -65,7 +65,11 @@ function readToken(text: string, { profiles, looks }: NameContext): NameToken {
   const is = (other: string) => flat(other) === flat(text);
   const role = roleNamed(text);
   if (role) return { text, tells: 'role', meaning: roles[role].label.toLowerCase() };
-  const profile = profiles.find((p) => is(p.id) || is(p.name) || (p.camera !== '' && is(p.camera)));
+  const profileCalled = (isCamera: boolean) =>
+    profiles.find(
+      (p) => (p.camera !== '') === isCamera && (is(p.id) || is(p.name) || (isCamera && is(p.camera))),
+    );
+  const profile = profileCalled(true);
   if (profile) return { text, tells: 'camera', meaning: profile.name };
   const output = Object.values(outputs).find((o) => is(o.id) || is(o.label));
   if (output) return { text, tells: 'display', meaning: output.label };
@@ -75,6 +79,8 @@ function readToken(text: string, { profiles, looks }: NameContext): NameToken {
     const found = word.is.exec(text);
     if (found) return { text, tells: word.tells, meaning: word.meaning(found) };
   }
+  const encoding = profileCalled(false);
+  if (encoding) return { text, tells: 'curve', meaning: encoding.name };
   return { text, tells: null, meaning: 'not known' };
 }
 
@@ -95,11 +101,14 @@ const ownTells: Record<string, string> = {
 /** A name of a LUT file, part by part. @param file its name, with or without folders and ending. */
 export function decodeName(file: string, context: NameContext): DecodedName {
   const stem = (file.split('/').pop() ?? file).replace(/(\.hald(8|16))?\.[A-Za-z0-9]{2,5}$/, '');
-  const own = readName(stem);
+  const read = readName(stem);
+  // What only looks like one of ours has other words where its ends should stand.
+  const isEnd = (text = '') => ['camera', 'display'].includes(readToken(text, context).tells ?? '');
+  const own = read && isEnd(read.input) && isEnd(read.output) ? read : null;
   const tokens: NameToken[] = own
     ? Object.entries(own).map(([part, text]) => {
-        const read = readToken(text, context);
-        return { text, tells: ownTells[part], meaning: read.tells ? read.meaning : text };
+        const { tells, meaning } = readToken(text, context);
+        return { text, tells: ownTells[part], meaning: tells ? meaning : text };
       })
     : stem
         .split(/[_\s]+|(?<=[A-Za-z])-(?=[A-Za-z0-9])|(?<=\d)-(?=[A-Za-z])/)

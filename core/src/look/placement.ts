@@ -22,7 +22,10 @@ export interface Placement {
 }
 
 /** Corrections of a shot on a finished picture: the same gains, balance and haze in display light. */
-export function trimDisplay({ output, toSignal }: CompiledRendering, shot: Shot): (code: Float32Array) => void {
+export function trimDisplay(
+  { output, toSignal }: CompiledRendering,
+  shot: Shot,
+): (code: Float32Array) => void {
   const toWorking = rgbToRgb(output.space, working);
   const m = multiply(invert(toWorking), shotMatrix(shot), toWorking);
   const black = shotBlack(shot);

@@ -38,7 +38,7 @@ const hues = Array.from({ length: 12 }, (_, i) => i * 30 + 12);
 const colours = [
   ...Array.from({ length: 40 }, (_, i) => ({ stops: -6 + i * 0.28, saturation: 0, hue: 0 })),
   ...[-3.5, -2, -0.7, 0.5, 1.7, 3].flatMap((stops) =>
-    [0.05, 0.11, 0.18].flatMap((saturation) => hues.map((hue) => ({ stops, saturation, hue }))),
+    [0.05, 0.11, 0.18, 0.25].flatMap((saturation) => hues.map((hue) => ({ stops, saturation, hue }))),
   ),
   ...[-2, -1, 0, 1].flatMap((by) => complexions.map((c) => ({ ...c, stops: c.stops + by }))),
 ];

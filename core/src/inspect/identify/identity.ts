@@ -39,6 +39,8 @@ export interface Identity {
 
 /** Nothing is changed by more than this. */
 const nothing = 5e-4;
+/** Codes that come out within this of each other are one colour. */
+const oneColour = 0.02;
 
 export function changesNothing(lut: Lut): boolean {
   const { domainMin, domainMax } = inputDomainOf(lut);
@@ -47,6 +49,16 @@ export function changesNothing(lut: Lut): boolean {
   const values = Float32Array.from(inputs);
   applyLut(lut, values, 'tetrahedral');
   return values.every((v, i) => Math.abs(v - inputs[i]) < nothing);
+}
+
+/** Does every code come out as the same colour, or nearly? */
+function givesOneColour(lut: Lut): boolean {
+  const values = latticeInputs(lut, 5);
+  applyLut(lut, values, 'tetrahedral');
+  return [0, 1, 2].every((c) => {
+    const channel = values.filter((_, i) => i % 3 === c);
+    return Math.max(...channel) - Math.min(...channel) < oneColour;
+  });
 }
 
 export const endWords = ({ end }: CandidateEnd): string =>
@@ -144,7 +156,7 @@ export function identify(
         where: 'Nowhere: it does nothing.',
       },
     };
-  const found = readings(hypotheses(lut, profiles, looks));
+  const found = givesOneColour(lut) ? [] : readings(hypotheses(lut, profiles, looks));
   const top = found[chosen] ?? found[0];
   if (!top)
     return {

@@ -4,6 +4,8 @@ import { freshGrid, gridOf, through } from './onGrid.ts';
 import type { RepairKind } from './repair.ts';
 
 const entries = 1024;
+/** Behind a curve that makes display code of log, shadows lie close together: the grid has to be fine. */
+const fineGrid = 65;
 /** Least slope of a curve that has to be undone again, where the greys stand still. */
 const leastSlope = 0.02;
 
@@ -45,8 +47,8 @@ const tableOf = (lut: Lut, tone: Float64Array, comment: string): Cube1d => ({
 });
 
 /** What is left of a LUT behind its own tone curve. */
-const behind = (lut: Lut, tone: Float64Array, comment: string) =>
-  freshGrid(lut, comment, gridOf(lut), (codes) =>
+const behind = (lut: Lut, tone: Float64Array, comment: string, grid = gridOf(lut)) =>
+  freshGrid(lut, comment, grid, (codes) =>
     codes.set(
       through(
         lut,
@@ -77,7 +79,12 @@ export const splitRepair: RepairKind = {
   run({ lut }) {
     const tone = toneOf(lut);
     const curve = tableOf(lut, tone, 'exposure and contrast alone');
-    const colour = behind(lut, tone, 'colour alone, to stand behind the curve');
+    const colour = behind(
+      lut,
+      tone,
+      'colour alone, to stand behind the curve',
+      Math.max(gridOf(lut), fineGrid),
+    );
     const [there] = [through(lutOf(curve), Float32Array.of(0.5, 0.5, 0.5))];
     return {
       made: [

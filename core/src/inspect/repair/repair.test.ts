@@ -1,0 +1,183 @@
+import { describe, expect, test } from 'vitest';
+import { lookFrom } from '../../look/startingPoints.ts';
+import { applyLut } from '../../lut/apply.ts';
+import { type Cube, type Cube3d } from '../../lut/cube.ts';
+import { isPerChannel, type Lut, lutOf } from '../../lut/lut.ts';
+import { seeded } from '../../numeric/random.ts';
+import { bake, type BakeOrder } from '../../order/bake.ts';
+import { standardDisplay } from '../../render/display.ts';
+import { compileRendering, standardRendering } from '../../render/rendering.ts';
+import { profileOf } from '../../testing/profiles.ts';
+import { parseCube } from '../../formats/cubeParse.ts';
+import { writeCube } from '../../formats/cubeWrite.ts';
+import { compareLuts } from '../compare.ts';
+import { findFaults } from '../faults/index.ts';
+import { displayCandidates, sceneCandidate } from '../identify/ends.ts';
+import { labAt } from '../report/view.ts';
+import { repairKind, repairKinds } from './index.ts';
+import type { RepairSettings } from './repair.ts';
+
+const heron = profileOf('heron');
+const baked = (role: BakeOrder['role'], look: string, grid = 33): Cube3d =>
+  bake({ role, profile: heron, look: lookFrom(look, look), display: standardDisplay, grid, offset: 1 });
+const dusk = baked('combined', 'cold-dusk');
+const display = displayCandidates()[0];
+const scene = sceneCandidate(heron);
+
+const repaired = (
+  id: string,
+  cube: Cube,
+  settings: RepairSettings = {},
+  ends: { input?: typeof display; output?: typeof display; other?: Lut } = {},
+) => repairKind(id).run({ lut: lutOf(cube), input: scene, output: display, ...ends }, settings);
+const through = (cube: Cube, codes: Float32Array) => {
+  const out = Float32Array.from(codes);
+  applyLut(lutOf(cube), out, 'tetrahedral');
+  return out;
+};
+const uniform = seeded(11);
+const codes = Float32Array.from({ length: 900 }, () => 0.15 + 0.6 * uniform());
+const worst = (a: Float32Array, b: Float32Array) => a.reduce((m, v, i) => Math.max(m, Math.abs(v - b[i])), 0);
+
+test.each(repairKinds.map((k) => k.id))(
+  '%s makes a new document that can be written and read, and leaves the LUT alone',
+  (id) => {
+    const before = Float32Array.from(dusk.data);
+    const { made } = repaired(id, baked('combined', 'cold-dusk', 9), {}, { other: lutOf(dusk) });
+    expect(dusk.data).toEqual(before);
+    for (const { cube, suffix } of made) {
+      expect(suffix).toMatch(/^[a-z0-9-]+$/);
+      expect(cube.data.every(Number.isFinite)).toBe(true);
+      const back = parseCube(writeCube(cube), 'made.cube');
+      expect(worst(back.data, cube.data)).toBeLessThan(2e-6);
+      expect(cube.comments.length).toBeGreaterThan(0);
+    }
+  },
+);
+
+test('another grid: more points say the same, fewer nearly', () => {
+  const [{ cube: fine }] = repaired('resample', dusk, { grid: 65 }).made;
+  expect(compareLuts(lutOf(dusk), lutOf(fine)).lattice.max).toBeLessThan(0.05);
+  const [{ cube: coarse }] = repaired('resample', dusk, { grid: 17 }).made;
+  expect(coarse.size).toBe(17);
+  expect(compareLuts(lutOf(dusk), lutOf(coarse)).neutral.mean).toBeLessThan(1);
+  expect(() => repaired('resample', dusk, { grid: 200 })).toThrow(/Points: 200 is not from 2 to 129/);
+});
+
+test('range: black at 64 and white at 940 of 1023 (ITU-R BT.709-6, item 4.6), and back', () => {
+  const plain = baked('conversion', 'neutral');
+  const [{ cube: narrow }] = repaired('range', plain, { change: 'full-to-narrow' }).made;
+  const ends = through(narrow, Float32Array.of(0, 0, 0, 1, 1, 1));
+  expect(ends[0] * 1023).toBeGreaterThan(63.999);
+  expect(ends[3] * 1023).toBeLessThanOrEqual(940.001);
+  const [{ cube: back }] = repaired('range', narrow, { change: 'narrow-to-full' }).made;
+  expect(worst(back.data, plain.data)).toBeLessThan(1e-5);
+});
+
+test('clamp holds what is outside, and counts it', () => {
+  const wild = { ...dusk, data: dusk.data.map((v, i) => (i % 50 === 0 ? v + 2 : v)) };
+  const { made, note } = repaired('clamp', wild);
+  expect(Math.max(...made[0].cube.data)).toBe(1);
+  expect(note).toBe(`${Math.ceil(dusk.data.length / 50)} of ${dusk.data.length} values were outside.`);
+});
+
+test('smooth takes a bad node away and moves nothing further than its bound', () => {
+  const node = ((16 * 33 + 15) * 33 + 14) * 3 + 1;
+  const spoilt = { ...dusk, data: dusk.data.with(node, dusk.data[node] + 0.06) };
+  expect(findFaults(lutOf(spoilt)).map((f) => f.id)).toContain('badNode');
+  const [{ cube }] = repaired('smooth', spoilt, { bound: 6 }).made;
+  expect(findFaults(lutOf(cube)).map((f) => f.id)).not.toContain('badNode');
+  expect(worst(cube.data, spoilt.data)).toBeLessThanOrEqual(0.06 + 1e-6);
+});
+
+test('reorder puts a table right that was written blue first', () => {
+  const { size } = dusk;
+  const swapped = dusk.data.map((_, i) => {
+    const n = Math.floor(i / 3);
+    const [r, g, b] = [n % size, Math.floor(n / size) % size, Math.floor(n / size ** 2)];
+    return dusk.data[((r * size + g) * size + b) * 3 + (i % 3)];
+  });
+  const [{ cube }] = repaired('reorder', { ...dusk, data: swapped }, { order: 'table-order' }).made;
+  expect(worst(cube.data, dusk.data)).toBeLessThan(1e-6);
+});
+
+test('a strength of half lies half way in code; of none it does nothing', () => {
+  const log = baked('creative-log', 'cold-dusk');
+  const ends = { input: scene, output: scene };
+  const [{ cube: half }] = repaired('strength', log, { strength: 50 }, ends).made;
+  const [full, less] = [through(log, codes), through(half, codes)];
+  less.forEach((v, i) => expect(v).toBeCloseTo((full[i] + codes[i]) / 2, 5));
+  expect(repaired('strength', dusk, { strength: 50 }).note).toMatch(/ends are not the same/);
+});
+
+test('luminance taken out: lightness as it was, colour still there', () => {
+  const log = baked('creative-log', 'two-sides');
+  const { made } = repaired('luminance', log, {}, { input: scene, output: scene });
+  const rendering = compileRendering(standardRendering);
+  const shown = (rgb: Float32Array) => {
+    const light = Float32Array.from(rgb);
+    scene.compiled.toLight(light);
+    rendering.run(light);
+    return light;
+  };
+  const greys = Float32Array.from([0.25, 0.35, 0.45, 0.55].flatMap((v) => [v, v, v]));
+  const [before, whole, after] = [
+    shown(greys),
+    shown(through(log, greys)),
+    shown(through(made[0].cube, greys)),
+  ];
+  for (let p = 0; p < greys.length; p += 3) {
+    expect(Math.abs(labAt(after, p)[0] - labAt(before, p)[0])).toBeLessThan(1.5);
+    expect(Math.hypot(labAt(after, p)[1], labAt(after, p)[2])).toBeGreaterThan(
+      0.4 * Math.hypot(labAt(whole, p)[1], labAt(whole, p)[2]),
+    );
+  }
+});
+
+test('split: curves alone, then a grid; one after the other they are the LUT', () => {
+  const [tone, colour] = repaired('split', dusk).made;
+  expect(isPerChannel(lutOf(tone.cube))).toBe(true);
+  const both = through(colour.cube, through(tone.cube, codes));
+  const aim = through(dusk, codes);
+  const errors = both.map((v, i) => Math.abs(v - aim[i])).sort();
+  expect(errors[Math.floor(errors.length / 2)]).toBeLessThan(0.002);
+  expect(errors[Math.floor(0.95 * errors.length)]).toBeLessThan(0.05);
+});
+
+test('curve and grid: a table before a coarse grid follows a log conversion at least as well as the grid alone', () => {
+  const fine = baked('combined', 'faded-day', 65);
+  const [{ cube }] = repaired('shaper', fine).made;
+  expect((cube as Cube3d).shaper?.size).toBe(1024);
+  expect(worst(through(cube, codes), through(fine, codes))).toBeLessThan(0.02);
+});
+
+describe('invert', () => {
+  test('a log LUT comes back to the codes it was given', () => {
+    const log = baked('creative-log', 'late-sun');
+    const { made, note } = repaired('invert', log, {}, { input: scene, output: scene });
+    const back = through(made[0].cube, through(log, codes));
+    const errors = back.map((v, i) => Math.abs(v - codes[i])).sort();
+    expect(errors[Math.floor(errors.length / 2)]).toBeLessThan(0.004);
+    expect(errors[Math.floor(0.95 * errors.length)]).toBeLessThan(0.05);
+    const told = Number(/within ([\d.]+) codes of 255/.exec(note)![1]);
+    expect(told).toBeGreaterThan(0);
+    expect(told).toBeLessThan(8);
+  });
+
+  test('a LUT of one colour has no way back, and says so', () => {
+    expect(() => repaired('invert', { ...dusk, data: dusk.data.map(() => 0.5) })).toThrow(/no way back/);
+  });
+});
+
+test('join: a trim and then a combined are the look of footage exposed over', () => {
+  const trim = baked('trim', 'cold-dusk', 65);
+  const { made } = repaired('join', trim, {}, { other: lutOf(dusk) });
+  const both = through(dusk, through(trim, codes));
+  expect(worst(through(made[0].cube, codes), both)).toBeLessThan(0.01);
+  expect(() => repaired('join', trim)).toThrow(/choose the file that follows/);
+});
+
+test('what is none of the choices is refused', () => {
+  expect(() => repairKind('nothing')).toThrow(/no repair/);
+  expect(() => repaired('range', dusk, { change: 'sideways' })).toThrow(/none of its choices/);
+});
