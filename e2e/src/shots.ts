@@ -29,6 +29,20 @@ const board = exposureBoard(
   ['slack-water', 'sodium-quay', 'oilskin', 'lamplight-negative'],
 );
 
+/** The sample folder on the list, all of it read. */
+async function openSample(page: Page, bench: Bench): Promise<void> {
+  await page.goto(`${bench.url}/saltmarsh-line/inspect`);
+  await bench.button('Bring the sample folder').click();
+  await page
+    .getByTestId('inspect-count')
+    .filter({ hasText: /^\d+ files/ })
+    .waitFor({ timeout: 60_000 });
+}
+async function openFile(page: Page, name: RegExp, tab = 'Report'): Promise<void> {
+  await page.getByRole('button', { name }).first().click();
+  await page.getByRole('radio', { name: tab, exact: true }).click();
+}
+
 const shots: Record<string, Shot> = {
   start: async (page, bench) => {
     await begin(page, bench, 'Tidal Bore');
@@ -71,13 +85,6 @@ const shots: Record<string, Shot> = {
     await page.getByRole('menuitemradio', { name: /^Reference beside/ }).click();
     await page.waitForTimeout(7000);
   },
-  'bench-path': async (page, bench) => {
-    await bench.open();
-    await bench.radio('Path').click();
-    await bench.button('Two').click();
-    await page.keyboard.press('o');
-    await page.waitForTimeout(8000);
-  },
   'cameras-curve': async (page, bench) => {
     await page.goto(`${bench.url}/saltmarsh-line/cameras`);
     await page.getByLabel('Beside').selectOption('curlew');
@@ -101,10 +108,6 @@ const shots: Record<string, Shot> = {
     await page.getByText(/^54 of 54/).waitFor({ timeout: 60_000 });
     await page.waitForTimeout(12_000);
   },
-  'trials-looks': async (page, bench) => {
-    await page.goto(`${bench.url}/saltmarsh-line/trials`);
-    await page.getByText(/^56 of 56/).waitFor({ timeout: 60_000 });
-  },
   'trials-cameras': async (page, bench) => {
     await page.goto(`${bench.url}/saltmarsh-line/trials`);
     await page.getByRole('radio', { name: 'Cross-camera' }).click();
@@ -112,6 +115,31 @@ const shots: Record<string, Shot> = {
     await page.getByRole('combobox', { name: 'Look' }).selectOption({ label: 'Oilskin' });
     await page.getByRole('table', { name: 'ΔE of each pair' }).waitFor({ timeout: 60_000 });
     await page.waitForTimeout(1000);
+  },
+  inspect: async (page, bench) => {
+    await openSample(page, bench);
+    await page.getByRole('button', { name: 'Faults', exact: true }).dblclick();
+    await openFile(page, /^spoilt_node/);
+  },
+  'inspect-lattice': async (page, bench) => {
+    await openSample(page, bench);
+    await openFile(page, /^Cold-dusk_heron/, 'Lattice');
+    await page.locator('[data-state=there]').waitFor({ timeout: 60_000 });
+    await page.waitForTimeout(3000);
+  },
+  'inspect-try': async (page, bench) => {
+    await openSample(page, bench);
+    await openFile(page, /^Cold-dusk_heron/, 'Try it');
+    await page.waitForTimeout(8000);
+  },
+  'inspect-compare': async (page, bench) => {
+    await openSample(page, bench);
+    await openFile(page, /^Cold-dusk_heron/, 'Against another');
+    await page
+      .getByRole('combobox', { name: 'Against' })
+      .selectOption({ label: 'harbour-pack/heron/Amber-street_heron_BT709_17.cube' });
+    await page.getByTestId('plate-difference').waitFor();
+    await page.waitForTimeout(2000);
   },
   pack: async (page, bench) => {
     await page.goto(`${bench.url}/saltmarsh-line/pack`);

@@ -14,6 +14,7 @@ import { parseExr } from '@velvet-dusk/core/formats/exr/parse';
 import { readLook, readProfile } from '../files.ts';
 import { sequence, medianTime } from './measure.ts';
 import { ffmpegApplyTime, ocioOutputTime, ocioTimes } from './references.ts';
+import { type InspectionFigure, inspectionFigures } from './inspection.ts';
 import { type PackFigures, packFigures } from './packs.ts';
 import { standardDisplay } from '@velvet-dusk/core/render/display';
 
@@ -115,14 +116,22 @@ const packTable = (packs: PackFigures[]) =>
     ...packs.map((p) => `| ${p.work} | ${p.seconds.toFixed(1)} | ${Math.round(p.memory)} | ${p.goal} |`),
   ].join('\n');
 
+const inspectionTable = (figures: InspectionFigure[]) =>
+  [
+    '| inspection | ms | goal |',
+    '|---|---|---|',
+    ...figures.map((f) => `| ${f.work} | ${ms(f.ms)} | ${f.goal} |`),
+  ].join('\n');
+
 const folder = mkdtempSync(join(tmpdir(), 'dusk-bench-'));
 try {
   const rows = await measure(folder);
+  const inspection = await inspectionFigures(folder);
   const packs = await packFigures(folder);
   process.stdout.write(
     process.argv.includes('--json')
-      ? `${JSON.stringify({ rows, packs }, null, 2)}\n`
-      : `${table(rows)}\n\n${packTable(packs)}\n`,
+      ? `${JSON.stringify({ rows, inspection, packs }, null, 2)}\n`
+      : `${table(rows)}\n\n${inspectionTable(inspection)}\n\n${packTable(packs)}\n`,
   );
 } finally {
   rmSync(folder, { recursive: true, force: true });

@@ -14,6 +14,16 @@ function topOf(most: number): number {
 
 const ints = (line: string) => line.trim().split(/\s+/).map(Number);
 
+/** The lines of a table one after the other, without a list of all: a number or a sign is the first that stands in them. */
+function* tableLines(text: string): Generator<{ line: string; at: number }> {
+  for (let start = 0, at = 0; start < text.length; at++) {
+    const end = text.indexOf('\n', start);
+    const line = text.slice(start, end < 0 ? text.length : end);
+    if (/^\s*[\d-]/.test(line)) yield { line, at };
+    start = end < 0 ? text.length : end + 1;
+  }
+}
+
 /**
  * Reads a `.3dl` LUT: a mesh of rising input codes, then whole-number codes, blue fastest. How many bits they have is told by
  * the largest. Throws a FormatError with the line.
@@ -24,11 +34,10 @@ export function parseThreeDl(text: string, file: string): Cube3d {
   };
   if (text.length > longestText)
     throw new FormatError(file, 'size', `more than ${longestText / 1024 / 1024} MB of text`);
-  const lines = text.split(/\r?\n/);
-  const isTold = (line: string) => /^\s*[\d-]/.test(line);
-  const told = lines.map((line, at) => ({ line, at })).filter(({ line }) => isTold(line));
-  if (told.length === 0) fail(0, 'there is no table');
-  const mesh = ints(told[0].line);
+  const lines = tableLines(text);
+  const first = lines.next();
+  if (first.done) return fail(0, 'there is no table');
+  const mesh = ints(first.value.line);
   const size = mesh.length;
   const isWhole = (v: number) => Number.isInteger(v) && v >= 0 && v <= 65535;
   if (
@@ -36,25 +45,26 @@ export function parseThreeDl(text: string, file: string): Cube3d {
     size > largestGrid ||
     !mesh.every((v, i) => isWhole(v) && (i === 0 || v > mesh[i - 1]))
   )
-    fail(told[0].at, `expected a mesh of ${smallestGrid} to ${largestGrid} rising whole numbers`);
+    fail(first.value.at, `expected a mesh of ${smallestGrid} to ${largestGrid} rising whole numbers`);
   const step = mesh[size - 1] / (size - 1);
   if (mesh.some((v, i) => Math.abs(v - i * step) > 1))
-    fail(told[0].at, 'a mesh that is not even is not read');
-  const rows = told.slice(1);
-  if (rows.length !== size ** 3)
-    fail(
-      rows.at(-1)?.at ?? told[0].at,
-      `${size ** 3} rows are needed for a mesh of ${size}, found ${rows.length}`,
-    );
+    fail(first.value.at, 'a mesh that is not even is not read');
   const data = new Float32Array(size ** 3 * 3);
   let most = 0;
-  rows.forEach(({ line, at }, i) => {
+  let rows = 0;
+  let last = first.value.at;
+  for (const { line, at } of lines) {
+    last = at;
+    const i = rows++;
+    // Those too many are counted only.
+    if (i >= size ** 3) continue;
     const codes = ints(line);
     if (codes.length !== 3 || !codes.every(isWhole)) fail(at, 'expected three whole numbers from 0 to 65535');
     const [r, g, b] = [Math.floor(i / size ** 2), Math.floor(i / size) % size, i % size];
     data.set(codes, ((b * size + g) * size + r) * 3);
-    most = Math.max(most, ...codes);
-  });
+    most = Math.max(most, codes[0], codes[1], codes[2]);
+  }
+  if (rows !== size ** 3) fail(last, `${size ** 3} rows are needed for a mesh of ${size}, found ${rows}`);
   const top = topOf(most);
   for (let i = 0; i < data.length; i++) data[i] /= top;
   return { kind: '3d', size, ...unitDomain, data, title: '', comments: [] };

@@ -1,6 +1,7 @@
 import { isInvertible, type Mat3, type Vec3 } from '../../colour/matrix.ts';
 import { FormatError } from '../error.ts';
 import { largestGrid, unitDomain } from '../../lut/cube.ts';
+import { liftArrays, unlifted } from './lift.ts';
 import { readXml } from '../xml.ts';
 import { type ClfNode, exponentStyles, type LogParams, logStyles, type ProcessList } from './nodes.ts';
 
@@ -44,6 +45,8 @@ class Reader {
     readonly file: string,
     readonly element: Element,
     readonly place: string,
+    /** Texts of arrays. */
+    readonly lifted: readonly string[],
   ) {}
   get attributes(): Record<string, string> {
     return this.element[':@'] ?? {};
@@ -53,7 +56,7 @@ class Reader {
   }
   child(tag: string): Reader | undefined {
     const found = childrenOf(this.element).find((c) => tagOf(c) === tag);
-    return found && new Reader(this.file, found, `${this.place}/${tag}`);
+    return found && new Reader(this.file, found, `${this.place}/${tag}`, this.lifted);
   }
   needed(tag: string): Reader {
     return this.child(tag) ?? this.fail(`the element ${tag} is missing`);
@@ -63,8 +66,12 @@ class Reader {
   }
   /** @param most numbers are read, and one more, so that too many are seen. */
   numbers(most: number): number[] {
-    const text = this.text();
-    return text === '' ? [] : text.split(/\s+/, most + 1).map((word) => this.number(word, 'value'));
+    const text = unlifted(this.text(), this.lifted);
+    const values: number[] = [];
+    const words = /\S+/g;
+    for (let word = words.exec(text); word && values.length <= most; word = words.exec(text))
+      values.push(this.number(word[0], 'value'));
+    return values;
   }
   number(word: string, what: string): number {
     const value = word.trim() === '' ? NaN : Number(word);
@@ -225,15 +232,18 @@ const readers: Record<string, (node: Reader) => ClfNode> = {
  * Throws a FormatError that names the node and what was expected; other nodes are refused by name.
  */
 export function parseClf(text: string, file: string): ProcessList {
-  const elements = readXml(text, file, xmlOptions, longest.text) as Element[];
+  if (text.length > longest.text)
+    throw new FormatError(file, 'size', `more than ${longest.text / 1024 / 1024} MB of text is not read`);
+  const { rest, lifted } = liftArrays(text);
+  const elements = readXml(rest, file, xmlOptions, longest.text) as Element[];
   const root = elements.find((e) => tagOf(e) === 'ProcessList');
   if (!root) throw new FormatError(file, 'root element', 'not a Common LUT Format file: no ProcessList');
-  const list = new Reader(file, root, 'ProcessList');
+  const list = new Reader(file, root, 'ProcessList', lifted);
   const inside = childrenOf(root).filter((e) => !silent.has(tagOf(e)));
   if (inside.length > longest.nodes) list.fail(`a list of more than ${longest.nodes} nodes is not read`);
   const nodes = inside.map((e, i) => {
     const tag = tagOf(e);
-    const node = new Reader(file, e, `ProcessList/${tag} (node ${i + 1})`);
+    const node = new Reader(file, e, `ProcessList/${tag} (node ${i + 1})`, lifted);
     const read =
       readers[tag] ?? node.fail(`a ${tag} node is not read; ${Object.keys(readers).join(', ')} are`);
     return read(node);

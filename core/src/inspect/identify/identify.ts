@@ -13,7 +13,7 @@ import {
   type Residual,
   residualOf,
 } from './residual.ts';
-import { sampleNeutral, triplesPerGrey } from './sample.ts';
+import { type NeutralSample, sampleNeutral, triplesPerGrey } from './sample.ts';
 import { howUsual } from './usual.ts';
 
 /** One way to read a LUT: from what, to what, and the look that would then be in it. */
@@ -47,6 +47,17 @@ function lightOf(codes: Float32Array, greys: number, { end, compiled }: Candidat
       valid[i] = k < triplesPerGrey * 3 ? told.grey : told.colours;
   }
   return { light, valid };
+}
+
+const inputs = new WeakMap<CandidateEnd, { codes: Float32Array; light: LightSample }>();
+
+/** Light of what goes in: files of one grid have the same codes, so that it is kept from one to the next. */
+function inputLight({ inputs: codes, greys }: NeutralSample, end: CandidateEnd): LightSample {
+  const known = inputs.get(end);
+  if (known?.codes.length === codes.length && known.codes.every((v, i) => v === codes[i])) return known.light;
+  const light = lightOf(codes, greys, end);
+  inputs.set(end, { codes, light });
+  return light;
 }
 
 /** What is off nothing but an exposure by less than this, in stops and shares, is that exposure. */
@@ -122,7 +133,7 @@ export function hypotheses(
 ): Hypothesis[] {
   const sample = sampleNeutral(lut);
   const ends = [...profiles.map(sceneCandidate), ...displayCandidates()];
-  const ins = ends.map((e) => lightOf(sample.inputs, sample.greys, e));
+  const ins = ends.map((e) => inputLight(sample, e));
   const outs = ends.map((e) => lightOf(sample.outputs, sample.greys, e));
   const found: (Hypothesis & { kind: Kind; from: LightSample; to: LightSample })[] = [];
   ends.forEach((input, i) =>

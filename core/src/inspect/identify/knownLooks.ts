@@ -37,6 +37,22 @@ const stepsOf = (exposure: number): number[] => [
   ...new Set([0, Math.round(exposure), Math.round(exposure * 2) / 2]),
 ];
 
+/** Places of the triples that both samples can say something of: each grey and, where they are told, two colours beside it. */
+function places(from: LightSample, to: LightSample): number[] {
+  const out: number[] = [];
+  for (let i = 0; i < from.valid.length; i++) {
+    if (!from.valid[i] || !to.valid[i]) continue;
+    const hasColours = from.valid[i] === told.colours && to.valid[i] === told.colours;
+    for (let k = 0; k < (hasColours ? triplesPerGrey : 1); k += 3) out.push((i * triplesPerGrey + k) * 3);
+  }
+  return out;
+}
+
+/** Places enough to see which look is worth a closer one. */
+const glance = 14;
+/** Looks that are looked at closely. */
+const closely = 2;
+
 /** The look that is left between two samples of light, of those that are known; the nearest, however far. */
 export function findLook(
   from: LightSample,
@@ -45,41 +61,50 @@ export function findLook(
   known: readonly KnownLook[],
   offsets: boolean,
 ): FoundLook | null {
-  const picked: number[] = [];
-  for (let i = 0; i < from.valid.length; i++) {
-    if (!from.valid[i] || !to.valid[i]) continue;
-    const hasColours = from.valid[i] === told.colours && to.valid[i] === told.colours;
-    for (let k = 0; k < (hasColours ? triplesPerGrey : 1); k += 3) picked.push((i * triplesPerGrey + k) * 3);
-  }
-  if (picked.length < 4) return null;
+  const all = places(from, to);
+  if (all.length < 4) return null;
+  const skip = Math.max(1, Math.floor(all.length / glance));
+  const few = all.filter((_, i) => i % skip === 0);
+  const tries = (offsets ? stepsOf(exposure) : [0]).flatMap((offset) =>
+    fitLooks(from, to, few, offset, known),
+  );
+  tries.sort((a, b) => a.left - b.left);
+  const close = tries
+    .slice(0, closely)
+    .flatMap(({ look, offset }) => fitLooks(from, to, all, offset, [look]));
+  return close.reduce<FoundLook | null>((best, f) => (!best || f.left < best.left ? f : best), null);
+}
+
+/** Each look at the strength at which it comes nearest, over some places. */
+function fitLooks(
+  from: LightSample,
+  to: LightSample,
+  picked: readonly number[],
+  offset: number,
+  looks: readonly KnownLook[],
+): FoundLook[] {
   const take = (rgb: Float32Array, gain = 1) =>
     Float32Array.from(picked.flatMap((p) => [rgb[p] * gain, rgb[p + 1] * gain, rgb[p + 2] * gain]));
   const aim = take(to.light).map(acescct.forward);
-  let best: FoundLook | null = null;
-  for (const offset of offsets ? stepsOf(exposure) : [0]) {
-    const light = take(from.light, 2 ** offset);
-    const before = light.map(acescct.forward);
-    for (const look of known) {
-      const after = Float32Array.from(light);
-      look.run(after);
-      let [moved, along, gap] = [0, 0, 0];
-      for (let i = 0; i < after.length; i++) {
-        const move = acescct.forward(after[i]) - before[i];
-        const want = aim[i] - before[i];
-        moved += move * move;
-        along += move * want;
-        gap += want * want;
-      }
-      if (moved < 1e-6 || !Number.isFinite(along)) continue;
-      const strength = Math.min(Math.max(along / moved, 0), 1);
-      const left = Math.sqrt(
-        Math.max(gap - 2 * strength * along + strength ** 2 * moved, 0) /
-          Math.max(strength ** 2 * moved, 1e-9),
-      );
-      if (strength > 0.05 && (!best || left < best.left)) best = { look, strength, offset, left };
+  const light = take(from.light, 2 ** offset);
+  const before = light.map(acescct.forward);
+  return looks.flatMap((look) => {
+    const after = Float32Array.from(light);
+    look.run(after);
+    let [moved, along, gap] = [0, 0, 0];
+    for (let i = 0; i < after.length; i++) {
+      const move = acescct.forward(after[i]) - before[i];
+      const want = aim[i] - before[i];
+      moved += move * move;
+      along += move * want;
+      gap += want * want;
     }
-  }
-  return best;
+    if (moved < 1e-6 || !Number.isFinite(along)) return [];
+    const strength = Math.min(Math.max(along / moved, 0), 1);
+    if (strength <= 0.05) return [];
+    const rest = Math.max(gap - 2 * strength * along + strength ** 2 * moved, 0);
+    return [{ look, strength, offset, left: Math.sqrt(rest / Math.max(strength ** 2 * moved, 1e-9)) }];
+  });
 }
 
 let starting: readonly KnownLook[] | undefined;

@@ -149,14 +149,27 @@ interface Pick {
 /** Greys out as a power series of greys in, by least squares: its terms, and the root mean square of what they leave. */
 function fitPower(picked: readonly Pick[], power: number) {
   const n = power + 1;
-  const sum = (f: (p: Pick) => number) => picked.reduce((total, p) => total + p.w * f(p), 0);
+  const moments = new Float64Array(2 * power + 1);
+  const aims = new Float64Array(n);
+  for (const { s, t, w } of picked) {
+    let term = w;
+    for (let k = 0; k < moments.length; k++, term *= s) {
+      moments[k] += term;
+      if (k < n) aims[k] += term * t;
+    }
+  }
   const rows = Array.from({ length: n }, (_, r) => [
-    ...Array.from({ length: n }, (_, c) => sum((p) => p.s ** (r + c))),
-    sum((p) => p.s ** r * p.t),
+    ...Array.from({ length: n }, (_, c) => moments[r + c]),
+    aims[r],
   ]);
   const terms = solve4(rows, n);
-  const at = (s: number) => terms.reduce((v, term, k) => v + term * s ** k, 0);
-  return { terms, rest: Math.sqrt(sum((p) => (p.t - at(p.s)) ** 2) / sum(() => 1)) };
+  let off = 0;
+  for (const { s, t, w } of picked) {
+    let at = 0;
+    for (let k = power; k >= 0; k--) at = at * s + terms[k];
+    off += w * (t - at) ** 2;
+  }
+  return { terms, rest: Math.sqrt(off / moments[0]) };
 }
 
 /** Is what goes in, by far, not the light that comes out? */

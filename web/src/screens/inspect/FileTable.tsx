@@ -49,18 +49,22 @@ function Head() {
       style={{ gridTemplateColumns: gridColumns }}
     >
       {tableColumns.map(({ id, label, hint, isNumber }) => (
-        <button
+        <span
           key={id}
-          type="button"
           role="columnheader"
           aria-sort={sort.by === id ? (sort.down ? 'descending' : 'ascending') : 'none'}
-          aria-label={label || hint}
-          title={hint}
-          className={`truncate hover:text-t1 ${isNumber ? 'text-right' : 'text-left'} ${sort.by === id ? 'text-t1' : ''}`}
-          onClick={() => setInspectView({ sort: { by: id, down: sort.by === id && !sort.down } })}
+          className="min-w-0"
         >
-          {label || '▲'}
-        </button>
+          <button
+            type="button"
+            aria-label={label ? undefined : hint}
+            title={hint}
+            className={`block w-full truncate hover:text-t1 ${isNumber ? 'text-right' : 'text-left'} ${sort.by === id ? 'text-t1' : ''}`}
+            onClick={() => setInspectView({ sort: { by: id, down: sort.by === id && !sort.down } })}
+          >
+            {label || '▲'}
+          </button>
+        </span>
       ))}
     </div>
   );
