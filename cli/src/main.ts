@@ -1,41 +1,31 @@
 import { z } from 'zod';
-import { applyCommand } from './commands/apply.ts';
-import { bakeCommand } from './commands/bake.ts';
-import { encodeCommand } from './commands/convert.ts';
-import { inspectCommand } from './commands/inspect.ts';
-import { profileCommand } from './commands/profile.ts';
-import { recordCommand } from './commands/record.ts';
-import { decodeAnything } from './commands/decodeAnything.ts';
-import { deviceCommand } from './commands/device.ts';
-import { mergeCommand } from './commands/merge.ts';
-import { packCommand } from './commands/pack.ts';
-import { compareCommand } from './commands/compare.ts';
-import { convertCommand } from './commands/convertLut.ts';
-import { trialCommand } from './commands/trial.ts';
-import { verifyCommand } from './commands/verify.ts';
+import type { Command } from './commands/command.ts';
 import { UsageError } from './errors.ts';
 
-const commands = [
-  bakeCommand,
-  applyCommand,
-  inspectCommand,
-  profileCommand,
-  recordCommand,
-  decodeAnything,
-  encodeCommand,
-  packCommand,
-  verifyCommand,
-  mergeCommand,
-  deviceCommand,
-  trialCommand,
-  convertCommand,
-  compareCommand,
-];
+/** Each is read when it is asked for: a program of one command has no need of the others' code. */
+const commands: Record<string, () => Promise<Command>> = {
+  bake: async () => (await import('./commands/bake.ts')).bakeCommand,
+  apply: async () => (await import('./commands/apply.ts')).applyCommand,
+  inspect: async () => (await import('./commands/inspect.ts')).inspectCommand,
+  profile: async () => (await import('./commands/profile.ts')).profileCommand,
+  record: async () => (await import('./commands/record.ts')).recordCommand,
+  decode: async () => (await import('./commands/decodeAnything.ts')).decodeAnything,
+  encode: async () => (await import('./commands/convert.ts')).encodeCommand,
+  pack: async () => (await import('./commands/pack.ts')).packCommand,
+  verify: async () => (await import('./commands/verify.ts')).verifyCommand,
+  merge: async () => (await import('./commands/merge.ts')).mergeCommand,
+  device: async () => (await import('./commands/device.ts')).deviceCommand,
+  trial: async () => (await import('./commands/trial.ts')).trialCommand,
+  convert: async () => (await import('./commands/convertLut.ts')).convertCommand,
+  compare: async () => (await import('./commands/compare.ts')).compareCommand,
+};
 
-const usage = () =>
-  `Usage: npm run --silent dusk -- COMMAND [options]\n${commands
+const usage = async () => {
+  const all = await Promise.all(Object.values(commands).map((load) => load()));
+  return `Usage: npm run --silent dusk -- COMMAND [options]\n${all
     .map((c) => `  ${c.name} ${c.usage}\n      ${c.summary}`)
     .join('\n')}\n`;
+};
 
 /** Errors of checks that have no place in a file come as lists. */
 function sentenceOf(error: Error): string {
@@ -45,14 +35,14 @@ function sentenceOf(error: Error): string {
 
 async function main([name, ...args]: string[]): Promise<number> {
   if (name === '--help' || name === 'help') {
-    process.stdout.write(usage());
+    process.stdout.write(await usage());
     return 0;
   }
-  const command = commands.find((c) => c.name === name);
-  if (!command) {
-    process.stderr.write(name ? `no command "${name}"\n${usage()}` : usage());
+  if (name === undefined || !Object.hasOwn(commands, name)) {
+    process.stderr.write(`${name ? `no command "${name}"\n` : ''}${await usage()}`);
     return 2;
   }
+  const command = await commands[name]();
   // A name that is not UTF-8 has been changed on its way here, and would open or make another file.
   const changed = args.find((arg) => arg.includes('\ufffd'));
   if (changed !== undefined) {
