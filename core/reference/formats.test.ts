@@ -116,6 +116,15 @@ test.each([8, 16] as const)('FFmpeg reads a Hald image of %i bit as we do', (dep
   again.data.forEach((v, i) => expect(Math.abs(v - cube.data[i])).toBeLessThan(0.51 / (2 ** depth - 1)));
 });
 
+test('the Hald identity that FFmpeg writes is read as one', () => {
+  const path = join(folder, 'identity.png');
+  ffmpeg('-f', 'lavfi', '-i', 'haldclutsrc=6', '-frames:v', '1', path);
+  const read = parseHald(readFileSync(path), path);
+  expect(read.size).toBe(36);
+  // Eight bits, cut off and not rounded.
+  gridCodes(36).forEach((v, i) => expect(Math.abs(read.data[i] - v)).toBeLessThan(1 / 255));
+});
+
 test('OpenColorIO takes stops back by a trim’s .spi1d as the recipe does', () => {
   const profile = profileOf('heron');
   const order = compileBake({

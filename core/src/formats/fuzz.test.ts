@@ -76,7 +76,7 @@ describe.each(Object.keys(samples))('.%s', (name) => {
           expect((error as Error).message).toContain(`a.${name}`);
         }
       }),
-      { numRuns: 250 },
+      { numRuns: 150 },
     );
   });
 });

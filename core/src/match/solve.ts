@@ -9,8 +9,9 @@ import { anchors } from './anchors.ts';
 import { type DisplayPixels, displayPixels } from './displayOklab.ts';
 import { boundedDifference, distance, features } from './features.ts';
 import { greyFaults, greyRamp, greyRises, greysRise } from './greyAxis.ts';
+import { pull } from './pull.ts';
 import { steered, withMatch } from './steer.ts';
-import { stepsOf, type Unknown, unknowns } from './unknowns.ts';
+import { stepsOf, unknowns } from './unknowns.ts';
 
 /** Difference in Oklab that is as bad as one easy move of an unknown. */
 const oneDifference = 0.004;
@@ -77,13 +78,6 @@ const anchorWeight = 0.2;
 const cautious = 2;
 const greyWeight = 6;
 
-/** A move of an unknown as the solver counts it: in proportion at first, without end toward its limit. */
-function pull(x: number, { rest, min, max, easy }: Unknown): number {
-  const reach = (x - rest) / (x < rest ? rest - min : max - rest);
-  const barrier = Math.sqrt(Math.max(1 - reach ** 2, 0.02));
-  return (oneDifference * (x - rest)) / easy / barrier;
-}
-
 /** How much each part of a solve counts. */
 interface Weights {
   picture: number;
@@ -143,7 +137,7 @@ class Comparison {
       ...Array.from(now, (v, i) => weights.picture * boundedDifference(v, this.aim[i], i)),
       ...Array.from(values, (v, i) => weights.anchors * Math.min(mine[i], known[i]) * (v - theirs[i])),
       ...Array.from(greyFaults(this.rises(code), this.risesBefore), (v) => greyWeight * v),
-      ...unknowns.map((u, i) => weights.rest * pull(x[i], u)),
+      ...unknowns.map((u, i) => weights.rest * pull(x[i], u, oneDifference)),
     ]);
   }
 

@@ -16,6 +16,8 @@ export function useInspected(projectId: string, enabled = true) {
     queryKey: keyOf(projectId),
     queryFn: () => ask(`/projects/${projectId}/inspected`, inspectedListSchema),
     staleTime: Infinity,
+    // Another window may have brought or taken off files.
+    refetchOnWindowFocus: 'always',
     enabled,
   });
 }

@@ -10,8 +10,10 @@ import { displayPixels } from '../../match/displayOklab.ts';
 import { standardDisplay } from '../../render/display.ts';
 import { compileRendering, type Rendering, type ToneRendering } from '../../render/rendering.ts';
 import { complexions } from '../../trial/targets/index.ts';
+import { pull } from '../../match/pull.ts';
+import type { Unknown } from '../../match/unknowns.ts';
 import { labAt, type View } from '../report/view.ts';
-import { boxedSteps, boxUnknowns, type FitUnknown, fitSteps, fitUnknowns } from './unknowns.ts';
+import { boxedSteps, boxUnknowns, fitSteps, fitUnknowns } from './unknowns.ts';
 
 /** A colour and what the fit makes of it. */
 export interface FitRest {
@@ -63,11 +65,6 @@ const worthABox = 0.06;
 /** Colours farther than this from grey have a hue a box can be put on. */
 const coloured = 0.04;
 
-function pull(x: number, { rest, min, max, easy }: FitUnknown): number {
-  const reach = (x - rest) / (x < rest ? rest - min : max - rest);
-  return (oneDifference * (x - rest)) / easy / Math.sqrt(Math.max(1 - reach ** 2, 0.02));
-}
-
 const mean = (list: readonly number[]) => list.reduce((a, b) => a + b, 0) / list.length;
 
 /** A LUT's colours, and steps that try to come to them. */
@@ -103,7 +100,7 @@ class Fitting {
   }
 
   solve(
-    unknowns: readonly FitUnknown[],
+    unknowns: readonly Unknown[],
     stepsOf: (x: ArrayLike<number>) => LookStep[],
     maxIterations: number,
     onStep: () => void,
@@ -116,7 +113,7 @@ class Fitting {
       const out = new Float64Array(aim.length + unknowns.length);
       for (let i = 0; i < aim.length; i++)
         out[i] = share * (colours[(i / 3) | 0].saturation === 0 ? greyWeight : 1) * (now[i] - aim[i]);
-      unknowns.forEach((u, i) => (out[aim.length + i] = pull(x[i], u)));
+      unknowns.forEach((u, i) => (out[aim.length + i] = pull(x[i], u, oneDifference)));
       return out;
     };
     const zeros = Array<number>(aim.length + unknowns.length).fill(0);

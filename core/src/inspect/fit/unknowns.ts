@@ -1,17 +1,10 @@
 import type { LookStep } from '../../look/document.ts';
 import { stepDefinition, stepDefinitions, type StepType } from '../../look/steps/index.ts';
 import { sectors } from '../../look/steps/sixSectors.ts';
+import type { Unknown } from '../../match/unknowns.ts';
 import { zoneNames } from '../../look/steps/zoneCurve.ts';
 
-/** One number that is fitted: where it rests, its limits, and how far it goes without much cause. */
-export interface FitUnknown {
-  rest: number;
-  min: number;
-  max: number;
-  easy: number;
-}
-
-const many = (count: number, unknown: FitUnknown) => Array<FitUnknown>(count).fill(unknown);
+const many = (count: number, unknown: Unknown) => Array<Unknown>(count).fill(unknown);
 const nodes = sectors.length;
 const beltReach = 55;
 const levels = [-5, -2.5, 0, 2.5, 4.5];
@@ -19,7 +12,7 @@ const levels = [-5, -2.5, 0, 2.5, 4.5];
 /** A part of the fit: a step, its unknowns, and the parameters they come to. */
 interface FitPart {
   type: StepType;
-  unknowns: readonly FitUnknown[];
+  unknowns: readonly Unknown[];
   params(next: () => number): Record<string, unknown>;
 }
 
@@ -98,7 +91,7 @@ const parts: readonly FitPart[] = [
 
 const mixNames = Object.keys(stepDefinition('channelMix').schema.parse({}) as Record<string, number>);
 
-export const fitUnknowns: readonly FitUnknown[] = parts.flatMap((p) => p.unknowns);
+export const fitUnknowns: readonly Unknown[] = parts.flatMap((p) => p.unknowns);
 
 const rounded = (v: number) => Number(v.toFixed(4));
 
@@ -120,7 +113,7 @@ export function fitSteps(x: ArrayLike<number>, tidy = false): LookStep[] {
 }
 
 /** What is fitted of a box: its turn, saturation, density and tint. */
-export const boxUnknowns: readonly FitUnknown[] = [
+export const boxUnknowns: readonly Unknown[] = [
   { rest: 0, min: -50, max: 50, easy: 12 },
   { rest: 1, min: 0.05, max: 2.8, easy: 0.35 },
   { rest: 0, min: -2, max: 2, easy: 0.4 },

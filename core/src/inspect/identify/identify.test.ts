@@ -84,10 +84,11 @@ test('role and input profile are right on 95 % of all profiles and roles, grids 
 }, 120_000);
 
 test('of looks that nobody knows it is right on three in four, and is less sure of itself', () => {
-  const all = cases(demoLooks, ['combined', 'monitor', 'creative-display']);
+  // Every second profile: the test is of how sure it is, too, and each LUT takes its time.
+  const all = cases(demoLooks, ['combined', 'monitor', 'creative-display']).filter((_, i) => i % 2 === 0);
   const mistakes = all.map((c) => mistake(c, [])).filter((m) => m !== '');
   expect(mistakes.length, mistakes.join('\n')).toBeLessThanOrEqual(0.25 * all.length);
-  const [one] = all.filter((c) => c.profile.id === 'heron');
+  const [one] = cases(demoLooks, ['combined']).filter((c) => c.profile.id === 'heron');
   const sure = (looksKnown: typeof known) =>
     identify(makeLut(one), allProfiles, looksKnown).identity.readings[0].share;
   expect(sure([])).toBeLessThan(sure(known));

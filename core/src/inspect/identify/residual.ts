@@ -83,7 +83,8 @@ const span = 4.5;
 const wholeSpan = { low: -9, high: 7 };
 const roughSpan = { low: -6.8, high: 5.5 };
 
-function solve4(rows: readonly (readonly number[])[], n: number): number[] {
+/** Solves n equations in n unknowns by elimination; each row ends in its right side. A row that says nothing gives 0. */
+function solveRows(rows: readonly (readonly number[])[], n: number): number[] {
   const a = rows.map((r) => [...r]);
   for (let i = 0; i < n; i++) {
     let p = i;
@@ -162,7 +163,7 @@ function fitPower(picked: readonly Pick[], power: number) {
     ...Array.from({ length: n }, (_, c) => moments[r + c]),
     aims[r],
   ]);
-  const terms = solve4(rows, n);
+  const terms = solveRows(rows, n);
   let off = 0;
   for (const { s, t, w } of picked) {
     let at = 0;

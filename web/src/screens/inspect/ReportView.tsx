@@ -107,7 +107,7 @@ export function ReportView({ row, report }: { row: Row; report: FullReport }) {
       <Part title="Faults">
         <Faults report={report} />
       </Part>
-      <Part title="Greys: what comes out, over stops from mid-grey">
+      <Part title="Greys: what comes out">
         <GreysView greys={report.greys} />
       </Part>
       <div className="grid grid-cols-[280px_1fr] gap-5">
