@@ -25,18 +25,14 @@ const hardlySeen = 0.002;
 /** Mean ΔE2000 of one look through two cameras: what grids and gamuts differ by. */
 const oneLook = 1;
 
-function meanDifference(a: Float32Array, b: Float32Array): number {
-  let sum = 0;
-  for (let i = 0; i < a.length; i++) sum += Math.abs(a[i] - b[i]);
-  return sum / a.length;
+/** Is the mean of so many differences under a limit? Ends as soon as it cannot be any more: most pairs are far apart. */
+function isMeanUnder(limit: number, count: number, difference: (i: number) => number): boolean {
+  let left = limit * count;
+  for (let i = 0; i < count && left > 0; i++) left -= difference(i);
+  return left > 0;
 }
 
-function lookDifference(a: Float32Array, b: Float32Array): number {
-  let sum = 0;
-  for (let i = 0; i < a.length; i += 3)
-    sum += deltaE2000(a.slice(i, i + 3) as unknown as Lab, b.slice(i, i + 3) as unknown as Lab);
-  return sum / (a.length / 3);
-}
+const lookAt = (look: Float32Array, i: number): Lab => [look[i * 3], look[i * 3 + 1], look[i * 3 + 2]];
 
 /** Joins places that belong together, also by way of others. */
 function grouped(count: number, belong: (i: number, j: number) => boolean): number[][] {
@@ -57,10 +53,16 @@ export function groupLuts(files: readonly Compared[]): Groups {
   };
   const isNear = (i: number, j: number) =>
     files[i].domain === files[j].domain &&
-    meanDifference(files[i].signature, files[j].signature) < hardlySeen;
+    isMeanUnder(hardlySeen, files[i].signature.length, (k) =>
+      Math.abs(files[i].signature[k] - files[j].signature[k]),
+    );
   const isFamily = (i: number, j: number) => {
     const [a, b] = [files[i].look, files[j].look];
-    return a !== null && b !== null && lookDifference(a, b) < oneLook;
+    return (
+      a !== null &&
+      b !== null &&
+      isMeanUnder(oneLook, a.length / 3, (k) => deltaE2000(lookAt(a, k), lookAt(b, k)))
+    );
   };
   const { length } = files;
   return {

@@ -35,7 +35,7 @@ function Path({ path }: { path: string }) {
   const at = path.lastIndexOf('/') + 1;
   return (
     <>
-      {path.slice(at)} <span className="text-t3">{path.slice(0, at - 1)}</span>
+      {path.slice(at)} <span className="text-t3">{path.slice(0, Math.max(at - 1, 0))}</span>
     </>
   );
 }

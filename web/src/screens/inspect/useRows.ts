@@ -15,8 +15,10 @@ export function useRows(files: readonly InspectedFile[], known: readonly (Known 
       const k = known[i];
       return k && 'report' in k ? [{ at: i, file, report: k.report }] : [];
     });
+    // Every file is held against every other: once all are read, not anew with each that comes.
+    const isWhole = known.every((k) => k !== undefined);
     const groups = groupLuts(
-      read.map(({ file, report }) => ({
+      (isWhole ? read : []).map(({ file, report }) => ({
         sha256: file.sha256,
         valuesKey: report.valuesKey,
         domain: JSON.stringify([report.file.domainMin, report.file.domainMax]),
