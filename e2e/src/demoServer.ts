@@ -15,9 +15,14 @@ export interface DemoServer {
 }
 
 /** Starts the demo on a data folder and a port (0 for any). */
-export async function startDemo(dataFolder: string, port: number): Promise<DemoServer> {
+export async function startDemo(
+  dataFolder: string,
+  port: number,
+  env: Record<string, string> = {},
+): Promise<DemoServer> {
+  const own = { DUSK_DATA: dataFolder, DUSK_PORT: String(port), DUSK_DEMO_RELEASE: 'none' };
   const child = spawn(process.execPath, [main], {
-    env: { ...process.env, DUSK_DATA: dataFolder, DUSK_PORT: String(port), DUSK_DEMO_RELEASE: 'none' },
+    env: { ...process.env, ...own, ...env },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const url = await new Promise<string>((resolve, reject) => {

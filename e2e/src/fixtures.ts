@@ -2,6 +2,7 @@ import { cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test as base, expect } from '@playwright/test';
+import { awkwardFolderName } from '@velvet-dusk/server/testing/fixture';
 import { Bench } from './bench.ts';
 import { type DemoServer, startDemo } from './demoServer.ts';
 import { templateFolder } from './template.ts';
@@ -16,7 +17,7 @@ interface Fixtures {
 }
 
 function copyOfTemplate(): string {
-  const folder = mkdtempSync(join(tmpdir(), 'dusk-e2e-'));
+  const folder = join(mkdtempSync(join(tmpdir(), 'dusk-e2e-')), awkwardFolderName);
   cpSync(templateFolder, folder, { recursive: true });
   return folder;
 }

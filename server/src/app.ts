@@ -105,6 +105,9 @@ function answerProblems(log: Logger): ErrorRequestHandler {
     // What is left of a refused upload is thrown away unread for a while, so that the sender can hear the answer.
     if (!req.complete)
       res.on('finish', () => setTimeout(() => req.complete || req.socket.destroy(), patience).unref());
+    // A browser keeps some refusals for good (410 for one), and would answer the next try itself.
+    res.removeHeader('ETag');
+    res.set('Cache-Control', 'no-store');
     res.status(problem.status).type('application/problem+json').json(problemBody(problem));
   };
 }

@@ -146,7 +146,7 @@ describe('odd requests are answered as such, and show no path', () => {
     await testClient.services.files.remove(row.frameSha);
     for (const part of ['frame.png', 'frame.rgb16']) {
       const answer = await ask(`/plates/plate/${part}`);
-      await expectProblem(answer, 410, /^The stored file of this is missing from the data folder\.$/);
+      await expectProblem(answer, 410, /^The stored file is missing from the data folder\./);
     }
   });
 });

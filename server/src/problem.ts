@@ -52,7 +52,11 @@ const outside: readonly { pattern: RegExp; problem: Problem }[] = [
   },
   {
     pattern: /ENOENT/,
-    problem: new Problem(410, 'File is missing', 'The stored file of this is missing from the data folder.'),
+    problem: new Problem(
+      410,
+      'File is missing',
+      'The stored file is missing from the data folder. Put it back from a copy, or import it again.',
+    ),
   },
 ];
 

@@ -63,6 +63,13 @@ export const clipFactsSchema = z.object({
 export type ClipFacts = z.output<typeof clipFactsSchema>;
 export const clipSchema = z.object({ id: z.string(), name: z.string(), facts: clipFactsSchema });
 export type Clip = z.output<typeof clipSchema>;
+
+/** Whether clips can be opened on this machine. */
+export const clipSupportSchema = z.object({
+  /** What is missing and how to get it; null where nothing is. */
+  missing: z.string().nullable(),
+});
+export type ClipSupport = z.output<typeof clipSupportSchema>;
 export const pickSchema = z.strictObject({
   times: z.array(z.number().min(0)).min(1).max(24),
   profileId: z.string(),

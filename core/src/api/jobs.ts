@@ -156,6 +156,9 @@ export const trialNoteOf = ({ artefacts }: Job): TrialNote | null => {
   for (const { document } of artefacts) if (document.kind === 'velvet-dusk/trial-summary') return document;
   return null;
 };
+/** What the latest run of a board came to; null where none was saved. */
+export const lastRunOf = (jobs: readonly Job[]): TrialNote | null =>
+  jobs.map(trialNoteOf).find((note) => note !== null) ?? null;
 /** The proof of an exported cube. */
 export const proofOf = ({ document }: Artefact) =>
   document.kind === 'velvet-dusk/export-result' ? document.proof : null;

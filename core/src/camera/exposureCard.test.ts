@@ -51,6 +51,12 @@ describe('warnings', () => {
       /asks for EI 3200, outside 200–1600\. It would need base 3200, and a clip cannot cross/,
     );
   });
+  test('a monitor’s offset counts once: two stops over are taken back by a quarter of the EI (common practice)', () => {
+    const over = card({ sensitivity: 400, lightOffset: 2, monitorOffset: 2 });
+    expect(over.warnings.join(' ')).toMatch(/taking 2\.0 stops back asks for EI 100, outside 200–1600/);
+    expect(card({ lightOffset: 2, monitorOffset: 2 }).warnings).toEqual([]);
+    expect(card({ lightOffset: -1.5, monitorOffset: -1.5 }).warnings.join(' ')).not.toMatch(/rescue/);
+  });
   test('a deep rescue, and what is lost', () => {
     expect(card({ lightOffset: -2.5 }).warnings.join(' ')).toMatch(/beyond 2 stops rarely holds/);
     expect(card({ lightOffset: 5 }).warnings.join(' ')).toMatch(/90 % white is clipped/);

@@ -8,9 +8,12 @@ import { type Base, basesOf, sensorAt } from './sensitivity.ts';
 export interface CardSettings {
   /** EI the camera is set to. */
   sensitivity: number;
-  /** Stops by which the scene is exposed over (+) or under (−) the meter. */
+  /** Stops by which the scene is exposed over (+) or under (−) the meter, whatever led the operator to it. */
   lightOffset: number;
-  /** Stops by which the monitor shows the picture darker (+), so that the operator opens up. */
+  /**
+   * Stops by which the monitor shows the picture darker (+), so that the operator opens up. What that comes to on the
+   * sensor is part of `lightOffset`.
+   */
   monitorOffset: number;
 }
 
@@ -118,7 +121,7 @@ export function exposureCard(profile: Profile, rendering: Rendering, settings: C
 
 function warningsOf(
   profile: Profile,
-  { sensitivity, lightOffset, monitorOffset }: CardSettings,
+  { sensitivity, lightOffset }: CardSettings,
   rows: CardRow[],
   post: ExposureCard['post'],
   base: Base | undefined,
@@ -127,14 +130,14 @@ function warningsOf(
   if (post && (post.down < 0 || post.up < 0))
     warnings.push(`EI ${sensitivity} lies outside ${post.from}–${post.to}, the range of base ${base!.base}.`);
   // A light offset of one stop over is taken back in post by half the EI, and the other way round.
-  const back = sensitivity / 2 ** (lightOffset + monitorOffset);
+  const back = sensitivity / 2 ** lightOffset;
   if (post && post.down >= 0 && post.up >= 0 && (back < post.from || back > post.to)) {
     const other = basesOf(profile).find((b) => b !== base && back >= b.from && back <= b.to);
     const cross = other ? ` It would need base ${other.base}, and a clip cannot cross.` : '';
-    const from = `taking ${(lightOffset + monitorOffset).toFixed(1)} stops back asks for EI ${Math.round(back)}`;
+    const from = `taking ${lightOffset.toFixed(1)} stops back asks for EI ${Math.round(back)}`;
     warnings.push(`In post, ${from}, outside ${post.from}–${post.to}.${cross}`);
   }
-  if (lightOffset + monitorOffset < -maxRescue)
+  if (lightOffset < -maxRescue)
     warnings.push(`A rescue beyond ${maxRescue} stops rarely holds: noise comes up with the picture.`);
   for (const row of rows) if (row.lost) warnings.push(`${row.label} is ${row.lost}.`);
   return warnings;

@@ -12,7 +12,7 @@ export class NoFfmpeg extends Error {
   override name = 'NoFfmpeg';
   constructor() {
     super(
-      'FFmpeg is not on this machine, so clips cannot be opened. Install it (apt-get install ffmpeg), or bring frames as PNG, TIFF, EXR or DPX.',
+      'FFmpeg is not on this machine, so clips cannot be opened. Install it (on Debian: apt-get install ffmpeg), or import frames as PNG, TIFF, EXR or DPX.',
     );
   }
 }
@@ -56,6 +56,17 @@ function run(name: 'ffmpeg' | 'ffprobe', args: string[], most = longestAnswer): 
         : reject(new Error(errors.trim().split('\n').pop() || `${name} ended with ${code}`)),
     );
   });
+}
+
+/** What keeps clips from being opened on this machine, or null. Asked anew each time: it may be installed meanwhile. */
+export async function missingForClips(): Promise<NoFfmpeg | null> {
+  try {
+    await Promise.all((['ffmpeg', 'ffprobe'] as const).map((name) => run(name, ['-version'])));
+    return null;
+  } catch (error) {
+    if (error instanceof NoFfmpeg) return error;
+    throw error;
+  }
 }
 
 interface Stream {

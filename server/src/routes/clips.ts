@@ -1,5 +1,6 @@
 import { Router } from 'express';
-import { largestClip, pickSchema } from '@velvet-dusk/core/api/contract';
+import { type ClipSupport, largestClip, pickSchema } from '@velvet-dusk/core/api/contract';
+import { missingForClips } from '../frames/clip.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { body, json, param, queried } from './parse.ts';
@@ -7,6 +8,10 @@ import { receiveFile } from './receiveFile.ts';
 
 export function clipRoutes({ clips, projects, files }: Services): Router {
   const router = Router();
+  router.get('/clip-support', async (_req, res) => {
+    const answer: ClipSupport = { missing: (await missingForClips())?.message ?? null };
+    res.set('cache-control', 'no-store').json(answer);
+  });
   router.post('/projects/:id/clips', async (req, res) => {
     const projectId = param(req, 'id');
     const fileName = queried(req, 'name');

@@ -4,6 +4,7 @@ import { notFound, Problem } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { pageLength } from '../services/jobs.ts';
 import { param, queried, queriedNumber } from './parse.ts';
+import { downloadStored } from './sendStored.ts';
 
 /** Milliseconds after which a silent stream says that it is still there. */
 const heartbeat = 25_000;
@@ -41,7 +42,7 @@ export function jobRoutes({ jobs, projects }: Services): Router {
     const { path, name } = await jobs.file(param(req, 'id'));
     // A cube is text, which its ending tells nobody.
     if (name.endsWith('.cube')) res.type('text/plain');
-    res.download(path, name);
+    downloadStored(res, path, name);
   });
   return router;
 }

@@ -4,6 +4,7 @@ import { Problem } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { param, queried } from './parse.ts';
 import { receiveFile } from './receiveFile.ts';
+import { sendStored } from './sendStored.ts';
 
 export function lutRoutes({ luts, files }: Services): Router {
   const router = Router();
@@ -16,7 +17,7 @@ export function lutRoutes({ luts, files }: Services): Router {
   });
   router.get('/luts/:sha256', async (req, res) => {
     const path = await luts.path(param(req, 'sha256'));
-    res.type('text/plain').sendFile(path, { immutable: true, maxAge: '365d', lastModified: false });
+    sendStored(res.type('text/plain'), path);
   });
   return router;
 }

@@ -6,10 +6,9 @@ import { notFound, Problem } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { body, json, param, queried, seenRevision } from './parse.ts';
 import { receiveFile } from './receiveFile.ts';
+import { downloadStored, sendStored } from './sendStored.ts';
 
-/** Files are named by their checksum, so what was fetched once never changes. */
-const forever = { immutable: true, maxAge: '365d', lastModified: false } as const;
-/** The same, for what is no file. */
+/** For what is sent from memory; `sendStored` says the same of files. */
 const cacheForever = 'public, max-age=31536000, immutable';
 
 export function plateRoutes({ plates, projects, files, codes }: Services): Router {
@@ -18,7 +17,7 @@ export function plateRoutes({ plates, projects, files, codes }: Services): Route
     (part: 'frameSha' | 'thumbSha'): RequestHandler =>
     async (req, res) => {
       const sha = (await plates.filesOf(param(req, 'id')))[part];
-      res.set('ETag', `"${sha}"`).type('image/png').sendFile(files.pathOf(sha), forever);
+      sendStored(res.set('ETag', `"${sha}"`).type('image/png'), files.pathOf(sha));
     };
   const coded = (res: Response, sha: string) =>
     res.set('ETag', `"${sha}-codes"`).type('application/octet-stream');
@@ -30,7 +29,7 @@ export function plateRoutes({ plates, projects, files, codes }: Services): Route
       const { frameSha } = await plates.filesOf(param(req, 'id'));
       const found = await codes.of(frameSha, width);
       const tag = width ? `${frameSha}-${width}` : frameSha;
-      if (typeof found === 'string') coded(res, tag).sendFile(found, forever);
+      if (typeof found === 'string') sendStored(coded(res, tag), found);
       else coded(res, tag).set('Cache-Control', cacheForever).send(found);
     };
   router.get('/plates/:id/frame.rgb16', sendCodes());
@@ -42,7 +41,7 @@ export function plateRoutes({ plates, projects, files, codes }: Services): Route
   });
   router.get('/plates/:id/source', async (req, res) => {
     const row = await plates.row(param(req, 'id'));
-    res.download(files.pathOf(row.sourceSha || row.frameSha), row.sourceName || `${row.name}.png`);
+    downloadStored(res, files.pathOf(row.sourceSha || row.frameSha), row.sourceName || `${row.name}.png`);
   });
   router.post('/projects/:id/plates', async (req, res) => {
     const projectId = param(req, 'id');

@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -14,7 +14,15 @@ import { openServices, type Services } from '../services/index.ts';
 export const demoDocument = (file: string): unknown =>
   JSON.parse(readFileSync(new URL(`../../../demo/${file}`, import.meta.url), 'utf8'));
 
-export const newFolder = () => mkdtempSync(join(tmpdir(), 'dusk-server-'));
+/** What people, systems and links call folders: each of these has kept a file from being sent or found somewhere. */
+export const awkwardFolderName = '.data of Größe #1, 50 %';
+
+/** A fresh data folder of an awkward name, so that whatever is tested is tested with one. */
+export function newFolder(): string {
+  const folder = join(mkdtempSync(join(tmpdir(), 'dusk-server-')), awkwardFolderName);
+  mkdirSync(folder);
+  return folder;
+}
 export const slackWater = parseLook(demoDocument('looks/slack-water.json'), 'slack-water');
 
 const uniform = seeded(6);

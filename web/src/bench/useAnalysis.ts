@@ -91,6 +91,7 @@ export function useAnalysis(): void {
   const look = useMeasuredLook();
   const { stepId, readingId } = useView();
   const view = useView((s) => (s.before ? beforeOf(s.view) : s.view));
+  const attempt = useMeasured((m) => m.attempt);
   const runners = useRef({
     analyse: latestOnly(analyse),
     effects: latestOnly(measureEffects),
@@ -122,7 +123,7 @@ export function useAnalysis(): void {
     ];
     return () => timers.forEach(clearTimeout);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
-  }, [look, view, currentId, plates, profiles, practice, stepId, readingId]);
+  }, [look, view, currentId, plates, profiles, practice, stepId, readingId, attempt]);
 
   useEffect(() => {
     let stale = false;
@@ -142,7 +143,7 @@ export function useAnalysis(): void {
       timers.forEach(clearTimeout);
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
-  }, [look, plates, profiles, practice]);
+  }, [look, plates, profiles, practice, attempt]);
 
   useEffect(() => {
     const plate = orders().find((o) => o.id === currentId);
@@ -151,7 +152,7 @@ export function useAnalysis(): void {
     }, quiet.effects);
     return () => clearTimeout(timer);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
-  }, [look, currentId, plates, profiles]);
+  }, [look, currentId, plates, profiles, attempt]);
 
   useEffect(() => {
     let stale = false;
@@ -175,5 +176,5 @@ export function useAnalysis(): void {
       timers.forEach(clearTimeout);
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
-  }, [look, currentId, plates, profiles, practice]);
+  }, [look, currentId, plates, profiles, practice, attempt]);
 }

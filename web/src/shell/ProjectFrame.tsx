@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { type ReactNode, Suspense, useEffect, useState } from 'react';
 import { Navigate, useLocation, useParams } from 'react-router';
 import { lookRecordSchema } from '@velvet-dusk/core/api/contract';
-import { type Job, trialNoteOf } from '@velvet-dusk/core/api/jobs';
+import { lastRunOf } from '@velvet-dusk/core/api/jobs';
 import { newLook } from '@velvet-dusk/core/look/document';
 import { ask } from '../api/client.ts';
 import { useJobEvents, useJobs } from '../api/jobs.ts';
@@ -31,9 +31,6 @@ const PackScreen = lazily(() => import('../screens/pack/PackScreen.tsx'), 'PackS
 const TrialsScreen = lazily(() => import('../screens/trials/TrialsScreen.tsx'), 'TrialsScreen');
 const InspectScreen = lazily(() => import('../screens/inspect/InspectScreen.tsx'), 'InspectScreen');
 const PlatesScreen = lazily(() => import('../screens/plates/PlatesScreen.tsx'), 'PlatesScreen');
-
-/** What the latest run of a board came to. */
-const lastRunOf = (jobs: readonly Job[]) => jobs.map(trialNoteOf).find((note) => note !== null) ?? null;
 
 /** Stations that are built, by ID; the others say what they will do. */
 const screens: Record<string, () => ReactNode> = {

@@ -41,12 +41,9 @@ function auditionNext(by: 1 | -1): void {
   nextStock(kind, filmSteps(useDocument.getState().look)[kind], by);
 }
 
-/** Is the key meant for the field it went to? Number fields take no letters. */
-function isTyping({ target, key }: KeyboardEvent): boolean {
-  if (!(target instanceof HTMLElement)) return false;
-  if (target.getAttribute('role') === 'spinbutton') return /^[0-9]$/.test(key);
-  return target.closest('input, select, textarea, [contenteditable]') !== null;
-}
+/** Is the key meant for the field it went to? Whoever types a number or a name works no other control by it. */
+const isTyping = ({ target }: KeyboardEvent): boolean =>
+  target instanceof HTMLElement && target.closest('input, select, textarea, [contenteditable]') !== null;
 
 const otherWindowOpen = () => {
   const { exporting, help, practiceOpen } = useView.getState();

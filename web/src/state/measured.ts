@@ -23,6 +23,8 @@ interface Measured {
   notes: string[];
   /** Why the last measurement failed, if it did. */
   trouble: string | null;
+  /** How often somebody asked to try again what failed. */
+  attempt: number;
 }
 
 export const useMeasured = create<Measured>(() => ({
@@ -33,5 +35,9 @@ export const useMeasured = create<Measured>(() => ({
   proposals: null,
   notes: [],
   trouble: null,
+  attempt: 0,
 }));
 export const setMeasured = useMeasured.setState;
+
+/** Fetches, bakes and measures once more what failed. */
+export const tryAgain = () => setMeasured(({ attempt }) => ({ attempt: attempt + 1, trouble: null }));

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, useId, useState } from 'react';
+import { type KeyboardEvent, useId, useLayoutEffect, useRef, useState } from 'react';
 
 export interface NumberFieldProps {
   label: string;
@@ -26,14 +26,12 @@ const format = (value: number, digits: number, signed: boolean) => {
   return `${value < 0 && !isZero ? '−' : signed && !isZero ? '+' : ''}${text}`;
 };
 
-/** Reads what people type: a typographic minus, a comma for the point, a unit behind. */
-function parse(text: string): number {
-  const match = /^\s*([+-]?)\s*(\d*[.,]?\d*)/.exec(text.replace('−', '-'));
-  if (!match || match[2] === '' || match[2] === '.') return NaN;
+/** Reads what people type: a typographic minus, a comma for the point, the unit behind. NaN where it is anything else. */
+export function parseNumber(text: string, unit = ''): number {
+  const match = /^\s*([+-]?)\s*(\d+[.,]?\d*|[.,]\d+)\s*(\S*)\s*$/.exec(text.replace('−', '-'));
+  if (!match || !unit.toLowerCase().startsWith(match[3].toLowerCase())) return NaN;
   return Number(`${match[1]}${match[2].replace(',', '.')}`);
 }
-
-const isLetter = (e: KeyboardEvent) => /^[a-z?]$/i.test(e.key) && !e.ctrlKey && !e.metaKey && !e.altKey;
 
 /**
  * A number that can be typed. Arrows step, Shift coarse, Alt fine; Enter takes, Escape gives up;
@@ -43,7 +41,12 @@ export function NumberField(props: NumberFieldProps) {
   const { label, value, onChange, min, max, step, rest, digits, unit = '', signed = false } = props;
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
-  const typed = draft === null ? value : parse(draft);
+  const input = useRef<HTMLInputElement>(null);
+  // Taken, given up or stepped: what is typed next goes in its place.
+  useLayoutEffect(() => {
+    if (draft === null && document.activeElement === input.current) input.current?.select();
+  }, [draft, value]);
+  const typed = draft === null ? value : parseNumber(draft, unit);
   const wrong = draft !== null && !(typed >= min && typed <= max);
   const hold = (x: number) => Math.min(Math.max(Number(x.toFixed(6)), min), max);
 
@@ -60,14 +63,9 @@ export function NumberField(props: NumberFieldProps) {
       onChange(hold((Number.isFinite(typed) ? typed : value) + by));
     } else if (event.key === 'Enter') {
       take();
-      event.currentTarget.select();
     } else if (event.key === 'Escape' && draft !== null) {
       setDraft(null);
-    } else {
-      // A letter is no number: it goes on to the keys of the bench, and is not typed.
-      if (isLetter(event)) event.preventDefault();
-      return;
-    }
+    } else return;
     event.stopPropagation();
   };
 
@@ -84,6 +82,7 @@ export function NumberField(props: NumberFieldProps) {
         {label}
       </label>
       <input
+        ref={input}
         id={id}
         type="text"
         inputMode="decimal"

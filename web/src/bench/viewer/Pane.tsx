@@ -1,7 +1,7 @@
 import { type PointerEvent, type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Drawing, Overlay, Renderer, ViewCube } from '../../gl/drawing.ts';
 import { makeRenderer, useRendererKind } from '../../gl/chooseRenderer.ts';
-import { setMeasured } from '../../state/measured.ts';
+import { useMeasured } from '../../state/measured.ts';
 import { type Probe, setView, surrounds, useView } from '../../state/view.ts';
 import type { Texture } from '@velvet-dusk/core/texture/index';
 import { useSize } from '../../ui/useSize.ts';
@@ -9,6 +9,7 @@ import { frameUrl } from '../../api/frameUrls.ts';
 import { type CurrentPlate } from '../useBench.ts';
 import { firstPictureShown } from '../../workers/firstPicture.ts';
 import { type Geometry, viewerGeometry } from './geometry.ts';
+import { PictureTrouble } from './PictureTrouble.tsx';
 import { usePixels } from './usePixels.ts';
 
 /** Where the picture lies in the pane, CSS pixels. */
@@ -106,7 +107,16 @@ export function Pane(props: PaneProps) {
   const ratio = window.devicePixelRatio || 1;
   const canvas = { width: Math.round(size.width * ratio), height: Math.round(size.height * ratio) };
   const g = size.width > 0 ? viewerGeometry(canvas, plate, zoom, centre) : null;
-  const pixels = usePixels(frameUrl(plate), g, kind === 'webgl2');
+  const url = frameUrl(plate);
+  const [failure, setFailure] = useState<{ url: string; attempt: number; why: string } | null>(null);
+  const attempt = useMeasured((m) => m.attempt);
+  const trouble = useMeasured((m) => m.trouble);
+  const [onFailure] = useState(() => (url: string, { message }: Error) => {
+    setFailure({ url, attempt: useMeasured.getState().attempt, why: message });
+    // Nothing waits any longer for a picture that does not come.
+    firstPictureShown();
+  });
+  const pixels = usePixels(url, g, { here: kind === 'webgl2', onFailure });
   const pointer = usePointer(g, ratio, props);
   const [painted, setPainted] = useState(false);
   const [late, setLate] = useState(false);
@@ -136,8 +146,8 @@ export function Pane(props: PaneProps) {
     // Where nothing of "before" is shown, the picture does not wait for its cube.
     const other = before.cube === undefined && split === 0 ? after.cube : before.cube;
     if (!renderer || !g || !pixels) return;
-    if (pixels.url !== frameUrl(plate) || pixels.width !== g.sourceWidth) return;
-    const recording = { pixels, plate: { url: frameUrl(plate), profile, shot, trimmed } };
+    if (pixels.url !== url || pixels.width !== g.sourceWidth) return;
+    const recording = { pixels, plate: { url, profile, shot, trimmed } };
     if (after.cube === undefined || other === undefined) return renderer.prepare?.(recording);
     let current = true;
     const drawing: Drawing = {
@@ -163,19 +173,24 @@ export function Pane(props: PaneProps) {
       () => {
         if (patience) clearTimeout(patience);
         if (!current) return;
+        // A failure of an earlier try may have come in after this one was begun.
+        setFailure(null);
         marks.shown = tag;
         if (isFinal) marks.drawn = tag;
         setLate(false);
       },
-      (error: Error) => setMeasured({ trouble: `The plate cannot be shown: ${error.message}` }),
+      (error: Error) => current && onFailure(url, error),
     );
     return () => {
       if (patience) clearTimeout(patience);
       current = false;
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the tag stands for its parts
-  }, [renderer, pixels, after.cube, before.cube, overlay.cube, tag, surround]);
+  }, [renderer, pixels, after.cube, before.cube, overlay.cube, tag, surround, attempt]);
 
+  const isFailed = failure?.url === url && failure.attempt === attempt;
+  // Before anything was painted, what kept the cube from being baked is what keeps the picture away.
+  const why = isFailed ? failure.why : painted ? null : trouble;
   const box = g && {
     left: g.origin[0] / ratio,
     top: g.origin[1] / ratio,
@@ -206,11 +221,12 @@ export function Pane(props: PaneProps) {
           Working out the texture …
         </p>
       )}
-      {!painted && (
+      {!painted && !why && (
         <p className="absolute inset-0 grid place-items-center text-t3 pointer-events-none">
           Opening {plate.name} …
         </p>
       )}
+      {why && <PictureTrouble name={plate.name} why={why} />}
     </div>
   );
 }

@@ -47,6 +47,8 @@ export function cubeRunner(channel: string, put: (held: Held) => void): (order: 
       put({ key, cube: { size: grid, data: baked.data }, final });
       if (final && order.role === 'combined') setMeasured({ notes: baked.notes });
     } catch (error) {
+      // So that the same can be asked for again.
+      if (wanted === key) wanted = '';
       setMeasured({ trouble: `The picture could not be made: ${(error as Error).message}` });
     }
   };

@@ -5,7 +5,7 @@ import type { RoleId } from '@velvet-dusk/core/order/roles/index';
 import { apart, type ShownLook, shownOn } from '@velvet-dusk/core/look/shown';
 import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
 import type { Overlay, OverlayKind, ViewCube } from '../../gl/drawing.ts';
-import { setMeasured } from '../../state/measured.ts';
+import { setMeasured, useMeasured } from '../../state/measured.ts';
 import { useDocument } from '../../state/document.ts';
 import { useView, type View } from '../../state/view.ts';
 import { soloed, useOpenProject } from '../useBench.ts';
@@ -27,12 +27,13 @@ function useCube(
   const channel = useId();
   const request = useMemo(() => cubeRunner(channel, setHeld), [channel]);
   const key = order?.key ?? '';
+  const attempt = useMeasured((m) => m.attempt);
   useEffect(() => {
     if (!order) return;
     if (later) void firstPicture.then(() => request(order));
     else request(order);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for the order
-  }, [key]);
+  }, [key, attempt]);
   return { held, request };
 }
 

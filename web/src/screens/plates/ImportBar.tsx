@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { referenceEncodings, type PlateKind } from '@velvet-dusk/core/api/contract';
+import { useMissingForClips } from '../../api/clips.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
 import { cancelImport, clearImports, type ImportState, useImports } from '../../plates/imports.ts';
 import { guess, usePlateActions } from '../../plates/usePlateActions.ts';
@@ -111,6 +112,7 @@ export function ImportBar() {
   const chosen = options.some((o) => o.value === profileId) ? profileId : (options[0]?.value ?? '');
   const send = (files: File[]) => void take(files, chosen, kind);
   const over = useDropAndPaste(send);
+  const missing = useMissingForClips();
   return (
     <div className="border-t border-g0 bg-g2 shrink-0">
       <Results />
@@ -129,7 +131,8 @@ export function ImportBar() {
         <span className="text-t2">
           {over
             ? 'Let go to bring them in.'
-            : 'or drop or paste them anywhere here: PNG, TIFF, JPEG, EXR, DPX, or a clip.'}
+            : `or drop or paste them anywhere here: PNG, TIFF, JPEG, EXR, DPX${missing ? '' : ', or a clip'}.`}
+          {missing && <span className="text-close"> {missing}</span>}
         </span>
         <span className="flex-1" />
         <Choice

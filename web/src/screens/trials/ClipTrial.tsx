@@ -6,6 +6,7 @@ import { activeTextures } from '@velvet-dusk/core/texture/index';
 import { parseClipReadings } from '@velvet-dusk/core/trial/clip';
 import { z } from 'zod';
 import { ask } from '../../api/client.ts';
+import { useMissingForClips } from '../../api/clips.ts';
 import { useJobAction, useJobs } from '../../api/jobs.ts';
 import { useOrderClip } from '../../api/trials.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
@@ -168,6 +169,7 @@ export function ClipTrial({ material }: { material: TrialMaterial }) {
   const [clip, setClip] = useState<Clip | null>(null);
   const [shownId, setShownId] = useState('');
   const shown = done.find((j) => j.id === shownId) ?? done[0];
+  const missing = useMissingForClips();
   const open = useMutation({
     mutationFn: (file: File) =>
       ask(`/projects/${id}/clips?name=${encodeURIComponent(file.name)}`, clipSchema, {
@@ -185,6 +187,7 @@ export function ClipTrial({ material }: { material: TrialMaterial }) {
           accept="video/*,.mxf,.mkv,.mov"
           onFiles={([file]) => open.mutate(file)}
         />
+        {missing && <span className="text-close text-[12.5px]">{missing}</span>}
         {open.isPending && <span className="text-t3">Sending and reading …</span>}
         {open.error && (
           <p role="alert" className="text-ember">

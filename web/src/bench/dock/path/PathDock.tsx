@@ -1,3 +1,6 @@
+import { useNavigate } from 'react-router';
+import { lastRunOf } from '@velvet-dusk/core/api/jobs';
+import { useJobs } from '../../../api/jobs.ts';
 import { betterProfileOf } from '../../../plates/betterProfile.ts';
 import { useMarkReadings } from '../../../screens/plates/useMarkReadings.ts';
 import { useMeasured } from '../../../state/measured.ts';
@@ -27,8 +30,11 @@ function useNeutralSpread({ plate, profile }: CurrentPlate): number | null {
 }
 
 function Item({ item }: { item: PathItem }) {
-  const leads = item.dock !== undefined || item.reading !== undefined;
+  const navigate = useNavigate();
+  const { id } = useOpenProject();
+  const leads = item.dock !== undefined || item.reading !== undefined || item.station !== undefined;
   const go = () => {
+    if (item.station) void navigate(`/${id}/${item.station}`);
     if (item.dock) setView({ dock: item.dock });
     if (item.reading) setView({ readingId: item.reading });
   };
@@ -59,7 +65,7 @@ function Item({ item }: { item: PathItem }) {
 
 function Path(current: CurrentPlate) {
   const { plate, profile, shot } = current;
-  const { profiles } = useOpenProject();
+  const { id, profiles } = useOpenProject();
   const look = useShownLook();
   const plates = usePlates();
   const { analysis, effects, thumbs, strengths } = useMeasured();
@@ -73,7 +79,8 @@ function Path(current: CurrentPlate) {
     look,
     readings: analysis?.readings ?? [],
     effects,
-    plates: plates.flatMap((p) => (thumbs[p.id] ? [thumbs[p.id].verdict] : [])),
+    plates: plates.map((p) => thumbs[p.id]?.verdict ?? null),
+    lastRun: lastRunOf(useJobs(id).jobs),
     suited: strengths[plate.id] ?? null,
   });
   return (

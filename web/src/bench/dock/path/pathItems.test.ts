@@ -32,6 +32,7 @@ const input: PathInput = {
   ],
   effects: new Map([['saturation', 1.25]]),
   plates: ['holds', 'close', 'holds'],
+  lastRun: null,
   suited: { strength: 0.6, miss: 0, missAtFull: 1 },
 };
 const item = (id: string, change: Partial<PathInput> = {}) =>
@@ -66,7 +67,21 @@ test('each stage says what was measured, and its worst reading leads on', () => 
     verdict: 'close',
     says: 'of 3 plates 2 hold, 1 are close, 0 fail',
   });
+  expect(item('compare', { plates: ['holds', null, 'holds', null] })).toMatchObject({
+    verdict: 'none',
+    says: 'of 4 plates 2 hold, 0 are close, 0 fail; 2 not measured yet',
+  });
+  expect(item('compare', { plates: ['fails', null] }).verdict).toBe('fails');
   expect(item('strength')).toMatchObject({ verdict: 'close', says: '100 %; this plate takes 60 %' });
+});
+
+test('the test leads to trials, with what the last saved run came to', () => {
+  expect(item('test')).toMatchObject({ station: 'trials', verdict: 'none', says: 'no run saved' });
+  expect(item('test', { lastRun: { cells: 12, fails: 2 } })).toMatchObject({
+    verdict: 'fails',
+    says: 'last saved run: 10 of 12 cells hold',
+  });
+  expect(item('test', { lastRun: { cells: 12, fails: 0 } }).verdict).toBe('holds');
 });
 
 test('what is not there is said, not judged', () => {

@@ -1,3 +1,4 @@
+import type { TrialNote } from '@velvet-dusk/core/api/jobs';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { zoneNames } from '@velvet-dusk/core/look/steps/zoneCurve';
 import type { ZonesParams } from '@velvet-dusk/core/look/steps/zones';
@@ -19,8 +20,10 @@ export interface PathInput {
   look: ShownLook;
   readings: readonly Reading[];
   effects: ReadonlyMap<string, number>;
-  /** Verdict of every plate under the look. */
-  plates: readonly Verdict[];
+  /** Verdict of every plate under the look; null for one that is not measured yet. */
+  plates: readonly (Verdict | null)[];
+  /** The latest saved run of trials; null where there is none. */
+  lastRun: Pick<TrialNote, 'cells' | 'fails'> | null;
   suited: SuitedStrength | null;
 }
 
@@ -32,6 +35,7 @@ export interface PathItem {
   /** Where a click leads. */
   dock?: DockId;
   reading?: string;
+  station?: 'trials';
 }
 
 function fromReadings(readings: readonly Reading[], ids: readonly string[]) {
@@ -77,7 +81,7 @@ const hueTypes = [
 
 /** The path practitioners follow, each stage with what was measured; nothing is ticked by hand. */
 export function pathItems(input: PathInput): PathItem[] {
-  const { look, readings, shot, effects, plates, suited, neutralSpread } = input;
+  const { look, readings, shot, effects, plates, suited, neutralSpread, lastRun } = input;
   const of = (...ids: string[]) => fromReadings(readings, ids);
   const tone = of('midGrey', 'black', 'white');
   const ends = of('shadowColour', 'highlightColour', 'crushed', 'clipped');
@@ -87,7 +91,10 @@ export function pathItems(input: PathInput): PathItem[] {
   const hueEffect = look.steps
     .filter((s) => hueTypes.includes(s.type))
     .reduce((sum, s) => sum + (effects.get(s.id) ?? 0), 0);
-  const count = (v: Verdict) => plates.filter((p) => p === v).length;
+  const count = (v: Verdict | null) => plates.filter((p) => p === v).length;
+  const measured = plates.filter((p) => p !== null);
+  const worstPlate = worstVerdict(measured);
+  const ahead = count(null) > 0 ? `; ${count(null)} not measured yet` : '';
   const strength = Math.round(look.strength * 100);
   const fits = suited ? Math.round(suited.strength * 100) : null;
   return [
@@ -153,8 +160,9 @@ export function pathItems(input: PathInput): PathItem[] {
     {
       id: 'compare',
       label: 'Compare',
-      says: `of ${plates.length} plates ${count('holds')} hold, ${count('close')} are close, ${count('fails')} fail`,
-      verdict: worstVerdict(plates),
+      says: `of ${plates.length} plates ${count('holds')} hold, ${count('close')} are close, ${count('fails')} fail${ahead}`,
+      // A plate not measured yet may still fail.
+      verdict: worstPlate === 'holds' && ahead ? 'none' : worstPlate,
     },
     {
       id: 'strength',
@@ -162,6 +170,14 @@ export function pathItems(input: PathInput): PathItem[] {
       says: fits === null ? `${strength} %` : `${strength} %; this plate takes ${fits} %`,
       verdict: fits === null ? 'none' : fits >= strength ? 'holds' : 'close',
     },
-    { id: 'test', label: 'Test', says: 'trials are not built yet', verdict: 'none' },
+    {
+      id: 'test',
+      label: 'Test',
+      station: 'trials',
+      says: lastRun
+        ? `last saved run: ${lastRun.cells - lastRun.fails} of ${lastRun.cells} cells hold`
+        : 'no run saved',
+      verdict: lastRun ? (lastRun.fails > 0 ? 'fails' : 'holds') : 'none',
+    },
   ];
 }
