@@ -23,8 +23,8 @@ async function held(bench: Bench) {
 }
 
 const told = (page: Page, what: RegExp) => page.getByRole('dialog', { name: what });
-const theirs = (page: Page) => page.getByRole('button', { name: 'Use theirs' });
-const mine = (page: Page) => page.getByRole('button', { name: 'Keep mine' });
+const theirs = (page: Page) => page.getByRole('button', { name: 'Use saved version' });
+const mine = (page: Page) => page.getByRole('button', { name: 'Keep this window’s' });
 
 /** Types a number and waits for nothing: what comes of it may be a conflict. */
 async function enter(bench: Bench, label: string, text: string): Promise<void> {

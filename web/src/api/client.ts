@@ -22,6 +22,9 @@ export class OfflineError extends Error {
   }
 }
 
+/** Milliseconds a save may take to be answered. After that it is sent again; one that came through twice is known by its content. */
+const longestSave = 20_000;
+
 interface Ask {
   method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
   json?: unknown;
@@ -43,13 +46,15 @@ export async function ask<S extends z.ZodType>(
   if (file) headers['content-type'] = file.type || 'application/octet-stream';
   if (revision !== undefined) headers['if-match'] = `"${revision}"`;
   let answer: Response;
+  const timeout = revision === undefined ? undefined : AbortSignal.timeout(longestSave);
+  const signals = [signal, timeout].filter((s) => s !== undefined);
   try {
     const early = method === 'GET' ? takeEarly(`/api${path}`) : undefined;
     answer = await (early ??
       fetch(`/api${path}`, {
         method,
         headers,
-        signal: signal ?? null,
+        signal: signals.length > 0 ? AbortSignal.any(signals) : null,
         body: file ?? (json === undefined ? null : JSON.stringify(json)),
       }));
   } catch (error) {

@@ -30,11 +30,11 @@ const keptProfile = z.unknown().transform((kept, ctx) => {
 const keptPack = z.unknown().transform((kept) => parsePack(kept, 'kept pack'));
 const base = z.number().int();
 const schemas = {
-  look: z.object({ base, mine: keptLook }),
-  profile: z.object({ base, mine: keptProfile }),
-  pack: z.object({ base, mine: keptPack }),
+  look: z.object({ base, mine: keptLook, sent: z.array(keptLook).optional() }),
+  profile: z.object({ base, mine: keptProfile, sent: z.array(keptProfile).optional() }),
+  pack: z.object({ base, mine: keptPack, sent: z.array(keptPack).optional() }),
   /** Of a plate, what was changed, and what stood there before. */
-  plate: z.object({ base, mine: editsSchema, before: editsSchema }),
+  plate: z.object({ base, mine: editsSchema, before: editsSchema, sent: z.array(editsSchema).optional() }),
 };
 export type DraftKind = keyof typeof schemas;
 
@@ -43,6 +43,8 @@ export interface DraftOf<T> {
   base: number;
   mine: Partial<T>;
   before?: Partial<T>;
+  /** All of the document, by each save that was not answered yet: the server may have one of them by now. */
+  sent?: readonly Partial<T>[];
 }
 
 const prefixOf = (kind: DraftKind, id: string) => `velvet-dusk draft ${kind} ${id} `;

@@ -29,12 +29,18 @@ export interface SavedKind<T extends object> {
   onSettled(id: string, side: 'mine' | 'theirs'): void;
 }
 
+/** Saves without an answer that are remembered of a document; each takes a while, and the server has one of them at most. */
+const longestUnanswered = 8;
+
 /**
  * Keeps the server's copy of documents of one kind true to what is edited. Each has a revision, a draft in the browser and
  * conflicts of its own: one that was changed elsewhere is not sent until somebody has chosen, and holds no other up.
  */
 export class VersionedSaver<T extends object> {
   private readonly saved = new Map<string, Saved<T>>();
+  /** What the server may have of a document by now: saves that were sent and not answered yet. */
+  private readonly unanswered = new Map<string, readonly T[]>();
+  private readonly sending = new Map<string, Promise<void>>();
   private drafts: DraftKeeper | undefined;
 
   constructor(private readonly of: SavedKind<T>) {}
@@ -46,6 +52,7 @@ export class VersionedSaver<T extends object> {
 
   clear(): void {
     this.saved.clear();
+    this.unanswered.clear();
   }
 
   get ids(): string[] {
@@ -67,7 +74,8 @@ export class VersionedSaver<T extends object> {
     const { content: theirs, revision } = saved;
     const draft = this.drafts?.read(this.of.kind, id) as DraftOf<T> | undefined;
     if (!draft) return theirs;
-    const merged = this.merged(theirs, draft, draft.base === revision);
+    const isOwn = draft.base === revision || draft.sent?.some((sent) => same(sent, theirs)) === true;
+    const merged = this.merged(theirs, draft, isOwn);
     if (merged && same(merged, theirs)) this.drafts!.drop(this.of.kind, id);
     if (!merged) this.clashes(id, { ...theirs, ...draft.mine }, saved);
     return merged ?? theirs;
@@ -85,10 +93,12 @@ export class VersionedSaver<T extends object> {
     const now = this.of.now(id);
     if (!saved || !now || same(now, saved.content)) return undefined;
     const { revision: base, content } = saved;
-    if (!this.of.isByField) return { base, mine: now };
+    const sent = this.unanswered.get(id);
+    const common = { base, ...(sent && { sent }) };
+    if (!this.of.isByField) return { ...common, mine: now };
     const mine = changedFields(content, now);
     const keys = Object.keys(mine) as (keyof T)[];
-    return { base, mine, before: Object.fromEntries(keys.map((k) => [k, content[k]])) as Partial<T> };
+    return { ...common, mine, before: Object.fromEntries(keys.map((k) => [k, content[k]])) as Partial<T> };
   }
 
   /** Notes what is unsaved as a draft; none is kept of what was undone back. @returns whether it waits to be sent. */
@@ -100,21 +110,53 @@ export class VersionedSaver<T extends object> {
     return change !== undefined;
   }
 
-  /** Sends what is unsaved of a document, if anything is. Throws where that fails for another reason than a conflict. */
+  /**
+   * Sends what is unsaved of a document, if anything is: one save at a time, each built on the answer to the one before.
+   * Throws where that fails for another reason than a conflict.
+   */
   async send(id: string): Promise<void> {
+    const before = this.sending.get(id) ?? Promise.resolve();
+    const turn = before.catch(() => {}).then(() => this.sendNow(id));
+    this.sending.set(id, turn);
+    try {
+      await turn;
+    } finally {
+      if (this.sending.get(id) === turn) this.sending.delete(id);
+    }
+  }
+
+  private async sendNow(id: string): Promise<void> {
     const saved = this.saved.get(id);
     const mine = this.of.now(id);
     const change = this.changeOf(id);
     if (!saved || !mine || !change || hasConflict(this.of.kind, id)) return;
+    const sent = [...(this.unanswered.get(id) ?? []), mine].slice(-longestUnanswered);
+    this.unanswered.set(id, sent);
+    // Should the page go before the answer comes, the next one knows its own save by this.
+    this.note(id);
     try {
       const revision = await this.of.send(id, change.mine, saved.revision);
-      this.saved.set(id, { revision, content: mine });
-      this.drafts?.drop(this.of.kind, id);
+      this.answered(id, { revision, content: mine });
     } catch (error) {
       const current = this.of.current(refusalBody(error));
-      if (!current) throw error;
-      this.moved(id, mine, saved.content, current);
+      if (current) {
+        // An answer of this window's own that was lost, or came to one of two: nobody else has changed anything.
+        const isOwn = sent.some((content) => same(content, current.content));
+        if (isOwn) this.answered(id, current);
+        else this.moved(id, mine, saved.content, current);
+        this.unanswered.delete(id);
+        if (isOwn) return this.sendNow(id);
+        return;
+      }
+      if (isFinal(error)) this.unanswered.delete(id);
+      throw error;
     }
+  }
+
+  private answered(id: string, saved: Saved<T>): void {
+    this.unanswered.delete(id);
+    this.saved.set(id, saved);
+    this.drafts?.drop(this.of.kind, id);
   }
 
   /** Somebody saved first: what was changed there and here lies side by side, or clashes. */

@@ -9,6 +9,7 @@ import { placeWords, valueWords } from './differenceWords.ts';
 import { type Side, SidePicture } from './SidePicture.tsx';
 
 const words = { look: 'look', plate: 'plate', profile: 'camera profile', pack: 'pack' };
+const sideNames = { mine: 'This window', theirs: 'Saved version' };
 /** Places shown; a document that differs in more is another document. */
 const maxShown = 60;
 
@@ -39,6 +40,9 @@ function useSides(conflict: Conflict): Record<'mine' | 'theirs', Side> | null {
 function Sides({ conflict }: { conflict: Conflict }) {
   const found = useMemo(() => differences(conflict.mine, conflict.theirs), [conflict]);
   const pictures = useSides(conflict);
+  const { looks, profiles } = useOpenProject();
+  const nameOf = (id: string) =>
+    looks.find((l) => l.id === id)?.document.name ?? profiles.find((p) => p.id === id)?.name;
   // A pack is no picture.
   const sides = conflict.kind === 'pack' ? null : pictures;
   return (
@@ -47,10 +51,8 @@ function Sides({ conflict }: { conflict: Conflict }) {
         <div className="grid grid-cols-2 gap-3 text-[12px] text-t2">
           {(['mine', 'theirs'] as const).map((side) => (
             <figure key={side}>
-              <SidePicture side={sides[side]} label={`"${sides[side].plate.name}", ${side}`} />
-              <figcaption className="pt-1">
-                {side === 'mine' ? 'Mine, not saved' : 'Theirs, saved'}
-              </figcaption>
+              <SidePicture side={sides[side]} label={`"${sides[side].plate.name}", ${sideNames[side]}`} />
+              <figcaption className="pt-1">{sideNames[side]}</figcaption>
             </figure>
           ))}
         </div>
@@ -60,15 +62,15 @@ function Sides({ conflict }: { conflict: Conflict }) {
           <thead className="text-t3">
             <tr>
               <th className="font-normal text-left">Differs in</th>
-              <th className="font-normal text-right w-[130px]">Mine</th>
-              <th className="font-normal text-right w-[130px]">Theirs</th>
+              <th className="font-normal text-right w-[130px]">{sideNames.mine}</th>
+              <th className="font-normal text-right w-[130px]">{sideNames.theirs}</th>
             </tr>
           </thead>
           <tbody>
             {found.slice(0, maxShown).map((d) => (
               <tr key={d.path.join('.')}>
                 <th scope="row" className="font-normal text-left text-t2">
-                  {placeWords(d)}
+                  {placeWords(d, nameOf)}
                 </th>
                 <td className="num text-right text-t1">{valueWords(d.a)}</td>
                 <td className="num text-right text-t1">{valueWords(d.b)}</td>
@@ -79,10 +81,10 @@ function Sides({ conflict }: { conflict: Conflict }) {
         {found.length > maxShown && <p className="text-t3">and in {found.length - maxShown} places more</p>}
       </div>
       <div className="flex gap-2">
-        <Button kind="main" title="Undo brings mine back" onClick={() => conflict.resolve('theirs')}>
-          Use theirs
+        <Button kind="main" title="Undo takes the choice back" onClick={() => conflict.resolve('theirs')}>
+          Use saved version
         </Button>
-        <Button onClick={() => conflict.resolve('mine')}>Keep mine</Button>
+        <Button onClick={() => conflict.resolve('mine')}>Keep this window’s</Button>
       </div>
     </div>
   );

@@ -6,18 +6,45 @@ import { schemaNumbers } from '../../bench/dock/stepNumbers.ts';
 const shotLabels = schemaNumbers(shotSchema);
 /** Words of a path that only say where documents keep things. */
 const silent = new Set(['steps', 'params']);
+/** Lists whose parts are called by one of them: "item 5". */
+const partNames: Record<string, string> = {
+  cells: 'cell',
+  items: 'item',
+  looks: 'notes on',
+  outputs: 'output',
+  destinations: 'destination',
+  marks: 'mark',
+  table: 'row',
+  nodes: 'node',
+  points: 'point',
+};
 
 const spaced = (name: string) => name.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
 
-function wordOf(name: string, before: string | undefined): string {
+/** Names of looks and cameras by their IDs. */
+export type NameOf = (id: string) => string | undefined;
+
+/** A part of a list by the names of what it is of: a pack's cell by its look and its camera. */
+const named = (key: string, nameOf: NameOf) =>
+  key
+    .split(' × ')
+    .map((id) => nameOf(id) ?? id)
+    .join(' × ');
+
+function wordOf(name: string, before: string | undefined, nameOf: NameOf): string {
   if (before === 'shot') return shotLabels.get(name)?.label ?? spaced(name);
   const step = before === 'steps' && stepDefinitions.find(({ id }) => id === name.replace(/-\d+$/, ''));
-  return step ? step.label : spaced(name);
+  if (step) return step.label;
+  const part = before === undefined || name === 'order' ? undefined : partNames[before];
+  return part ? `${part} ${named(name, nameOf)}` : spaced(name);
 }
 
 /** Where two sides differ, as it is called on screen; a step whose one number has its name is called once. */
-export function placeWords({ path }: Difference): string {
-  const words = path.flatMap((name, i) => (silent.has(name) ? [] : [wordOf(name, path[i - 1])]));
+export function placeWords({ path }: Difference, nameOf: NameOf = () => undefined): string {
+  const isListOfParts = (i: number) => path[i] in partNames && i + 1 < path.length && path[i + 1] !== 'order';
+  const words = path.flatMap((name, i) =>
+    silent.has(name) || isListOfParts(i) ? [] : [wordOf(name, path[i - 1], nameOf)],
+  );
   const once = words.filter((word, i) => word.toLowerCase() !== words[i - 1]?.toLowerCase());
   return once.join(', ') || 'everything';
 }
