@@ -7,6 +7,7 @@ import { Problem, problemBody, toProblem } from './problem.ts';
 import { clipRoutes } from './routes/clips.ts';
 import { inspectedRoutes } from './routes/inspected.ts';
 import { jobRoutes } from './routes/jobs.ts';
+import { looseFileRoutes } from './routes/looseFiles.ts';
 import { lookRoutes } from './routes/looks.ts';
 import { lutRoutes } from './routes/luts.ts';
 import { packRoutes } from './routes/packs.ts';
@@ -75,6 +76,7 @@ export function makeApp(services: Services, log: Logger): Express {
     lutRoutes,
     inspectedRoutes,
     jobRoutes,
+    looseFileRoutes,
   ];
   for (const routes of all) app.use('/api', routes(services));
   app.use('/api', (req) => {

@@ -4,6 +4,10 @@ import { pino } from 'pino';
 import { makeApp } from './app.ts';
 import type { Services } from './services/index.ts';
 
+/** Milliseconds after the start, and between, when files that nothing names are looked for. */
+const firstSweep = 20_000;
+const betweenSweeps = 6 * 3_600_000;
+
 export interface RunningServer {
   url: string;
   close(): Promise<void>;
@@ -19,10 +23,20 @@ export async function startServer(services: Services, port: number): Promise<Run
     );
   });
   const waiting = await services.jobs.start();
+  const sweep = () =>
+    services.loose.sweep().then(
+      (removed) => removed > 0 && log.info({ removed }, 'loose files removed'),
+      (error: Error) => log.warn({ why: error.message }, 'loose files not swept'),
+    );
+  const sweeping = setInterval(() => void sweep(), betweenSweeps);
+  // Not before the first requests are answered.
+  const first = setTimeout(() => void sweep(), firstSweep);
   if (waiting > 0) log.info({ waiting }, 'jobs taken up');
   return {
     url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
     async close() {
+      clearInterval(sweeping);
+      clearTimeout(first);
       server.closeAllConnections();
       await new Promise((done) => server.close(done));
       await services.close();

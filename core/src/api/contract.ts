@@ -64,6 +64,23 @@ export type ClipFacts = z.output<typeof clipFactsSchema>;
 export const clipSchema = z.object({ id: z.string(), name: z.string(), facts: clipFactsSchema });
 export type Clip = z.output<typeof clipSchema>;
 
+/** Stored files that belong to nothing in the database. */
+export const looseFileSchema = z.object({
+  sha256: z.string(),
+  /** Since when nothing names it, and when it was stored. */
+  since: z.string(),
+  stored: z.string(),
+  /** Bytes. */
+  size: z.number().int(),
+});
+export type LooseFile = z.output<typeof looseFileSchema>;
+export const looseFilesSchema = z.object({
+  /** True after the database was restored: none goes until somebody says so. */
+  held: z.boolean(),
+  files: z.array(looseFileSchema),
+});
+export type LooseFiles = z.output<typeof looseFilesSchema>;
+
 /** Whether clips can be opened on this machine. */
 export const clipSupportSchema = z.object({
   /** What is missing and how to get it; null where nothing is. */

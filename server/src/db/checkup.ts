@@ -13,6 +13,10 @@ import { DamagedDatabase, StartError } from './startError.ts';
  */
 const script = `
 const [, url, driver] = process.argv;
+process.on('uncaughtException', (error) => {
+  process.stderr.write('why: ' + error.message + '\\n');
+  process.exit(1);
+});
 const { createClient } = await import(driver);
 const client = createClient({ url });
 await client.execute('PRAGMA busy_timeout = 4000');
@@ -39,10 +43,11 @@ async function check(path: string): Promise<string> {
   return stdout;
 }
 
-/** The sentence of an error that came with a stack. */
-function sentence({ stderr = '', message }: { stderr?: string; message: string }): string {
-  const line = stderr.split('\n').find((l) => /Error|panicked/.test(l)) ?? message.split('\n')[0];
-  return line.replace(/^.*?Error: /, '').slice(0, 200);
+/** Why the check ended: in its own words, or in ours where the driver took it with it or it took too long. */
+function sentence({ stderr = '', killed }: { stderr?: string; killed?: boolean }): string {
+  const why = /^why: (.*)$/m.exec(stderr)?.[1];
+  if (why) return why.replace(/^SQLITE_\w+: (SQLite error: )?/, '').slice(0, 200);
+  return killed ? `it could not be read in ${longestCheck / 1000} s` : 'its pages cannot be read';
 }
 
 const restoreHint = async (folder: string): Promise<string> => {
@@ -68,7 +73,7 @@ export async function checkDatabase(folder: string): Promise<void> {
   try {
     whose = await check(path);
   } catch (error) {
-    const why = sentence(error as Error);
+    const why = sentence(error as { stderr?: string; killed?: boolean });
     throw new DamagedDatabase(
       `${path} is damaged (${why}). ${await restoreHint(folder)} The damaged file stays beside it.`,
     );

@@ -8,5 +8,7 @@ export const databasePath = (folder: string) => join(folder, `${prefix}db`);
 /** The database as it was at the last good start or clean stop. */
 export const copyPath = (folder: string) => join(folder, `${prefix}copy.db`);
 export const lockPath = (folder: string) => join(folder, `${prefix}lock`);
+/** There since a copy took the place of the database, until somebody says that its files are in order. */
+export const restoredPath = (folder: string) => join(folder, `${prefix}restored`);
 /** Who holds the lock, for the words of a refusal. */
 export const holderPath = (folder: string) => join(folder, `${prefix}lock.pid`);

@@ -16,6 +16,8 @@ export const projects = sqliteTable('projects', {
   viewing: json('viewing').notNull().default({}),
   /** What a look has to hold in trials before it is released; null for nothing. */
   gate: json('gate'),
+  /** Counts changes of its name and its settings. */
+  revision: integer('revision').notNull().default(1),
   isDemo: integer('is_demo', { mode: 'boolean' }).notNull().default(false),
   /** When somebody last opened it; empty for never. */
   openedAt: text('opened_at').notNull().default(''),
@@ -71,6 +73,12 @@ export const plates = sqliteTable(
   (t) => [index('plates_by_project').on(t.projectId, t.position)],
 );
 
+/** Stored files that no row names any more, and since when: they are removed after a while. */
+export const looseFiles = sqliteTable('loose_files', {
+  sha256: text('sha256').primaryKey(),
+  since: text('since').notNull(),
+});
+
 /** Moving pictures waiting for frames to be picked. */
 export const clips = sqliteTable('clips', {
   id: text('id').primaryKey(),
@@ -82,15 +90,19 @@ export const clips = sqliteTable('clips', {
   facts: json('facts').notNull(),
 });
 
-export const looks = sqliteTable('looks', {
-  id: text('id').primaryKey(),
-  projectId: text('project_id')
-    .notNull()
-    .references(() => projects.id),
-  document: document('document'),
-  revision: integer('revision').notNull().default(1),
-  updatedAt: text('updated_at').notNull(),
-});
+export const looks = sqliteTable(
+  'looks',
+  {
+    id: text('id').primaryKey(),
+    projectId: text('project_id')
+      .notNull()
+      .references(() => projects.id),
+    document: document('document'),
+    revision: integer('revision').notNull().default(1),
+    updatedAt: text('updated_at').notNull(),
+  },
+  (t) => [index('looks_by_project').on(t.projectId)],
+);
 
 /**
  * Looks as they were when somebody meant to keep them: by a name of its own, for a trial, an export or a release. A row is

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, eq, like, sql } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import {
   type Clip,
   type ClipFacts,
@@ -9,7 +9,8 @@ import {
 import { storedKind } from '@velvet-dusk/core/document';
 import { FormatError } from '@velvet-dusk/core/formats/error';
 import type { Database } from '../db/open.ts';
-import { clips, jobs, plates } from '../db/schema.ts';
+import { clips } from '../db/schema.ts';
+import type { LooseFileService } from '../files/looseFiles.ts';
 import type { FileStore } from '../files/store.ts';
 import { clipThumb, NoFfmpeg, readClipFacts } from '../frames/clip.ts';
 import { notFound, Problem, toProblem } from '../problem.ts';
@@ -31,6 +32,7 @@ export class ClipService {
   constructor(
     private readonly db: Database,
     private readonly files: FileStore,
+    private readonly loose: LooseFileService,
     private readonly plates: PlateService,
   ) {}
 
@@ -107,25 +109,11 @@ export class ClipService {
     return taken;
   }
 
-  /** Forgets a clip; its file goes when no plate came from it and no job may still read it. */
+  /** Forgets a clip; its file goes later where nothing else names it. */
   async close(id: string): Promise<void> {
-    const row = await this.row(id);
-    await this.db.delete(clips).where(eq(clips.id, id));
-    const uses = await this.db
-      .select({ id: plates.id })
-      .from(plates)
-      .where(eq(plates.sourceSha, row.sha))
-      .limit(1);
-    const others = await this.db
-      .select({ id: clips.id })
-      .from(clips)
-      .where(and(eq(clips.sha, row.sha)))
-      .limit(1);
-    const ordered = await this.db
-      .select({ id: jobs.id })
-      .from(jobs)
-      .where(and(eq(jobs.kind, 'clip'), like(sql`${jobs.payload}`, `%${row.sha}%`)))
-      .limit(1);
-    if (uses.length === 0 && others.length === 0 && ordered.length === 0) await this.files.remove(row.sha);
+    // What it holds need not be readable for that.
+    const [row] = await this.db.select({ sha: clips.sha }).from(clips).where(eq(clips.id, id));
+    if (!row) throw notFound('clip', id);
+    await this.db.batch([this.db.delete(clips).where(eq(clips.id, id)), ...this.loose.letGo([row.sha])]);
   }
 }

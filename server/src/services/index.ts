@@ -1,10 +1,10 @@
 import { join } from 'node:path';
 import { standardProfiles } from '@velvet-dusk/core/camera/standard/index';
-import { hasDamaged } from '../db/copies.ts';
+import { isRestored, settleRestored } from '../db/copies.ts';
 import { openDatabase } from '../db/open.ts';
 import { CodeFiles } from '../files/codes.ts';
 import { FileStore } from '../files/store.ts';
-import { sweepFiles } from '../files/sweep.ts';
+import { LooseFileService } from '../files/looseFiles.ts';
 import { WorkPool } from '../jobs/pool.ts';
 import { ClipService } from './clips.ts';
 import { ExportService } from './exports.ts';
@@ -27,15 +27,17 @@ export async function openServices(dataFolder: string) {
   const db = await openDatabase(dataFolder);
   const files = new FileStore(join(dataFolder, 'files'));
   await files.prepare();
-  // A damaged database kept beside this one names files of its own.
-  if (!(await hasDamaged(dataFolder))) await sweepFiles(db, files);
+  const loose = new LooseFileService(db, files, {
+    isHeld: () => isRestored(dataFolder),
+    settle: () => settleRestored(dataFolder),
+  });
   const pool = new WorkPool();
   const profiles = new ProfileService(db);
   await profiles.renewStandards(standardProfiles);
   const looks = new LookService(db);
   const versions = new VersionService(db, looks);
-  const plates = new PlateService(db, files, pool, profiles);
-  const clips = new ClipService(db, files, plates);
+  const plates = new PlateService(db, files, loose, pool, profiles);
+  const clips = new ClipService(db, files, loose, plates);
   const projects = new ProjectService(db, { profiles, plates, looks });
   const codes = new CodeFiles(files);
   await codes.prepare();
@@ -53,6 +55,7 @@ export async function openServices(dataFolder: string) {
     await db.close();
   };
   return {
+    db,
     profiles,
     looks,
     versions,
@@ -67,6 +70,7 @@ export async function openServices(dataFolder: string) {
     packExports,
     trials,
     files,
+    loose,
     codes,
     pool,
     close,

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
-import { and, eq, isNull, max, or } from 'drizzle-orm';
+import { and, eq, isNull, max } from 'drizzle-orm';
 import type { ImportedPlate, Plate, PlateChange, PlateKind } from '@velvet-dusk/core/api/contract';
 import { checkDocument } from '@velvet-dusk/core/document';
 import { neutralShot, shotSchema } from '@velvet-dusk/core/look/shot';
@@ -11,7 +11,8 @@ import type { SpecPlate } from '@velvet-dusk/core/pack/spec';
 import { frameToPlate } from '@velvet-dusk/core/pack/specPlates';
 import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
 import type { Database } from '../db/open.ts';
-import { clips, plates } from '../db/schema.ts';
+import { plates } from '../db/schema.ts';
+import type { LooseFileService } from '../files/looseFiles.ts';
 import type { FileStore } from '../files/store.ts';
 import { readRaster } from '../frames/raster.ts';
 import type { ProofPlate } from '../jobs/proofPlates.ts';
@@ -79,6 +80,7 @@ export class PlateService {
   constructor(
     private readonly db: Database,
     private readonly files: FileStore,
+    private readonly loose: LooseFileService,
     private readonly pool: WorkPool,
     private readonly profiles: ProfileService,
   ) {}
@@ -185,8 +187,8 @@ export class PlateService {
     } catch (error) {
       await this.files.drop(framePart);
       if (source.isPart) await this.files.drop(source.path);
-      // What was stored before it failed is named by nothing; where even that cannot be told, the next start sweeps it.
-      await this.removeUnnamed(stored).catch(() => {});
+      // Where even this cannot be written down, the next sweep finds what nothing names.
+      for (const note of this.loose.letGo(stored)) await note.catch(() => {});
       throw error;
     }
   }
@@ -252,22 +254,12 @@ export class PlateService {
     return toPlate(row);
   }
 
-  /** Removes a plate that was taken in by an import that was then cancelled, with the files only it names. */
+  /** Removes a plate that was taken in by an import that was then cancelled; files that only it named go later. */
   async purge(id: string): Promise<void> {
     const row = await this.row(id);
-    await this.db.delete(plates).where(eq(plates.id, id));
-    await this.removeUnnamed([row.sourceSha, row.frameSha, row.thumbSha]);
-  }
-
-  private async removeUnnamed(shas: readonly string[]): Promise<void> {
-    for (const sha of shas) {
-      const uses = await this.db
-        .select({ id: plates.id })
-        .from(plates)
-        .where(or(eq(plates.sourceSha, sha), eq(plates.frameSha, sha), eq(plates.thumbSha, sha)))
-        .limit(1);
-      const asClip = await this.db.select({ id: clips.id }).from(clips).where(eq(clips.sha, sha)).limit(1);
-      if (uses.length + asClip.length === 0 && sha) await this.files.remove(sha);
-    }
+    await this.db.batch([
+      this.db.delete(plates).where(eq(plates.id, id)),
+      ...this.loose.letGo([row.sourceSha, row.frameSha, row.thumbSha]),
+    ]);
   }
 }

@@ -5,6 +5,7 @@ import { useProjectActions, useProjects } from '../../api/projects.ts';
 import { Message } from '../../shell/Message.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { firstPictureShown } from '../../workers/firstPicture.ts';
+import { LooseFilesNotice } from './LooseFilesNotice.tsx';
 import { NewProjectWindow } from './NewProjectWindow.tsx';
 import { ProjectStrip } from './ProjectStrip.tsx';
 import { PutAway } from './PutAway.tsx';
@@ -57,6 +58,7 @@ export function StartScreen() {
             </Button>
           </p>
         )}
+        <LooseFilesNotice />
         {shown.length === 0 ? (
           <p className="text-[15px] text-t2 max-w-[56ch]">
             A project holds the cameras of a show, frames they recorded, and the looks made on them. Begin one
