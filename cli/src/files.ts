@@ -1,5 +1,5 @@
 import { existsSync, readdirSync, statSync } from 'node:fs';
-import { readFile } from 'node:fs/promises';
+import { readFile, stat } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
@@ -51,6 +51,19 @@ function namesIn(folder: string): string[] {
   } catch (error) {
     throw fileProblem(folder, 'read', error);
   }
+}
+
+/** Bytes a spec may have. */
+const largestSpec = 256_000_000;
+
+/** The text of a spec. One that is far larger than any is refused before it is read. */
+export async function readSpecText(path: string): Promise<string> {
+  const size = (await stat(path).catch(() => null))?.size ?? 0;
+  if (size > largestSpec)
+    throw new UsageError(
+      `${path} has ${Math.round(size / 1e6)} MB; a spec has ${largestSpec / 1e6} MB at most. Divide the pack.`,
+    );
+  return readText(path);
 }
 
 export async function readText(path: string): Promise<string> {

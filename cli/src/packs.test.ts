@@ -1,4 +1,4 @@
-import { cpSync, mkdirSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from 'vitest';
 import { writeSpec } from '@velvet-dusk/core/pack/spec';
@@ -12,6 +12,24 @@ interface Loaded {
   menu: { path: string; grid: number }[];
   refused: unknown[];
 }
+
+test('a spec of a million items, or of 300 MB of spaces, is refused at once, in words', () => {
+  const small = writeSpec(smallSpec());
+  const item = { role: 'combined', destinations: ['editor'] };
+  const cells = Array.from({ length: 1000 }, (_, i) => ({
+    lookId: `look-${i}`,
+    profileId: 'heron',
+    items: Array.from({ length: 1000 }, () => item),
+  }));
+  writeFileSync(at('million.json'), JSON.stringify({ ...small, pack: { ...small.pack, cells } }));
+  const million = dusk('pack', '--spec', at('million.json'), '--out', at('never'));
+  expect(million).toMatchObject({ code: 1 });
+  expect(million.err).toMatch(/1000000 items are planned; 20000 is the most/);
+  writeFileSync(at('spaces.json'), Buffer.alloc(300_000_000, ' '));
+  const spaces = dusk('pack', '--spec', at('spaces.json'), '--out', at('never'));
+  expect(spaces.err).toMatch(/spaces\.json has 300 MB; a spec has 256 MB at most/);
+  rmSync(at('spaces.json'));
+});
 
 test('a pack is made, its card is loaded from a folder and from a zip, and a later one is told from it', async () => {
   const release = { number: 1, date: '2031-04-02', note: '', recipients: '', reason: 'Small grids.' };

@@ -1,12 +1,12 @@
 import { setMaxListeners } from 'node:events';
-import { existsSync } from 'node:fs';
-import { rename, rm } from 'node:fs/promises';
+import { rename } from 'node:fs/promises';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import type { PackSpec } from '@velvet-dusk/core/pack/spec';
 import { fileSlug } from '@velvet-dusk/core/slug';
 import { finishPack } from './finish.ts';
-import { filesIn } from './journal.ts';
-import { makeFiles, type MakeOptions, PackError, planOrRefuse } from './makeFiles.ts';
+import { filesFolder, filesIn } from './journal.ts';
+import { makeFiles, type MakeOptions, PackError, planOrRefuse, specHash } from './makeFiles.ts';
+import { claimWork, dropWork, refuseTaken, workFolder } from './workPlace.ts';
 import { writeZip } from './zip.ts';
 
 /** The folder a zip's files stand in. */
@@ -33,26 +33,25 @@ export async function makePack(spec: PackSpec, work: string, options: MakeOption
   return manifest;
 }
 
-/** Where a pack is made before it stands under its name. */
-export const workFolder = (out: string): string => `${out}.unfinished`;
-
 const isZip = (out: string) => out.toLowerCase().endsWith('.zip');
 
 /** Puts a finished pack under its name: its folder, or a zip of it. */
 export async function putInPlace(spec: PackSpec, out: string, signal?: AbortSignal): Promise<void> {
   const work = workFolder(out);
+  // Somebody may have put something there meanwhile.
+  await refuseTaken(out);
   if (isZip(out)) await writeZip(filesIn(work), topFolder(spec), out, signal);
   else await rename(filesIn(work), out);
-  await rm(work, { recursive: true });
+  await dropWork(work, [filesFolder]);
 }
 
 /**
  * Exports a pack to a folder, or to a zip where the name ends so. It is made beside the place, under a name that says it is
- * not finished, and goes on there after a kill. Throws a PackError where something is under the name already.
+ * not finished, and goes on there after a kill. Throws a TakenName where something is under either name already.
  */
 export async function exportPack(spec: PackSpec, out: string, options: MakeOptions): Promise<Manifest> {
-  if (existsSync(out)) throw new PackError(`${out} is there already`);
-  const manifest = await makePack(spec, workFolder(out), options);
+  planOrRefuse(spec);
+  const manifest = await makePack(spec, await claimWork(out, specHash(spec), filesFolder), options);
   await putInPlace(spec, out, options.signal);
   return manifest;
 }

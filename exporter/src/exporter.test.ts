@@ -2,10 +2,13 @@ import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import {
   cpSync,
   existsSync,
+  mkdirSync,
   mkdtempSync,
-  readdirSync,
   readFileSync,
+  readdirSync,
+  readlinkSync,
   rmSync,
+  symlinkSync,
   truncateSync,
   writeFileSync,
 } from 'node:fs';
@@ -15,7 +18,8 @@ import type { Pack } from '@velvet-dusk/core/pack/document';
 import { parseSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
 import { planPack } from '@velvet-dusk/core/pack/plan';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
-import { exportPack, workFolder } from './exportPack.ts';
+import { exportPack } from './exportPack.ts';
+import { workFolder } from './workPlace.ts';
 import { filesBelow } from './finish.ts';
 import { exportShard, mergeShards } from './shard.ts';
 import { startWorkshop } from './testing/workshop.ts';
@@ -51,6 +55,66 @@ test('the same pack twice is the same to the byte, its zip as well, and made aga
   expect(readFileSync(at('a.zip')).equals(readFileSync(at('b.zip')))).toBe(true);
   execFileSync('unzip', ['-tq', at('a.zip')]);
   expect(await verifyPack(at('a.zip'))).toMatchObject({ problems: [] });
+});
+
+describe('a name for an export', () => {
+  const refusedAs = (out: string, words: RegExp) =>
+    expect(exportPack(spec, out, { threads: workshop.threads })).rejects.toThrow(words);
+
+  test('that is taken by a file, a folder, or a link to nothing is refused, and nothing of it is touched', async () => {
+    symlinkSync(at('nowhere'), at('dangling'));
+    await refusedAs(at('dangling'), /dangling is a link/);
+    expect(readlinkSync(at('dangling'))).toBe(at('nowhere'));
+    writeFileSync(at('letter'), 'mine');
+    await refusedAs(at('letter'), /letter is there already/);
+    expect(readFileSync(at('letter'), 'utf8')).toBe('mine');
+  });
+
+  test('beside which somebody’s own ".unfinished" or ".part" stands is refused, or leaves those alone', async () => {
+    mkdirSync(at('mine.unfinished/files'), { recursive: true });
+    writeFileSync(at('mine.unfinished/files/diary.txt'), 'mine');
+    await refusedAs(at('mine'), /mine\.unfinished is there already.*Delete or rename it/);
+    expect(readFileSync(at('mine.unfinished/files/diary.txt'), 'utf8')).toBe('mine');
+    writeFileSync(at('other.unfinished'), 'mine');
+    await refusedAs(at('other'), /other\.unfinished is there already/);
+    expect(readFileSync(at('other.unfinished'), 'utf8')).toBe('mine');
+    // Somebody's own journal, and unfinished work of ours with something of theirs in it.
+    mkdirSync(at('third.unfinished'));
+    writeFileSync(at('third.unfinished/journal.ndjson'), '{"dear":"diary"}\n');
+    await refusedAs(at('third'), /third\.unfinished is there already/);
+    expect(readdirSync(at('third.unfinished'))).toEqual(['journal.ndjson']);
+    writeFileSync(at('third.unfinished/journal.ndjson'), `{"spec":"${'ab'.repeat(32)}"}\n`);
+    writeFileSync(at('third.unfinished/diary.txt'), 'mine');
+    await refusedAs(at('third'), /third\.unfinished is there already/);
+    expect(readFileSync(at('third.unfinished/diary.txt'), 'utf8')).toBe('mine');
+
+    writeFileSync(at('victim'), 'mine');
+    symlinkSync(at('victim'), at('night.zip.part'));
+    await exportPack(spec, at('night.zip'), { threads: workshop.threads });
+    expect(readFileSync(at('victim'), 'utf8')).toBe('mine');
+    expect(readlinkSync(at('night.zip.part'))).toBe(at('victim'));
+  });
+});
+
+test('a shard that names files outside it, or holds a flipped bit, is refused, and nothing is written elsewhere', async () => {
+  await exportShard(spec, at('whole'), { threads: workshop.threads, shard: { index: 1, count: 1 } });
+  const merge = (out: string) => mergeShards([at('whole')], at(out), { threads: workshop.threads });
+  type Record = { files: { path: string; sha256: string }[] };
+  const record = JSON.parse(readFileSync(at('whole/shard.json'), 'utf8')) as Record;
+  const [first] = record.files;
+  writeFileSync(at('outside.txt'), 'mine');
+  for (const path of ['../outside.txt', '../../../escaped.txt', at('outside.txt')]) {
+    const files = [{ ...first, path }, ...record.files.slice(1)];
+    writeFileSync(at('whole/shard.json'), JSON.stringify({ ...record, files }));
+    await expect(merge('led-out'), path).rejects.toThrow(/outside it|no such file/);
+    expect(readFileSync(at('outside.txt'), 'utf8')).toBe('mine');
+  }
+  writeFileSync(at('whole/shard.json'), JSON.stringify(record));
+  const bytes = readFileSync(at(`whole/${first.path}`));
+  bytes[bytes.length >> 1] ^= 1;
+  writeFileSync(at(`whole/${first.path}`), bytes);
+  await expect(merge('flipped')).rejects.toThrow(/is not what the shard made.*Make that shard again/);
+  expect(existsSync(at('flipped'))).toBe(false);
 });
 
 test('shards merge to the same bytes; a missing one and one of another pack are named', async () => {

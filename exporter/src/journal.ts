@@ -10,9 +10,10 @@ export interface MadeFile extends LutResult {
   path: string;
 }
 
-const inside = 'files';
+/** The folder of files in a folder of work. */
+export const filesFolder = 'files';
 /** Where the files of an unfinished pack stand, beside its journal. */
-export const filesIn = (work: string): string => join(work, inside);
+export const filesIn = (work: string): string => join(work, filesFolder);
 const entry = z.object({
   key: z.string(),
   files: z.array(z.looseObject({ path: z.string(), sha256: z.string() })),
@@ -28,7 +29,7 @@ export class Journal {
   /** Begins in a folder, or goes on where the folder is that of the same spec. @param spec its hash. */
   static async open(folder: string, spec: string): Promise<Journal> {
     const made = new Map<string, MadeFile[]>();
-    for (const line of await openLines(folder, spec, inside)) {
+    for (const line of await openLines(folder, spec, filesFolder)) {
       const read = entry.safeParse(line).data;
       if (read && (await areWhole(filesIn(folder), read.files as unknown as MadeFile[])))
         made.set(read.key, read.files as unknown as MadeFile[]);

@@ -2,8 +2,9 @@ import { appendFile, mkdir, readFile, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { z } from 'zod';
 
-const fileName = 'journal.ndjson';
-const firstLine = z.object({ spec: z.string() });
+/** The file of lines in a folder of work. */
+export const journalName = 'journal.ndjson';
+const firstLine = z.strictObject({ spec: z.string().regex(/^[0-9a-f]{16,64}$/) });
 
 const parsed = (line: string): unknown => {
   try {
@@ -27,9 +28,15 @@ export async function makeFolder(path: string): Promise<void> {
   }
 }
 
+/** Is a folder one of work, of whatever spec? */
+export async function isJournal(folder: string): Promise<boolean> {
+  const text = await readFile(join(folder, journalName), 'utf8').catch(() => '');
+  return firstLine.safeParse(parsed(text.split('\n', 1)[0])).success;
+}
+
 /** Reads the lines of work of a folder; null where it is that of another spec, or of none. */
 export async function journalLines(folder: string, spec: string): Promise<unknown[] | null> {
-  const text = await readFile(join(folder, fileName), 'utf8').catch(() => '');
+  const text = await readFile(join(folder, journalName), 'utf8').catch(() => '');
   const [head, ...lines] = text.split('\n').filter((l) => l !== '');
   const isSame = head !== undefined && firstLine.safeParse(parsed(head)).data?.spec === spec;
   return isSame ? lines.map(parsed) : null;
@@ -51,4 +58,4 @@ export async function openLines(folder: string, spec: string, inside: string): P
 }
 
 export const addLine = (folder: string, line: unknown): Promise<void> =>
-  appendFile(join(folder, fileName), `${JSON.stringify(line)}\n`, { flush: true });
+  appendFile(join(folder, journalName), `${JSON.stringify(line)}\n`, { flush: true });

@@ -1,16 +1,20 @@
-import { existsSync } from 'node:fs';
-import { copyFile, mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { createHash } from 'node:crypto';
+import { readFile, rename, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { z } from 'zod';
 import { checkDocument } from '@velvet-dusk/core/document';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { type PackSpec, parseSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
 import { parseJson } from '@velvet-dusk/core/parseJson';
-import { putInPlace, refuseUnheld, workFolder } from './exportPack.ts';
+import { putInPlace, refuseUnheld } from './exportPack.ts';
 import { finishPack } from './finish.ts';
-import { filesIn, type MadeFile } from './journal.ts';
+import { filesFolder, filesIn, type MadeFile } from './journal.ts';
+import { openLines } from './lineJournal.ts';
 import { makeFiles, type MakeOptions, PackError, planOrRefuse, specHash } from './makeFiles.ts';
+import { placeIn } from './placeIn.ts';
+import { putFile } from './putFile.ts';
 import type { PackThreads } from './threads.ts';
+import { claimWork, dropWork, refuseTaken } from './workPlace.ts';
 
 const shardName = 'shard.json';
 const shardSchema = z.strictObject({
@@ -30,9 +34,9 @@ export async function exportShard(
   out: string,
   options: MakeOptions & { shard: { index: number; count: number } },
 ): Promise<Map<string, MadeFile>> {
-  if (existsSync(out)) throw new PackError(`${out} is there already`);
-  const work = workFolder(out);
-  const made = await makeFiles(spec, planOrRefuse(spec), work, options);
+  const plan = planOrRefuse(spec);
+  const work = await claimWork(out, specHash(spec), filesFolder);
+  const made = await makeFiles(spec, plan, work, options);
   const record = {
     kind: 'velvet-dusk/pack-shard',
     schemaVersion: 1,
@@ -42,9 +46,22 @@ export async function exportShard(
     files: [...made.values()],
   };
   await writeFile(join(filesIn(work), shardName), JSON.stringify(record), { flush: true });
+  await refuseTaken(out);
   await rename(filesIn(work), out);
-  await rm(work, { recursive: true });
+  await dropWork(work, [filesFolder]);
   return made;
+}
+
+/** A file of a shard, read back. Throws a PackError where its path leads out of the shard, or its bytes are other ones. */
+async function readMade(folder: string, { path, sha256 }: MadeFile): Promise<Buffer> {
+  const place = placeIn(folder, path);
+  if (!place) throw new PackError(`${folder}: ${shardName} names "${path}", which lies outside it`);
+  const bytes = await readFile(place);
+  if (createHash('sha256').update(bytes).digest('hex') !== sha256)
+    throw new PackError(
+      `${place} is not what the shard made: its checksum is another. Make that shard again.`,
+    );
+  return bytes;
 }
 
 type Shard = z.output<typeof shardSchema> & { folder: string };
@@ -70,20 +87,20 @@ export async function mergeShards(
   out: string,
   options: { threads: PackThreads; signal?: AbortSignal },
 ): Promise<Manifest> {
-  if (existsSync(out)) throw new PackError(`${out} is there already`);
+  await refuseTaken(out);
   const shards = await Promise.all(folders.map(readShard));
   checkComplete(shards);
   const spec = parseSpec(shards[0].spec, join(shards[0].folder, shardName));
-  const target = filesIn(workFolder(out));
-  await rm(workFolder(out), { recursive: true, force: true });
+  const plan = planOrRefuse(spec);
+  const work = await claimWork(out, specHash(spec), filesFolder);
+  await openLines(work, specHash(spec), filesFolder);
   const made = new Map<string, MadeFile>();
   for (const { folder, files } of shards)
     for (const file of files as unknown as MadeFile[]) {
-      await mkdir(dirname(join(target, file.path)), { recursive: true });
-      await copyFile(join(folder, file.path), join(target, file.path));
+      await putFile(filesIn(work), file.path, await readMade(folder, file));
       made.set(file.path, file);
     }
-  const manifest = await finishPack(spec, planOrRefuse(spec), made, target, options);
+  const manifest = await finishPack(spec, plan, made, filesIn(work), options);
   refuseUnheld(manifest);
   await putInPlace(spec, out, options.signal);
   return manifest;

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
 import { open, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -33,9 +34,10 @@ export async function writeZip(
   path: string,
   signal?: AbortSignal,
 ): Promise<void> {
-  const part = `${path}.part`;
+  // A name of its own: what stands beside the place is somebody's.
+  const part = `${path}.part-${randomUUID()}`;
   try {
-    await streamZip(folder, top, createWriteStream(part), signal);
+    await streamZip(folder, top, createWriteStream(part, { flags: 'wx' }), signal);
     const file = await open(part, 'r+');
     await file.sync();
     await file.close();

@@ -7,7 +7,7 @@ import { purposeOf } from '@velvet-dusk/core/pack/changes';
 import { type PackSpec, parseSpec } from '@velvet-dusk/core/pack/spec';
 import { parseJson } from '@velvet-dusk/core/parseJson';
 import { UsageError } from '../errors.ts';
-import { readText, worded } from '../files.ts';
+import { readSpecText, worded } from '../files.ts';
 import { Arguments } from '../options.ts';
 import { maxThreads, readShard } from '../shardOption.ts';
 import { type Command, printJson } from './command.ts';
@@ -36,7 +36,7 @@ export const packCommand: Command = {
     const out = options.text('out').replace(/\/+$/, '');
     const shard = readShard(options.optional('shard'));
     const jobs = options.number('jobs', usualThreads(), 1, maxThreads);
-    const told = parseSpec(parseJson(await readText(file), file), file);
+    const told = parseSpec(parseJson(await readSpecText(file), file), file);
     const previous = options.optional('previous');
     const threads = new PackThreads(Math.floor(jobs));
     const isJson = options.flag('json');

@@ -7,7 +7,7 @@ import { trialReadingLabel } from '@velvet-dusk/core/trial/readings';
 import { gateFailures, resultSources, type TrialResult } from '@velvet-dusk/core/trial/run';
 import { parseTrialSpec } from '@velvet-dusk/core/trial/spec';
 import { limitText } from '@velvet-dusk/core/trial/words';
-import { readText, worded } from '../files.ts';
+import { readSpecText, worded } from '../files.ts';
 import { Arguments } from '../options.ts';
 import { maxThreads, readShard } from '../shardOption.ts';
 import { type Command, printJson } from './command.ts';
@@ -58,7 +58,7 @@ export const trialCommand: Command = {
     const shard = readShard(options.optional('shard'));
     const jobs = options.number('jobs', usualThreads(), 1, maxThreads);
     const isJson = options.flag('json');
-    const input = parseTrialSpec(parseJson(await readText(file), file), file);
+    const input = parseTrialSpec(parseJson(await readSpecText(file), file), file);
     const threads = new PackThreads(Math.floor(jobs));
     const onProgress = ({ done, total }: { done: number; total: number }) =>
       !isJson && process.stderr.write(`${done}/${total}\n`);

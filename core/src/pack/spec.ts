@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type Profile } from '../camera/profile.ts';
 import { parseProfile } from '../camera/profile.ts';
-import { checkDocument, migrate } from '../document.ts';
+import { checkDocument, DocumentError, migrate } from '../document.ts';
 import { parseLook } from '../look/document.ts';
 import { shotSchema } from '../look/shot.ts';
 import { practiceSchema } from '../readings/practice.ts';
@@ -91,9 +91,27 @@ export interface PackSpec extends Omit<z.output<typeof specSchema>, 'pack' | 'lo
   profiles: Profile[];
 }
 
+/** Items a pack may plan, of all its cells: about as many files. */
+export const mostItems = 20_000;
+
+/** Counted before anything is checked one by one: a million would take minutes to be refused. */
+function refuseTooMany(document: unknown, file: string): void {
+  const { pack } = document as { pack?: { cells?: unknown } };
+  if (!Array.isArray(pack?.cells)) return;
+  const items = (pack.cells as { items?: unknown }[]).reduce(
+    (sum, cell) => sum + (Array.isArray(cell?.items) ? cell.items.length : 0),
+    0,
+  );
+  if (items > mostItems)
+    throw new DocumentError(file, [
+      `pack: ${items} items are planned; ${mostItems} is the most. Divide the pack.`,
+    ]);
+}
+
 /** Checks a parsed spec and every document in it, migrating older ones. Throws a DocumentError. */
 export function parseSpec(value: unknown, file: string): PackSpec {
   const document = migrate(value, { kind: specKind, version: specVersion, migrations: {}, file });
+  refuseTooMany(document, file);
   const { pack, looks, profiles, ...spec } = checkDocument(specSchema, document, file);
   return {
     ...spec,

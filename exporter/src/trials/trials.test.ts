@@ -10,7 +10,7 @@ import { inputHash, lookOf, plateOf, type TrialInput } from '@velvet-dusk/core/t
 import { cellResult } from '@velvet-dusk/core/trial/result';
 import { cellAt, parseTrialResult } from '@velvet-dusk/core/trial/run';
 import { parseTrialSpec, writeTrialSpec } from '@velvet-dusk/core/trial/spec';
-import { workFolder } from '../exportPack.ts';
+import { workFolder } from '../workPlace.ts';
 import { startWorkshop } from '../testing/workshop.ts';
 import { smallTrial } from '../testing/smallTrial.ts';
 import { exportTrial, exportTrialShard, mergeTrials } from './exportTrial.ts';
@@ -71,6 +71,13 @@ test('two shards make the same run as one', async () => {
   await expect(
     mergeTrials([at('part-1'), at('other')], at('mixed'), { threads: workshop.threads }),
   ).rejects.toThrow(/other is no shard of the same run/);
+  const picture = at(`part-1/cells/${readdirSync(at('part-1/cells'))[0]}`);
+  const bytes = readFileSync(picture);
+  bytes[bytes.length >> 1] ^= 1;
+  writeFileSync(picture, bytes);
+  await expect(
+    mergeTrials([at('part-1'), at('part-2')], at('spoilt'), { threads: workshop.threads }),
+  ).rejects.toThrow(/cells.*is not what the shard made/);
 });
 
 test('broken off, a run goes on where it was, past a half line and what a killed thread left', async () => {
