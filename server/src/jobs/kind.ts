@@ -1,3 +1,4 @@
+import type { SQL } from 'drizzle-orm';
 import type { z } from 'zod';
 import type { Artefact, Job } from '@velvet-dusk/core/api/jobs';
 import type { CodeFiles } from '../files/codes.ts';
@@ -41,13 +42,16 @@ export interface JobKind<S extends z.ZodType = z.ZodType> {
   subject(payload: z.output<S>): NonNullable<Job['subject']>;
   /** Does the work. What it throws is the job's error, in words for the person who ordered it. */
   run(payload: z.output<S>, context: JobContext): Promise<MadeFile[]>;
-  /** Writes down what follows from its files once they are kept; called again where the server was killed in between. */
-  done?(
+  /**
+   * Statements that write down what follows from its files, which are kept by now. They are run with the end of the job in
+   * one step, and each is to do nothing where the job is not running any more.
+   */
+  record?(
     payload: z.output<S>,
     context: Pick<JobContext, 'packs' | 'files'>,
     jobId: string,
     made: readonly MadeFile[],
-  ): Promise<void>;
+  ): Promise<SQL[]>;
 }
 
 export const defineJob = <S extends z.ZodType>(kind: JobKind<S>): JobKind<S> => kind;

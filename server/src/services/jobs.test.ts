@@ -38,7 +38,15 @@ afterEach(async () => {
   close = undefined;
 });
 
-async function service(run: Run, { width = 2, deadline = 60_000, folder = '' } = {}) {
+interface Options {
+  width?: number;
+  deadline?: number;
+  folder?: string;
+  /** Done before the service takes up what was left. */
+  before?(jobs: JobService): Promise<unknown>;
+}
+
+async function service(run: Run, { width = 2, deadline = 60_000, folder = '', before }: Options = {}) {
   folder ||= await filledFolder();
   const db = await openDatabase(folder);
   const files = new FileStore(`${folder}/files`);
@@ -55,6 +63,7 @@ async function service(run: Run, { width = 2, deadline = 60_000, folder = '' } =
     maxAttempts: 3,
   };
   const jobs = new JobService(db, parts as unknown as ConstructorParameters<typeof JobService>[1]);
+  await before?.(jobs);
   await jobs.start();
   close = async () => {
     await jobs.close();
@@ -193,6 +202,28 @@ describe('what a dead server left', () => {
       state: 'failed',
       error: expect.stringMatching(/begun 3 times/) as string,
     });
+  });
+
+  test('is not what was ordered here before it started: that is begun once', async () => {
+    let begun = 0;
+    let id = '';
+    const { ended, jobs } = await service(
+      async (payload, { newPart }) => {
+        begun++;
+        await wait(100);
+        return made(nameOf(payload), newPart());
+      },
+      {
+        before: async (early) => {
+          ({ id } = await early.order('export', 'p', { name: 'early' }));
+          // Under way, as the demo's first release is while its server still opens its port.
+          await expect.poll(async () => (await early.get(id)).state).toBe('running');
+        },
+      },
+    );
+    expect(await ended(id)).toMatchObject({ state: 'done', attempts: 1 });
+    expect(begun).toBe(1);
+    expect((await jobs.get(id)).artefacts).toHaveLength(1);
   });
 
   test('an end that cannot be written down is written when the database lets it, and ends nothing else', async () => {

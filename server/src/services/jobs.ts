@@ -3,7 +3,7 @@ import { EventEmitter } from 'node:events';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
-import { and, asc, count, desc, eq, inArray, lt, or } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, lt, or, type SQL, sql } from 'drizzle-orm';
 import { type Job, type JobAction, type JobPage, type JobState } from '@velvet-dusk/core/api/jobs';
 import type { Database } from '../db/open.ts';
 import { artefacts, jobs } from '../db/schema.ts';
@@ -15,7 +15,7 @@ import { jobKinds } from '../jobs/kinds/index.ts';
 import type { WorkPool } from '../jobs/pool.ts';
 import type { VersionService } from './versions.ts';
 import { notFound, Problem } from '../problem.ts';
-import { type ArtefactRow, countJobs, type JobRow, payloadOf, toJob } from './jobRows.ts';
+import { type ArtefactRow, countJobs, isRunning, type JobRow, payloadOf, toJob } from './jobRows.ts';
 import type { LutService } from './luts.ts';
 import type { PackService } from './packs.ts';
 import type { PlateService } from './plates.ts';
@@ -39,6 +39,12 @@ const actions: Record<JobAction, { from: JobState[]; to: JobState; stage: string
 };
 
 const now = () => new Date().toISOString();
+
+/** What the database calls an error; it may be wrapped. */
+const codeOf = (error: unknown): string => {
+  const { code, cause } = error as { code?: string; cause?: unknown };
+  return code ?? (cause ? codeOf(cause) : '');
+};
 
 interface Parts {
   files: FileStore;
@@ -110,6 +116,16 @@ export class JobService {
     return (await this.whole([row]))[0];
   }
 
+  /** Jobs of a kind that are not over yet. */
+  async unfinished(projectId: string, kind: Job['kind']): Promise<Job[]> {
+    const open = inArray(jobs.state, ['queued', 'running', 'paused']);
+    const rows = await this.db
+      .select()
+      .from(jobs)
+      .where(and(eq(jobs.projectId, projectId), eq(jobs.kind, kind), open));
+    return this.whole(rows);
+  }
+
   /** Takes an order; it is written down when this returns. */
   async order(
     kind: Job['kind'],
@@ -162,20 +178,23 @@ export class JobService {
 
   /** Takes up what a stopped or killed server left unfinished. @returns how many jobs wait now. */
   async start(): Promise<number> {
-    await this.insist(async () => {
-      const left = await this.db.select().from(jobs).where(eq(jobs.state, 'running'));
-      for (const { id, attempts } of left)
-        if (attempts < (this.parts.maxAttempts ?? maxAttempts))
-          await this.move(id, ['running'], { state: 'queued', stage: 'Waiting', progress: 0 });
-        else {
-          const error = `It was begun ${attempts} times, and the server ended each time before it did.`;
-          await this.move(id, ['running'], { state: 'failed', stage: 'Failed', endedAt: now(), error });
-        }
-    });
+    // In line with the beginning of jobs: one that was ordered before this, and runs here already, is not left over.
+    await (this.pumping = this.pumping.then(() => this.insist(() => this.takeUp())));
     await sweepWorkFolders(this.db, this.parts.workFolder);
     this.pump();
     const [{ n }] = await this.db.select({ n: count() }).from(jobs).where(eq(jobs.state, 'queued'));
     return n;
+  }
+
+  private async takeUp(): Promise<void> {
+    const left = await this.db.select().from(jobs).where(eq(jobs.state, 'running'));
+    for (const { id, attempts } of left.filter((row) => !this.running.has(row.id)))
+      if (attempts < (this.parts.maxAttempts ?? maxAttempts))
+        await this.move(id, ['running'], { state: 'queued', stage: 'Waiting', progress: 0 });
+      else {
+        const error = `It was begun ${attempts} times, and the server ended each time before it did.`;
+        await this.move(id, ['running'], { state: 'failed', stage: 'Failed', endedAt: now(), error });
+      }
   }
 
   /** Ends what runs; it is taken up at the next start. */
@@ -203,7 +222,9 @@ export class JobService {
     for (let i = 0; ; i++) {
       try {
         return await write();
-      } catch {
+      } catch (error) {
+        // Two that cannot both stand: trying again changes nothing.
+        if (codeOf(error).startsWith('SQLITE_CONSTRAINT')) throw error;
         const after = recordAfter[Math.min(i, recordAfter.length - 1)];
         await wait(after, undefined, { signal: this.closing.signal }).catch(() => {});
         if (this.closing.signal.aborted) return;
@@ -267,8 +288,8 @@ export class JobService {
       };
       const made = await within(kind!.deadline, controller, kind!.run(payload, context));
       for (const { part, sha256 } of made) await files.adopt(part, sha256);
-      await kind!.done?.(payload, context, row.id, made);
-      await this.insist(() => this.finish(row.id, made));
+      const records = (await kind!.record?.(payload, context, row.id, made)) ?? [];
+      await this.insist(() => this.finish(row.id, made, records));
     } catch (error) {
       for (const part of parts) await files.drop(part).catch(() => {});
       // Cancelled or paused: whoever did that has written it down.
@@ -277,39 +298,38 @@ export class JobService {
         state: 'failed',
         stage: 'Failed',
         endedAt: now(),
-        error: (error as Error).message,
+        error: codeOf(error).startsWith('SQLITE_CONSTRAINT')
+          ? 'Another of the same number was made meanwhile. Export it again.'
+          : (error as Error).message,
       } as const;
       await this.insist(async () => {
         const now = await this.move(row.id, ['running'], failed);
         if (now) await this.changed(now);
       });
     }
-    // Paused or stopped, it goes on from what is there.
-    if (!signal.aborted) await rm(workFolder, { recursive: true, force: true });
+    // Paused or stopped, it goes on from what is there. A thread may still be writing the last file of one that failed:
+    // what cannot be removed now goes at the next start.
+    if (!signal.aborted)
+      await rm(workFolder, { recursive: true, force: true, maxRetries: 5 }).catch(() => {});
   }
 
-  /** Writes an end and its files down together. A job that was cancelled meanwhile stays so. */
-  private async finish(id: string, made: readonly MadeFile[]): Promise<void> {
+  /** Writes an end, its files and what follows from them down in one step. A job that was cancelled meanwhile stays so. */
+  private async finish(id: string, made: readonly MadeFile[], records: readonly SQL[]): Promise<void> {
     const done = { state: 'done', stage: 'Done', progress: 1, error: null, endedAt: now() } as const;
     const mine = and(eq(jobs.id, id), eq(jobs.state, 'running'));
-    const rows = made.map(({ part: _, ...file }) => ({
-      id: randomUUID(),
-      jobId: id,
-      createdAt: now(),
-      ...file,
-    }));
-    const [[row]] = await this.db.batch([
-      this.db.update(jobs).set(done).where(mine).returning(),
-      ...rows.map((values) => this.db.insert(artefacts).values(values)),
-    ]);
-    if (row) await this.changed(row);
-    else
-      await this.db.delete(artefacts).where(
-        inArray(
-          artefacts.id,
-          rows.map((r) => r.id),
-        ),
+    const files = made.map(({ sha256, name, size, document }) => {
+      const values = [randomUUID(), id, sha256, name, size, JSON.stringify(document), now()];
+      const list = sql.join(
+        values.map((v) => sql`${v}`),
+        sql`, `,
       );
+      return sql`INSERT INTO ${artefacts} (id, job_id, sha256, name, size, document, created_at) SELECT ${list} WHERE ${isRunning(id)}`;
+    });
+    const [first, ...rest] = [...records, ...files].map((statement) => this.db.run(statement));
+    const end = this.db.update(jobs).set(done).where(mine).returning();
+    const answers = await (first ? this.db.batch([first, ...rest, end]) : this.db.batch([end]));
+    const [row] = answers.at(-1) as JobRow[];
+    if (row) await this.changed(row);
   }
 }
 

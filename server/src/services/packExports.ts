@@ -1,4 +1,4 @@
-import type { Job } from '@velvet-dusk/core/api/jobs';
+import { type Job, packSubjectOf } from '@velvet-dusk/core/api/jobs';
 import type { PackOrder } from '@velvet-dusk/core/api/packs';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { planPack } from '@velvet-dusk/core/pack/plan';
@@ -48,6 +48,7 @@ export class PackExportService {
     if (first)
       throw new Problem(422, 'Cannot be planned', `${first.says}. Mend the pack, then export again.`);
     if (files.length === 0) throw new Problem(422, 'Nothing to export', 'No file is planned yet.');
+    if (release) await this.refuseSecond(pack.projectId, packId);
     if (release && release.reason === '') await this.refuseUntried(pack.projectId, there);
     const made = [];
     for (const { id, document } of there)
@@ -71,6 +72,21 @@ export class PackExportService {
         date: new Date().toISOString().slice(0, 10),
       },
     } satisfies PackPayload);
+  }
+
+  /** Two releases of a pack at once would have one number. */
+  private async refuseSecond(projectId: string, packId: string): Promise<void> {
+    const open = await this.parts.jobs.unfinished(projectId, 'pack');
+    const other = open.find((job) => {
+      const subject = packSubjectOf(job);
+      return subject?.packId === packId && subject.release !== null;
+    });
+    if (other)
+      throw new Problem(
+        409,
+        'A release is being made',
+        `${other.title} is ${other.state}. Wait for it or cancel it, then make this one.`,
+      );
   }
 
   /** A release of looks that have not passed the project's gate needs a reason. */

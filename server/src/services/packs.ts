@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import type { z } from 'zod';
-import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, isNull, lt, type SQL, sql } from 'drizzle-orm';
 import {
   type PackRecord,
   releaseDocumentSchema,
@@ -17,6 +17,7 @@ import { type PackSpec, specOf } from '@velvet-dusk/core/pack/spec';
 import type { Database } from '../db/open.ts';
 import { artefacts, packs, releases } from '../db/schema.ts';
 import { notFound, Problem } from '../problem.ts';
+import { isRunning } from './jobRows.ts';
 import type { LutService } from './luts.ts';
 import type { PlateService } from './plates.ts';
 import { readRows, whole } from './unreadable.ts';
@@ -42,6 +43,13 @@ export interface SpecParts {
   /** Versions of looks, which never change. */
   looks: { id: string; version: number }[];
   profiles: Profile[];
+}
+
+interface NewRelease {
+  packId: string;
+  jobId: string;
+  told: ReleaseNote;
+  manifest: Manifest;
 }
 
 type ReleasedFile = z.output<typeof releaseDocumentSchema>['files'][number];
@@ -147,8 +155,8 @@ export class PackService {
     return row.most + 1;
   }
 
-  /** Writes a release down. Throws where another took its number meanwhile. */
-  async addRelease(packId: string, jobId: string, told: ReleaseNote, manifest: Manifest): Promise<void> {
+  /** A statement that writes a release down while its job is running; that and the end of the job are one step. */
+  releaseOf({ packId, jobId, told, manifest }: NewRelease): SQL {
     const { number, date } = manifest.release!;
     const document = {
       kind: 'velvet-dusk/release',
@@ -159,18 +167,10 @@ export class PackService {
         return { path, sha256, purpose: purposeOf(file), difference };
       }),
     };
-    const rows = await this.db
-      .insert(releases)
-      .values({ id: randomUUID(), packId, number, jobId, document, createdAt: date })
-      .onConflictDoNothing()
-      .returning();
-    if (rows.length > 0) return;
-    const [there] = await this.db
-      .select()
-      .from(releases)
-      .where(and(eq(releases.packId, packId), eq(releases.number, number)));
-    // The same job, killed after it had written this.
-    if (there.jobId !== jobId) throw new Error(`release ${number} was made meanwhile; order this one again`);
+    const values = [randomUUID(), packId, number, jobId, JSON.stringify(document), date].map(
+      (v) => sql`${v}`,
+    );
+    return sql`INSERT INTO ${releases} (id, pack_id, number, job_id, document, created_at) SELECT ${sql.join(values, sql`, `)} WHERE ${isRunning(jobId)}`;
   }
 
   /** Everything a pack is made of, as one document. */
@@ -200,12 +200,20 @@ export class PackService {
     };
   }
 
-  /** The latest release: its files, for the list of changes of the next, and the zip of it where that is kept. */
-  async latest(packId: string): Promise<{ previous: PackSpec['previous']; zip: string | null }> {
+  /**
+   * The latest release: its files, for the list of changes of the next, and the zip of it where that is kept.
+   * @param below only releases of a lower number.
+   */
+  async latest(
+    packId: string,
+    below = Infinity,
+  ): Promise<{ previous: PackSpec['previous']; zip: string | null }> {
     const [row] = await this.db
       .select()
       .from(releases)
-      .where(eq(releases.packId, packId))
+      .where(
+        and(eq(releases.packId, packId), Number.isFinite(below) ? lt(releases.number, below) : undefined),
+      )
       .orderBy(desc(releases.number))
       .limit(1);
     if (!row) return { previous: null, zip: null };

@@ -5,6 +5,7 @@ import { dirname, join } from 'node:path';
 import { z } from 'zod';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import type { TriedLook } from '@velvet-dusk/core/pack/spec';
+import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { parsePack } from '@velvet-dusk/core/pack/document';
 import { makePack, topFolder } from '@velvet-dusk/exporter/exportPack';
 import { manifestName } from '@velvet-dusk/exporter/finish';
@@ -64,7 +65,8 @@ export const exportPackJob = defineJob({
   }),
   async run({ packId, project, pack, looks, profiles, release, trials }, context): Promise<MadeFile[]> {
     const { projectId, packs, pool, report, signal, workFolder, files } = context;
-    const { previous, zip: zipBefore } = await packs.latest(packId);
+    // The release before its own number, whatever was released since it was ordered: it is the same however often it is begun.
+    const { previous, zip: zipBefore } = await packs.latest(packId, release?.number);
     const spec = {
       ...(await packs.specFor({
         projectId,
@@ -116,9 +118,10 @@ export const exportPackJob = defineJob({
       await made(list, manifestName, { kind: 'velvet-dusk/pack-manifest-file', schemaVersion: 1 }),
     ];
   },
-  async done({ packId, release }, { packs, files }, jobId, made) {
-    if (!release) return;
+  async record({ packId, release }, { packs, files }, jobId, made) {
+    if (!release) return [];
     const { note, recipients, reason } = release;
-    await packs.addRelease(packId, jobId, { note, recipients, reason }, await files.json(made[1].sha256));
+    const manifest = await files.json<Manifest>(made[1].sha256);
+    return [packs.releaseOf({ packId, jobId, told: { note, recipients, reason }, manifest })];
   },
 });
