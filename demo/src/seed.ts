@@ -41,7 +41,9 @@ export async function seedDemo(services: Services, say: (line: string) => void):
   if (!(await services.projects.exists(projectId))) {
     await services.projects.create(projectId, 'Saltmarsh Line', { isDemo: true });
     // The looks of this show lean on their shadows.
-    await services.projects.setPractice(projectId, { ...usualPractice, shadows: 'tinted' });
+    const { revision } = await services.projects.settings(projectId);
+    const practice = { ...usualPractice, shadows: 'tinted' as const };
+    await services.projects.setSettings(projectId, { practice }, revision);
   }
   for (const { path, value } of documents('profiles'))
     await services.profiles.addMissing(parseProfile(value, path), { projectId });

@@ -57,6 +57,8 @@ test('from a log plate to a proven cube that FFmpeg and the viewer agree on', as
   });
 
   await test.step('before and after', async () => {
+    // Out of the number that was typed last.
+    await page.keyboard.press('Escape');
     await page.keyboard.down('b');
     await expect(bench.canvas).toHaveAttribute('aria-label', /Normalised/);
     await page.keyboard.up('b');

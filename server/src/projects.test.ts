@@ -67,7 +67,7 @@ describe('a project', () => {
 
   test('is renamed, archived, deleted, and each is taken back', async () => {
     const { id } = await begin('Going');
-    const change = (to: object) => send('PATCH', `/projects/${id}`, to);
+    const change = async (to: object) => send('PATCH', `/projects/${id}`, to, (await summary(id)).revision);
     expect((await change({ name: 'Gone' })).status).toBe(200);
     await change({ archived: true });
     expect(await summary(id)).toMatchObject({ name: 'Gone', deletedAt: null });
@@ -79,7 +79,56 @@ describe('a project', () => {
     await change({ archived: false, deleted: false });
     expect(await summary(id)).toMatchObject({ archivedAt: null, deletedAt: null });
     await expectProblem(await change({ archived: 'yes' }), 422, /archived/);
-    await expectProblem(await send('PATCH', '/projects/nowhere', { name: 'x' }), 404, /no project "nowhere"/);
+    await expectProblem(
+      await send('PATCH', '/projects/nowhere', { name: 'x' }, 1),
+      404,
+      /no project "nowhere"/,
+    );
+  });
+
+  test('changed in two windows keeps what was saved first, and says so, for its name and for every setting', async () => {
+    const { id, revision } = await begin('Two windows');
+    const practice = { ...usualPractice, skinLean: 3 };
+    const viewing = { output: 'srgb', range: 'full' };
+    const changes: [path: string, first: object, second: object][] = [
+      ['', { name: 'First' }, { name: 'Second' }],
+      ['/practice', { value: practice }, { value: usualPractice }],
+      ['/viewing', { value: viewing }, { value: { ...viewing, output: 'bt1886' } }],
+      ['/gate', { value: {} }, { value: null }],
+    ];
+    let seen = revision;
+    for (const [path, first, second] of changes) {
+      const put = (to: object, on: number) => send(path ? 'PUT' : 'PATCH', `/projects/${id}${path}`, to, on);
+      const saved = (await (await put(first, seen)).json()) as ProjectSettings;
+      expect(saved.revision, path).toBe(seen + 1);
+      const late = await put(second, seen);
+      expect(await late.clone().json()).toMatchObject({ current: { name: 'First', revision: seen + 1 } });
+      await expectProblem(late, 412, /changed in another window.*Nothing was overwritten/);
+      expect((await send('PUT', `/projects/${id}/practice`, { value: practice })).status).toBe(428);
+      seen++;
+    }
+    expect(await open(id)).toMatchObject({ name: 'First', practice: { skinLean: 3 }, viewing });
+  });
+
+  test('takes no edit of a plate that another window has deleted', async () => {
+    const frame = { id: 'gone', projectId: 'p', name: 'Gone', profileId: 'heron' };
+    const { plate } = await testClient.services.plates.addBytes(tinyFrame, 'gone.png', frame);
+    await ask('/plates/gone', { method: 'DELETE' });
+    const edit = () => send('PATCH', '/plates/gone', { name: 'Edited' }, plate.revision);
+    await expectProblem(await edit(), 409, /"Gone" was deleted meanwhile.*Restore the plate/);
+    await ask('/plates/gone/restore', { method: 'POST' });
+    expect((await edit()).status).toBe(200);
+    await ask('/plates/gone', { method: 'DELETE' });
+  });
+
+  test('is listed by its indexes: no table of parts is read whole for it', async () => {
+    const client = createClient({ url: pathToFileURL(databasePath(dataFolder)).href });
+    const { sql, params } = testClient.services.projects.listQuery().toSQL();
+    const plan = await client.execute({ sql: `EXPLAIN QUERY PLAN ${sql}`, args: params as string[] });
+    client.close();
+    const steps = plan.rows.map((row) => String(row.detail));
+    for (const table of ['looks', 'plates', 'jobs'])
+      expect(steps.filter((s) => s.includes(table)).join('; '), table).toMatch(/^SEARCH .*INDEX/);
   });
 
   test('stands first in the list when it was opened last', async () => {

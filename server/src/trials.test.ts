@@ -82,10 +82,12 @@ test('what cannot be run is refused in words, when it is ordered or as the jobâ€
 
 describe('a gate', () => {
   const release = { note: '', recipients: '', reason: '' };
+  const put = async (value: unknown) => {
+    const { revision } = (await (await client.ask('/projects/p')).json()) as ProjectSettings;
+    return send('PUT', '/projects/p/gate', { value }, revision);
+  };
   const setGate = (readings: string[]) =>
-    send('PUT', '/projects/p/gate', {
-      gate: gateSchema.parse({ plateIds: ['plate'], readings, balance: { low: 0, high: 0 } }),
-    });
+    put(gateSchema.parse({ plateIds: ['plate'], readings, balance: { low: 0, high: 0 } }));
 
   test('holds a release until a run of the look as it is passes, or a reason is given', async () => {
     const items = [packItemSchema.parse({ role: 'combined', grid: 33, destinations: ['editor'] })];
@@ -116,15 +118,11 @@ describe('a gate', () => {
     const passed = await finished(await orderRun(board(['plate'], [0])));
     expect(trialNoteOf(passed)!.looks[0].passed).toBe(true);
     expect((await order({})).status).toBe(202);
-    await send('PUT', '/projects/p/gate', { gate: null });
+    await put(null);
   });
 
   test('a wrong one is refused with its place', async () => {
-    await client.expectProblem(
-      await send('PUT', '/projects/p/gate', { gate: { readings: ['moon'] } }),
-      422,
-      /gate\.readings/,
-    );
+    await client.expectProblem(await put({ readings: ['moon'] }), 422, /value\.readings/);
   });
 });
 

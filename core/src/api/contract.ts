@@ -147,6 +147,8 @@ export type UnreadableRow = z.output<typeof unreadableSchema>;
 export const projectSettingsSchema = z.object({
   id: z.string(),
   name: z.string(),
+  /** Counts changes of its name and settings; whoever changes them says which one was seen. */
+  revision: z.number().int(),
   isDemo: z.boolean(),
   practice: practiceSchema,
   /** What pictures are shown on, unless somebody says otherwise. */
@@ -181,6 +183,7 @@ export const projectSummarySchema = z.object({
   id: z.string(),
   name: z.string(),
   isDemo: z.boolean(),
+  revision: z.number().int(),
   /** Empty for one that was never opened. */
   openedAt: z.string(),
   archivedAt: z.string().nullable(),

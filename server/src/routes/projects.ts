@@ -11,9 +11,9 @@ import { displaySchema } from '@velvet-dusk/core/render/display';
 import { gateSchema } from '@velvet-dusk/core/trial/gate';
 import { notFound } from '../problem.ts';
 import type { Services } from '../services/index.ts';
-import { body, json, param } from './parse.ts';
+import { body, json, param, seenRevision } from './parse.ts';
 
-const gateBodySchema = z.strictObject({ gate: gateSchema.nullable() });
+const settingSchemas = { practice: practiceSchema, viewing: displaySchema, gate: gateSchema.nullable() };
 
 export function projectRoutes({ projects, ...services }: Services): Router {
   const router = Router();
@@ -33,7 +33,7 @@ export function projectRoutes({ projects, ...services }: Services): Router {
       res.json(await services[part].list(idOf(req)));
     });
   router.patch('/projects/:id', json, async (req, res) => {
-    res.json(await projects.change(idOf(req), body(req, projectChangeSchema)));
+    res.json(await projects.change(idOf(req), body(req, projectChangeSchema), seenRevision(req)));
   });
   router.post('/projects/:id/duplicate', async (req, res) => {
     res.status(201).json(await projects.duplicate(idOf(req)));
@@ -42,14 +42,11 @@ export function projectRoutes({ projects, ...services }: Services): Router {
     await projects.opened(idOf(req));
     res.json({});
   });
-  router.put('/projects/:id/practice', json, async (req, res) => {
-    res.json(await projects.setPractice(idOf(req), body(req, practiceSchema)));
-  });
-  router.put('/projects/:id/viewing', json, async (req, res) => {
-    res.json(await projects.setViewing(idOf(req), body(req, displaySchema)));
-  });
-  router.put('/projects/:id/gate', json, async (req, res) => {
-    res.json({ gate: await projects.setGate(idOf(req), body(req, gateBodySchema).gate) });
-  });
+  // Each is a setting of its own, so that two windows that change different ones meet a conflict only where they must.
+  for (const [name, schema] of Object.entries(settingSchemas))
+    router.put(`/projects/:id/${name}`, json, async (req, res) => {
+      const { value } = body(req, z.strictObject({ value: schema as z.ZodType }));
+      res.json(await projects.setSettings(idOf(req), { [name]: value }, seenRevision(req)));
+    });
   return router;
 }

@@ -234,10 +234,17 @@ export class PlateService {
     const [row] = await this.db
       .update(plates)
       .set({ ...change, revision: seenRevision + 1 })
-      .where(and(eq(plates.id, id), eq(plates.revision, seenRevision)))
+      .where(and(eq(plates.id, id), eq(plates.revision, seenRevision), isNull(plates.deletedAt)))
       .returning();
     if (row) return toPlate(row);
-    const current = toPlate(await this.row(id));
+    const there = await this.row(id);
+    if (there.deletedAt !== null)
+      throw new Problem(
+        409,
+        'Plate is deleted',
+        `Plate "${there.name}" was deleted meanwhile, so this edit was not saved. Restore the plate at Plates, then edit it again.`,
+      );
+    const current = toPlate(there);
     throw new Problem(
       412,
       'Changed elsewhere',

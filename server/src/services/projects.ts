@@ -8,12 +8,12 @@ import type {
 } from '@velvet-dusk/core/api/contract';
 import { checkDocument } from '@velvet-dusk/core/document';
 import { newLook } from '@velvet-dusk/core/look/document';
-import { type PracticeSettings, practiceSchema, usualPractice } from '@velvet-dusk/core/readings/practice';
+import { practiceSchema, usualPractice } from '@velvet-dusk/core/readings/practice';
 import { type Display, displaySchema, standardDisplay } from '@velvet-dusk/core/render/display';
-import { type Gate, gateSchema } from '@velvet-dusk/core/trial/gate';
+import { gateSchema } from '@velvet-dusk/core/trial/gate';
 import type { Database } from '../db/open.ts';
 import { jobs, looks, plates, projects } from '../db/schema.ts';
-import { notFound } from '../problem.ts';
+import { notFound, Problem } from '../problem.ts';
 import { copyProject } from './copyProject.ts';
 import { freeId } from './freeId.ts';
 import { readRows, whole } from './unreadable.ts';
@@ -39,11 +39,16 @@ export class ProjectService {
 
   /** All projects, the one opened last first; also those that are archived or deleted. */
   async list(): Promise<ProjectSummary[]> {
+    return this.listQuery();
+  }
+
+  /** The query of the list, for whoever looks at how it is answered. */
+  listQuery() {
     // References are finished pictures, of no camera.
     const plate = and(eq(plates.projectId, projects.id), eq(plates.kind, 'plate'), isNull(plates.deletedAt));
     const those = (select: { getSQL(): SQL }) => sql<number>`(${select})`;
     const exported = and(eq(jobs.projectId, projects.id), eq(jobs.kind, 'export'), eq(jobs.state, 'done'));
-    const { id, name, isDemo, openedAt, archivedAt, deletedAt } = projects;
+    const { id, name, isDemo, revision, openedAt, archivedAt, deletedAt } = projects;
     const counts = {
       cameras: those(
         this.db
@@ -56,7 +61,7 @@ export class ProjectService {
       exports: those(this.db.select({ n: count() }).from(jobs).where(exported)),
     };
     return this.db
-      .select({ id, name, isDemo, openedAt, archivedAt, deletedAt, ...counts })
+      .select({ id, name, isDemo, revision, openedAt, archivedAt, deletedAt, ...counts })
       .from(projects)
       .orderBy(desc(openedAt), name);
   }
@@ -101,13 +106,43 @@ export class ProjectService {
   }
 
   /** Renames, archives or deletes a project, or takes one of the last two back. */
-  async change(id: string, { name, archived, deleted }: ProjectChange): Promise<ProjectSettings> {
-    await this.row(id);
+  async change(
+    id: string,
+    { name, archived, deleted }: ProjectChange,
+    seenRevision: number,
+  ): Promise<ProjectSettings> {
     const at = (isSet: boolean | undefined) => (isSet === undefined ? undefined : isSet ? now() : null);
-    const set = { name, archivedAt: at(archived), deletedAt: at(deleted) };
-    if (Object.values(set).some((v) => v !== undefined))
-      await this.db.update(projects).set(set).where(eq(projects.id, id));
-    return this.settings(id);
+    return this.set(id, { name, archivedAt: at(archived), deletedAt: at(deleted) }, seenRevision);
+  }
+
+  /** Sets schools of practice, display or release criteria. */
+  setSettings(
+    id: string,
+    settings: Partial<Pick<ProjectSettings, 'practice' | 'viewing' | 'gate'>>,
+    seenRevision: number,
+  ): Promise<ProjectSettings> {
+    return this.set(id, settings, seenRevision);
+  }
+
+  /** Writes over exactly the revision the writer has seen; any other is a conflict and nothing is written. */
+  private async set(
+    id: string,
+    values: Partial<typeof projects.$inferInsert>,
+    seenRevision: number,
+  ): Promise<ProjectSettings> {
+    const [row] = await this.db
+      .update(projects)
+      .set({ ...values, revision: seenRevision + 1 })
+      .where(and(eq(projects.id, id), eq(projects.revision, seenRevision)))
+      .returning();
+    if (row) return this.toSettings(row);
+    const current = await this.settings(id);
+    throw new Problem(
+      412,
+      'Changed elsewhere',
+      `"${current.name}" was changed in another window meanwhile. Nothing was overwritten; look at what is there now, then change it again.`,
+      { current },
+    );
   }
 
   /** Notes that a project is opened now. */
@@ -142,7 +177,7 @@ export class ProjectService {
   private toSettings(row: Row): ProjectSettings {
     const read = readRows([row], 'settings', { read: readSettings, nameOf: ({ name }) => name });
     const settings = read.items[0] ?? { practice: usualPractice, viewing: standardDisplay, gate: null };
-    return { id: row.id, name: row.name, isDemo: row.isDemo, ...settings };
+    return { id: row.id, name: row.name, isDemo: row.isDemo, revision: row.revision, ...settings };
   }
 
   private async row(id: string): Promise<Row> {
@@ -151,29 +186,8 @@ export class ProjectService {
     return row;
   }
 
-  /** Sets the schools of practice. The last one to choose wins: they are a few switches, not a document. */
-  async setPractice(id: string, practice: PracticeSettings): Promise<PracticeSettings> {
-    await this.row(id);
-    await this.db.update(projects).set({ practice }).where(eq(projects.id, id));
-    return practice;
-  }
-
-  /** Sets what looks have to hold before they are released; null for nothing. The last one to choose wins. */
-  async setGate(id: string, gate: Gate | null): Promise<Gate | null> {
-    await this.row(id);
-    await this.db.update(projects).set({ gate }).where(eq(projects.id, id));
-    return gate;
-  }
-
   /** What pictures of a project are shown on; the standard where its row cannot be read. */
   async viewing(id: string): Promise<Display> {
     return (await this.settings(id)).viewing;
-  }
-
-  /** Sets what pictures are shown on. The last one to choose wins. */
-  async setViewing(id: string, viewing: Display): Promise<Display> {
-    await this.row(id);
-    await this.db.update(projects).set({ viewing }).where(eq(projects.id, id));
-    return viewing;
   }
 }

@@ -32,8 +32,10 @@ export function useProjectActions() {
     onSuccess,
   });
   const change = useMutation({
-    mutationFn: ({ id, change }: { id: string; change: ProjectChange }) =>
-      ask(`/projects/${id}`, projectSettingsSchema, { method: 'PATCH', json: change }),
+    mutationFn: ({ id, revision, change }: { id: string; revision: number; change: ProjectChange }) =>
+      ask(`/projects/${id}`, projectSettingsSchema, { method: 'PATCH', json: change, revision }),
+    // Refused, the list shows what is there now.
+    onError: onSuccess,
     onSuccess(settings) {
       queryClient.setQueryData(settingsKey(settings.id), settings);
       return onSuccess();

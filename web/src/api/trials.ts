@@ -1,15 +1,10 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
 import { jobSchema, type Job } from '@velvet-dusk/core/api/jobs';
-import type { ProjectSettings } from '@velvet-dusk/core/api/contract';
 import type { ClipOrder, TrialOrder } from '@velvet-dusk/core/api/trials';
-import { type Gate, gateSchema } from '@velvet-dusk/core/trial/gate';
 import { parseTrialResult, type TrialResult } from '@velvet-dusk/core/trial/run';
-import { useOpenProject } from '../bench/useBench.ts';
 import { ask } from './client.ts';
 import { useJobMutation } from './jobs.ts';
-import { settingsKey } from './project.ts';
-import { queryClient } from './queryClient.ts';
 
 export const useOrderTrial = () =>
   useJobMutation(({ projectId, order }: { projectId: string; order: TrialOrder }) =>
@@ -30,19 +25,5 @@ export function useTrialResult(job: Job | undefined) {
       parseTrialResult(await ask(`/artefacts/${file!.id}/file`, z.unknown()), job!.title),
     enabled: file !== undefined,
     staleTime: Infinity,
-  });
-}
-
-const answerSchema = z.object({ gate: gateSchema.nullable() });
-
-/** Sets what looks of the open project have to hold before they are released; shown at once. */
-export function useSetGate() {
-  const { id } = useOpenProject();
-  return useMutation({
-    mutationFn: (gate: Gate | null) =>
-      ask(`/projects/${id}/gate`, answerSchema, { method: 'PUT', json: { gate } }),
-    onMutate: (gate) =>
-      queryClient.setQueryData<ProjectSettings>(settingsKey(id), (s) => s && { ...s, gate }),
-    onError: () => queryClient.invalidateQueries({ queryKey: settingsKey(id) }),
   });
 }

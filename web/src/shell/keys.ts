@@ -23,6 +23,7 @@ export const keyHelp: readonly [keys: string, does: string][] = [
   ['Ctrl Shift Z', 'Redo'],
   ['E', 'Export a cube'],
   ['↑ ↓ on a number', 'Step; with Shift coarse, with Alt fine'],
+  ['Esc on a number', 'Give up what is typed; again: leave it for the keys above'],
   ['Arrows on a zone', 'Density up and down, centre along the rail'],
   ['Arrows on a pad', 'Tint'],
   ['Arrows, Enter on a board', 'Walk it, open a cell'],

@@ -178,14 +178,14 @@ class Autosave {
   private async sendNow(): Promise<void> {
     const now = documentOf(useDocument.getState());
     if (!looks.savedOf(this.lookId)) return;
-    try {
-      await looks.send(this.lookId);
-      for (const id of plates.ids) await plates.send(id);
-    } catch (error) {
-      return this.failed(error);
-    } finally {
-      useSaveStatus.setState({ revision: looks.savedOf(this.lookId)!.revision });
-    }
+    const errors: unknown[] = [];
+    const sends = [() => looks.send(this.lookId), ...plates.ids.map((id) => () => plates.send(id))];
+    // One that is refused holds no other up.
+    for (const send of sends) await send().catch((error: unknown) => errors.push(error));
+    useSaveStatus.setState({ revision: looks.savedOf(this.lookId)!.revision });
+    // What may go through later is tried again, whatever else was refused for good.
+    const error = errors.find((e) => !isFinal(e)) ?? errors[0];
+    if (error !== undefined) return this.failed(error);
     if (!same(now, documentOf(useDocument.getState()))) {
       // What was edited meanwhile is taken down anew: the save has dropped the drafts of what it sent.
       this.note();

@@ -34,7 +34,7 @@ export function parseNumber(text: string, unit = ''): number {
 }
 
 /**
- * A number that can be typed. Arrows step, Shift coarse, Alt fine; Enter takes, Escape gives up;
+ * A number that can be typed. Arrows step, Shift coarse, Alt fine; Enter takes, Escape gives up, Escape again leaves;
  * a double click on the label goes back to rest.
  */
 export function NumberField(props: NumberFieldProps) {
@@ -63,7 +63,9 @@ export function NumberField(props: NumberFieldProps) {
       onChange(hold((Number.isFinite(typed) ? typed : value) + by));
     } else if (event.key === 'Enter') {
       take();
-    } else if (event.key === 'Escape' && draft !== null) {
+    } else if (event.key === 'Escape') {
+      // Once to give up what is typed, once more to leave: then keys are the bench's again.
+      if (draft === null) event.currentTarget.blur();
       setDraft(null);
     } else return;
     event.stopPropagation();

@@ -23,7 +23,12 @@ function RenderingRow() {
   const set = (change: Partial<ToneRendering>) =>
     editLook((look) => ({ ...look, rendering: { ...look.rendering, ...change } }));
   return (
-    <div className="px-3 h-[26px] flex items-center gap-3 text-[12px] border-t border-g3 mt-1">
+    <div className="px-3 min-h-[26px] flex flex-wrap items-center gap-3 text-[12px] border-t border-g3 mt-1">
+      {setViewing.error && (
+        <p role="alert" className="text-ember w-full">
+          ▲ {setViewing.error.message}
+        </p>
+      )}
       <span
         className="text-t2 flex-1"
         title="From light to a display; part of the cube, common to look and conversion. The display is the project’s, not the look’s."

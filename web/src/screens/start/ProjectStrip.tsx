@@ -84,21 +84,24 @@ function NameField({ summary, onEnd, onName }: NameFieldProps) {
 
 /** A project as its plates under its first look, what is in it, and what can be done with it. */
 export function ProjectStrip({ summary, onDone }: { summary: ProjectSummary; onDone(done: Done): void }) {
-  const { id, name, plates, cameras, looks, exports } = summary;
+  const { id, revision, name, plates, cameras, looks, exports } = summary;
   const { change, duplicate } = useProjectActions();
   const [isNaming, setNaming] = useState(false);
   const isYoung = plates === 0;
   const put = (text: string, there: ProjectChange, back: ProjectChange) =>
     change.mutate(
-      { id, change: there },
-      { onSuccess: () => onDone({ text, undo: () => change.mutateAsync({ id, change: back }) }) },
+      { id, revision, change: there },
+      {
+        onSuccess: (now) =>
+          onDone({ text, undo: () => change.mutateAsync({ id, revision: now.revision, change: back }) }),
+      },
     );
   const copy = () =>
     duplicate.mutate(id, {
       onSuccess: (made) =>
         onDone({
           text: `"${name}" is duplicated.`,
-          undo: () => change.mutateAsync({ id: made.id, change: { deleted: true } }),
+          undo: () => change.mutateAsync({ id: made.id, revision: made.revision, change: { deleted: true } }),
         }),
     });
   const trouble = change.error ?? duplicate.error;

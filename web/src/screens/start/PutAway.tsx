@@ -17,7 +17,9 @@ export function PutAway({ projects }: { projects: readonly ProjectSummary[] }) {
             <Button
               kind="text"
               aria-label={`Restore ${p.name}`}
-              onClick={() => change.mutate({ id: p.id, change: { archived: false, deleted: false } })}
+              onClick={() =>
+                change.mutate({ id: p.id, revision: p.revision, change: { archived: false, deleted: false } })
+              }
             >
               Restore
             </Button>

@@ -17,7 +17,8 @@ function useOpenDemo(demo: ProjectSummary | undefined) {
   return async () => {
     if (!demo) return;
     const isAway = demo.archivedAt !== null || demo.deletedAt !== null;
-    if (isAway) await change.mutateAsync({ id: demo.id, change: { archived: false, deleted: false } });
+    const back = { archived: false, deleted: false };
+    if (isAway) await change.mutateAsync({ id: demo.id, revision: demo.revision, change: back });
     await navigate(`/${demo.id}/look`);
   };
 }

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { enduranceSearch, type EnduranceKind } from '@velvet-dusk/core/trial/endurance';
 import { type Gate, gateSchema } from '@velvet-dusk/core/trial/gate';
-import { useSetGate } from '../../api/trials.ts';
+import { useSetSetting } from '../../api/settings.ts';
 import { useOpenProject, usePlates } from '../../bench/useBench.ts';
 import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
@@ -26,7 +26,7 @@ function GateForm({ gate, onDone }: { gate: Gate | null; onDone(): void }) {
     const asked = gate ?? gateSchema.parse({});
     return { ...asked, plateIds: asked.plateIds.filter((id) => plates.some((p) => p.id === id)) };
   });
-  const save = useSetGate();
+  const save = useSetSetting('gate');
   const isOn = (id: string) => draft.plateIds.length === 0 || draft.plateIds.includes(id);
   const setPlate = (id: string, on: boolean) => {
     const next = plates.map((p) => p.id).filter((p) => (p === id ? on : isOn(p)));

@@ -9,7 +9,7 @@ export interface Spot {
 }
 
 interface BoardStore {
-  /** Boards by project, as they are laid out; kept in the browser. */
+  /** Boards by project, as they are laid out; kept in the browser, for this window and as the last of all. */
   boards: Record<string, Trial>;
 }
 
@@ -23,7 +23,8 @@ export const useBoards = create<BoardStore>()(
 /** The board a project was left with; null where there is none, or one of another time. */
 export function keptBoard(projectId: string): Trial | null {
   try {
-    const text = localStorage.getItem(keptUnder(projectId));
+    // A window comes back to its own; a new one begins with the one laid out last.
+    const text = sessionStorage.getItem(keptUnder(projectId)) ?? localStorage.getItem(keptUnder(projectId));
     return text === null ? null : parseTrial(JSON.parse(text), 'board');
   } catch {
     return null;
@@ -44,7 +45,8 @@ useBoards.subscribe(({ boards }, { boards: before }) => {
   for (const [projectId, board] of Object.entries(boards)) {
     if (before[projectId] === board) continue;
     try {
-      localStorage.setItem(keptUnder(projectId), JSON.stringify(board));
+      for (const store of [sessionStorage, localStorage])
+        store.setItem(keptUnder(projectId), JSON.stringify(board));
     } catch {
       // A full or forbidden store: the board is there until the page goes.
     }
