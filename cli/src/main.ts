@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Command } from './commands/command.ts';
 import { UsageError } from './errors.ts';
+import { guardTerminal } from './guardTerminal.ts';
 
 /** Each is read when it is asked for: a program of one command has no need of the others' code. */
 const commands: Record<string, () => Promise<Command>> = {
@@ -64,4 +65,5 @@ async function main([name, ...args]: string[]): Promise<number> {
   }
 }
 
+for (const stream of [process.stdout, process.stderr]) guardTerminal(stream);
 process.exitCode = await main(process.argv.slice(2));

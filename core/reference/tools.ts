@@ -30,6 +30,16 @@ export const ocio = (transform: object, pixels: Pixel[], inverse = false): Pixel
 export const ocioBaked = (question: { grid: number; shaper?: number; endings: readonly string[] }) =>
   ask('bake', question) as { files: Record<string, string>; nodes: Pixel[] };
 
+/** What OpenColorIO finds in configurations, or why it does not load one. */
+interface ConfigAnswer {
+  error?: string;
+  looks: string[];
+  spaces: string[];
+  views: string[][];
+}
+export const ocioConfigs = (configs: readonly string[]): ConfigAnswer[] =>
+  (ask('config', { configs }) as { configs: ConfigAnswer[] }).configs;
+
 /** What docs/film.md gives for some cases, built again in numpy. */
 export interface FilmAnswer {
   lights: number[];

@@ -23,7 +23,7 @@ export class Bench {
     await this.page.waitForFunction(
       () =>
         document.querySelector<HTMLElement>('canvas[data-renderer]')?.dataset.drawn &&
-        document.querySelector('[data-testid=readings] button'),
+        document.querySelector('[data-testid=readings][aria-busy=false] button'),
       null,
       { polling: 'raf', timeout: 30_000 },
     );

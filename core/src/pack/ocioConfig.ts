@@ -8,7 +8,7 @@ import { gridLines, logLines, writeClf } from '../formats/clf/write.ts';
 import { type BakeOrder } from '../order/bake.ts';
 import { type Display, displayToken } from '../render/display.ts';
 import { outputs } from '../render/outputs/index.ts';
-import { fileSlug } from '../slug.ts';
+import { fileSlug, uniqueNames } from '../slug.ts';
 import type { Pack } from './document.ts';
 import type { NamedLook } from '../look/namedLook.ts';
 import type { PackSources } from './plannedLut.ts';
@@ -70,12 +70,39 @@ const throughGrid = (file: string) => [
   `        - !<FileTransform> {src: ${quoted(file)}, interpolation: tetrahedral}`,
 ];
 
+/** Spaces and roles of every configuration; no look or camera is called like one of them. */
+const ownNames = [
+  'ACES2065-1',
+  'Raw',
+  gridSpace,
+  noLook,
+  'default',
+  'scene_linear',
+  'aces_interchange',
+  'color_timing',
+];
+/** Variables, lists, switches and tokens of a configuration. */
+const meaning = /[$%,:{}<>|"\\]/g;
+const namesFor = (names: readonly string[], taken: readonly string[]) =>
+  uniqueNames(names, { taken, meaning, fallback: 'Unnamed' });
+
 /** Looks and cameras that a pack's cells ask for. */
 function usedBy(pack: Pack, { looks, profiles }: PackSources) {
   const cells = pack.cells.filter((c) => c.items.length > 0);
+  const usedLooks = looks.filter((l) => cells.some((c) => c.lookId === l.id));
+  const used = profiles.filter((p) => cells.some((c) => c.profileId === p.id));
+  const lookNames = namesFor(
+    usedLooks.map((l) => l.document.name),
+    ownNames,
+  );
+  // Spaces of views are called after looks.
+  const cameraNames = namesFor(
+    used.map((p) => p.name),
+    [...ownNames, ...lookNames],
+  );
   return {
-    looks: looks.filter((l) => cells.some((c) => c.lookId === l.id)),
-    profiles: profiles.filter((p) => cells.some((c) => c.profileId === p.id)),
+    looks: usedLooks.map((l, i) => ({ ...l, name: lookNames[i] })),
+    profiles: used.map((profile, i) => ({ profile, name: cameraNames[i] })),
   };
 }
 
@@ -93,15 +120,18 @@ interface View {
 }
 
 /** A view for every look on a display, and one without. */
-function viewsOf(display: Display, looks: readonly NamedLook[]): { view: View; order: BakeOrder }[] {
+function viewsOf(
+  display: Display,
+  looks: readonly (NamedLook & { name: string })[],
+): { view: View; order: BakeOrder }[] {
   const token = displayToken(display);
   const base = { profile: gridProfile, display, grid };
   const plain = looks.length === 0 ? [] : [looks[0]];
   return [
-    ...looks.map(({ document: look, id, version }) => ({
+    ...looks.map(({ document: look, id, version, name }) => ({
       view: {
-        name: look.name,
-        space: `${look.name}, ${token}`,
+        name,
+        space: `${name}, ${token}`,
         file: `${fileSlug(id, 'look')}_${token}.cube`,
         display,
       },
@@ -148,7 +178,7 @@ export function ocioConfig(pack: Pack, sources: PackSources): OcioConfig {
   const config = [
     'ocio_profile_version: 2',
     '',
-    `name: ${quoted(pack.name)}`,
+    `name: ${quoted(namesFor([pack.name], [])[0])}`,
     'search_path: "."',
     'strictparsing: true',
     '',
@@ -172,7 +202,7 @@ export function ocioConfig(pack: Pack, sources: PackSources): OcioConfig {
     'looks:',
     ...looks.flatMap((look) => [
       '  - !<Look>',
-      `    name: ${quoted(look.document.name)}`,
+      `    name: ${quoted(look.name)}`,
       `    process_space: ${quoted(gridSpace)}`,
       `    transform: !<FileTransform> {src: ${quoted(lookFile(look))}, interpolation: tetrahedral}`,
     ]),
@@ -184,10 +214,10 @@ export function ocioConfig(pack: Pack, sources: PackSources): OcioConfig {
       '    encoding: log',
       '    from_scene_reference: !<FileTransform> {src: "aces-to-grid.clf"}',
     ]),
-    ...profiles.flatMap((p) =>
-      colourSpace(p.name, 'Cameras', [
+    ...profiles.flatMap(({ profile, name }) =>
+      colourSpace(name, 'Cameras', [
         '    encoding: log',
-        ...toReference(`${fileSlug(p.id, 'camera')}.clf`),
+        ...toReference(`${fileSlug(profile.id, 'camera')}.clf`),
       ]),
     ),
     ...views.flatMap(({ view }) => colourSpace(view.space, 'Displays', throughGrid(view.file))),
@@ -206,7 +236,10 @@ export function ocioConfig(pack: Pack, sources: PackSources): OcioConfig {
           nodes: [logLines('cameraLinToLog', { ...acescctParams })],
         }),
       },
-      ...profiles.map((p) => ({ path: `${folder}/${fileSlug(p.id, 'camera')}.clf`, text: profileToClf(p) })),
+      ...profiles.map(({ profile: p }) => ({
+        path: `${folder}/${fileSlug(p.id, 'camera')}.clf`,
+        text: profileToClf(p),
+      })),
     ],
     lookTransforms: looks.map((look) => ({
       path: `${folder}/${fileSlug(look.id, 'look')}_aces2065-1.clf`,

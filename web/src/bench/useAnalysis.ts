@@ -15,7 +15,9 @@ const report = (error: unknown) => setMeasured({ trouble: `Measuring failed: ${(
 
 async function analyse(order: AnalysisOrder) {
   try {
-    setMeasured({ analysis: await analysisEngine.analyse(order), trouble: null });
+    const analysis = await analysisEngine.analyse(order);
+    const { plate, view, readingId } = order;
+    setMeasured({ analysis, measuredOf: { plateId: plate.id, view, readingId }, trouble: null });
   } catch (error) {
     report(error);
   }
@@ -105,6 +107,11 @@ export function useAnalysis(): void {
       const profile = profiles.find((p) => p.id === plate.profileId);
       return profile ? [plateOrder(plate, profile)] : [];
     });
+
+  useEffect(() => {
+    // What steps do is told of one plate.
+    setMeasured({ effects: new Map() });
+  }, [currentId]);
 
   const lastAnalysed = useRef(0);
   useEffect(() => {

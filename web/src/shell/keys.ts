@@ -17,6 +17,7 @@ export const keyHelp: readonly [keys: string, does: string][] = [
   ['S', 'The chosen step alone, and back'],
   ['X', 'Texture hidden, and back'],
   ['F', 'Picture on the whole screen'],
+  ['Esc', 'No reading marked on the picture, no pick'],
   ['Z', 'Fit, or one pixel to one'],
   [',  .', 'Film dock: the stock before, the stock after'],
   ['Ctrl Z', 'Undo'],
@@ -63,6 +64,7 @@ function onPlainKey(key: string, plateIds: string[]): boolean {
   else if (key === 'x') setView({ textureHidden: !state.textureHidden });
   else if (key === 'f') showFull();
   else if (key === 'Escape' && state.pick) setView({ pick: null });
+  else if (key === 'Escape' && state.readingId) setView({ readingId: null });
   else if (key === 'z') setView({ zoom: state.zoom === 'fit' ? 1 : 'fit' });
   else if (key === 'e') setView({ exporting: true });
   else if (stockKeys[key] && state.dock === 'film') auditionNext(stockKeys[key]);

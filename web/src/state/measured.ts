@@ -3,15 +3,25 @@ import type { Proposal } from '@velvet-dusk/core/proposals/index';
 import type { SuitedStrength } from '@velvet-dusk/core/proposals/strength';
 import type { Verdict } from '@velvet-dusk/core/numeric/verdict';
 import type { Analysis } from '../workers/analysis.ts';
+import type { View } from './view.ts';
 
 export interface LiveThumb {
   bitmap: ImageBitmap;
   verdict: Verdict;
 }
 
+/** A plate in a view, with the reading whose place is marked. */
+export interface MeasuredOf {
+  plateId: string;
+  view: View;
+  readingId: string;
+}
+
 /** What the analysis worker last said. */
 interface Measured {
   analysis: Analysis | null;
+  /** What that was measured on; while the viewer shows anything else it is out of date. */
+  measuredOf: MeasuredOf | null;
   thumbs: Record<string, LiveThumb>;
   /** Mean ΔE2000 of each step on the plate, by step. */
   effects: ReadonlyMap<string, number>;
@@ -29,6 +39,7 @@ interface Measured {
 
 export const useMeasured = create<Measured>(() => ({
   analysis: null,
+  measuredOf: null,
   effects: new Map(),
   thumbs: {},
   strengths: {},

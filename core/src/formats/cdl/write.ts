@@ -1,12 +1,13 @@
 import { XMLBuilder } from 'fast-xml-parser';
+import { plainText } from '../../slug.ts';
 import { cdlChannels, type CdlCorrection, type CdlKind, cdlTriples } from './correction.ts';
 
 const builder = new XMLBuilder({ ignoreAttributes: false, attributeNamePrefix: '@', format: true });
 const namespace = 'urn:ASC:CDL:v1.2';
 
 const correction = ({ id, description, params }: CdlCorrection) => ({
-  '@id': id,
-  ...(description ? { Description: description } : {}),
+  '@id': plainText(id),
+  ...(description ? { Description: plainText(description) } : {}),
   SOPNode: Object.fromEntries(
     cdlTriples.map((t) => [
       `${t[0].toUpperCase()}${t.slice(1)}`,

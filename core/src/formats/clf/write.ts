@@ -1,7 +1,9 @@
+import { plainText } from '../../slug.ts';
+
 const float = 'inBitDepth="32f" outBitDepth="32f"';
 
 const escape = (text: string) =>
-  text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
+  plainText(text).replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
 /** As many digits as it takes to read the same float64 back. */
 const number = (x: number) => String(x);
 

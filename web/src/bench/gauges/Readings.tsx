@@ -2,6 +2,7 @@ import type { Reading } from '@velvet-dusk/core/readings/reading';
 import { useMeasured } from '../../state/measured.ts';
 import { setView, useView } from '../../state/view.ts';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
+import { useIsStale } from '../useIsStale.ts';
 import { ProposalCard } from './ProposalCard.tsx';
 
 function ReadingCell({ reading, selected }: { reading: Reading; selected: boolean }) {
@@ -41,12 +42,15 @@ export function Readings() {
   const readings = useMeasured((s) => s.analysis?.readings);
   const trouble = useMeasured((s) => s.trouble);
   const { readingId, view } = useView();
+  const isStale = useIsStale();
   const chosen = readings?.find((r) => r.id === readingId);
   return (
     <section aria-label="Readings" className="border-y border-g0 px-3 py-1">
       <div className="flex items-baseline h-[20px]">
         <h2 className="sr-only">Readings</h2>
-        <span className="flex-1 text-t3 text-[11.5px]">readings of this plate</span>
+        <span className="flex-1 text-t3 text-[11.5px]" role="status">
+          {isStale ? 'measuring this plate …' : 'readings of this plate'}
+        </span>
         <button
           type="button"
           className="text-violet hover:underline text-[11.5px]"
@@ -55,7 +59,11 @@ export function Readings() {
           Schools
         </button>
       </div>
-      <div className="grid grid-cols-2 gap-x-4" data-testid="readings">
+      <div
+        className={`grid grid-cols-2 gap-x-4 ${isStale ? 'opacity-35' : ''}`}
+        data-testid="readings"
+        aria-busy={isStale}
+      >
         {readings?.map((r) => (
           <ReadingCell key={r.id} reading={r} selected={r.id === readingId} />
         ))}
@@ -70,7 +78,7 @@ export function Readings() {
           ▲ {trouble}
         </p>
       )}
-      {chosen && (
+      {chosen && !isStale && (
         <p id="reading-detail" role="status" className="pt-1 text-[12px] text-t2">
           <VerdictMark verdict={chosen.verdict} word /> <span className="text-t1">{chosen.detail}</span>{' '}
           Target: {chosen.target}.

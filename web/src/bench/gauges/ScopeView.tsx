@@ -5,6 +5,7 @@ import { type ScopeKind, useView } from '../../state/view.ts';
 import { useSize } from '../../ui/useSize.ts';
 import type { Analysis } from '../../workers/analysis.ts';
 import { useOpenProject } from '../useBench.ts';
+import { useIsStale } from '../useIsStale.ts';
 import { type Box, LevelLines, LightLines, StopLines, TargetBands, VectorLines } from './scopeLines.tsx';
 
 const axis = { left: 34, right: 10, top: 6, bottom: 6 };
@@ -39,6 +40,7 @@ export function ScopeView({ kind, height }: { kind: ScopeKind; height: number })
   const [ref, size] = useSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
   const box = useMemo(() => boxOf(kind, size), [size, kind]);
+  const isStale = useIsStale();
   const isLight = Boolean(analysis?.aboveWhite);
   const isLevels = kind === 'luma' || kind === 'waveform' || kind === 'parade';
 
@@ -51,7 +53,12 @@ export function ScopeView({ kind, height }: { kind: ScopeKind; height: number })
   }, [analysis, kind]);
 
   return (
-    <div ref={ref} className="relative bg-g0" style={{ height }}>
+    <div
+      ref={ref}
+      className={`relative bg-g0 ${isStale ? 'opacity-35' : ''}`}
+      style={{ height }}
+      aria-busy={isStale}
+    >
       <canvas
         ref={canvas}
         role="img"

@@ -11,7 +11,7 @@ import { useSamples } from './useSamples.ts';
 import { useShownTexture } from './useShownTexture.ts';
 import { useOverlay, useViewCubes } from './useViewCubes.ts';
 import { beforeOf, viewNames } from './views.ts';
-import { WhereMask } from './WhereMask.tsx';
+import { WhereLegend, WhereMask } from './WhereMask.tsx';
 import { WipeEdge } from './WipeEdge.tsx';
 
 /** The plate under the look, alone or beside another picture. */
@@ -60,6 +60,7 @@ export function Viewer(current: CurrentPlate) {
           {compare === 'wipe' && !before && <WipeEdge box={box} />}
           {compare === 'inset' && reference && <ReferenceInset reference={reference} box={box} />}
           <ProbeDots box={box} />
+          <WhereLegend />
           {kind === 'bands' && <BandLegend />}
         </>
       )}

@@ -122,6 +122,9 @@ export function MarkOverlay({ plate, width, height }: { plate: Plate } & Size) {
   const start = (e: PointerEvent, mark: Mark | null, corner = -1) => {
     if (e.button !== 0) return;
     e.stopPropagation();
+    // Or the browser selects the text of another mark, and drags that instead.
+    e.preventDefault();
+    if (e.currentTarget instanceof SVGGElement) e.currentTarget.focus();
     svg.current!.setPointerCapture(e.pointerId);
     drag.current = { from: pointAt(e), mark, corner };
     if (mark) {
@@ -143,6 +146,12 @@ export function MarkOverlay({ plate, width, height }: { plate: Plate } & Size) {
       putMark(plate.id, mark);
       setPlateView({ markId: mark.id, tool: 'select' });
     }
+    drag.current = null;
+    setDraft(null);
+  };
+  /** The browser took the pointer away: nothing is made of it. */
+  const onPointerCancel = () => {
+    if (drag.current?.mark) endGesture();
     drag.current = null;
     setDraft(null);
   };
@@ -175,13 +184,16 @@ export function MarkOverlay({ plate, width, height }: { plate: Plate } & Size) {
       height={height}
       aria-label="Marks"
       role="group"
-      className={`absolute inset-0 touch-none ${tool === 'select' ? '' : 'cursor-crosshair'}`}
+      className={`absolute inset-0 touch-none select-none ${tool === 'select' ? '' : 'cursor-crosshair'}`}
       onPointerDown={(e) => {
         setPlateView({ markId: '' });
         if (tool !== 'select') start(e, null);
       }}
       onPointerMove={onPointerMove}
       onPointerUp={onPointerUp}
+      onPointerCancel={onPointerCancel}
+      onMouseDown={(e) => e.preventDefault()}
+      onDragStart={(e) => e.preventDefault()}
     >
       {plate.marks.map((mark) => (
         <g
