@@ -9,6 +9,9 @@ const say = (line: string) => process.stdout.write(`${line}\n`);
 const defaultData = fileURLToPath(new URL('../../.data', import.meta.url));
 const defaultPort = 4310;
 
+/** Milliseconds between words of a start that takes long. */
+const betweenWords = 5000;
+
 /** Characters of an error nobody foresaw. */
 const longestError = 300;
 
@@ -27,7 +30,13 @@ export async function serve(
   const port = Number(process.env.DUSK_PORT ?? defaultPort);
   let services: Services | undefined;
   try {
-    services = await openServices(process.env.DUSK_DATA ?? defaultData);
+    const folder = process.env.DUSK_DATA ?? defaultData;
+    const began = Date.now();
+    const opening = () => say(`Opening ${folder} … ${Math.round((Date.now() - began) / 1000)} s`);
+    opening();
+    // A large database is read whole, on a slow disk for a while.
+    const still = setInterval(opening, betweenWords);
+    services = await openServices(folder).finally(() => clearInterval(still));
     const path = await prepare(services, say);
     const server = await startServer(services, port);
     for (const signal of ['SIGINT', 'SIGTERM'] as const)

@@ -5,6 +5,7 @@ import { pathToFileURL } from 'node:url';
 import { promisify } from 'node:util';
 import { copyPath, databasePath } from './paths.ts';
 import { hasFiles } from './folder.ts';
+import { changedPages } from './pageSums.ts';
 import { DamagedDatabase, StartError } from './startError.ts';
 
 /**
@@ -68,6 +69,15 @@ export async function checkDatabase(folder: string): Promise<void> {
     throw new DamagedDatabase(
       `The database ${path} is missing, though its project was here. ${await restoreHint(folder)}`,
     );
+  }
+  const changed = await changedPages(folder);
+  if (changed && changed.pages.length > 0) {
+    const { pages, of, isCopyWhole } = changed;
+    const what = `${pages.length} of its ${of} pages ${pages.length === 1 ? 'is' : 'are'} not what was written when it was closed, first page ${pages[0]}`;
+    const copy = isCopyWhole
+      ? 'Its copy holds all that was saved then: start once with DUSK_RESTORE=1 to go on from it.'
+      : await restoreHint(folder);
+    throw new DamagedDatabase(`${path} is damaged (${what}). ${copy} The damaged file stays beside it.`);
   }
   let whose: string;
   try {

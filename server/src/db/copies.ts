@@ -3,6 +3,7 @@ import { open, readdir, rename, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Client } from '@libsql/client';
 import { copyPath, databasePath, restoredPath } from './paths.ts';
+import { dropSums } from './pageSums.ts';
 import { StartError } from './startError.ts';
 
 /** Empties the write-ahead log into the database, then keeps a copy of it: the last good one. */
@@ -45,5 +46,7 @@ export async function restoreCopy(folder: string): Promise<void> {
   const aside = `${database}${damagedMark}${new Date().toISOString().replaceAll(/[:.]/g, '-')}`;
   for (const tail of ['', '-wal', '-shm'])
     if (existsSync(`${database}${tail}`)) await rename(`${database}${tail}`, `${aside}${tail}`);
+  // They are of the one that is set aside.
+  await dropSums(folder);
   await rename(copy, database);
 }

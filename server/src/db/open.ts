@@ -7,6 +7,7 @@ import { checkDatabase } from './checkup.ts';
 import { keepCopy, restoreCopy } from './copies.ts';
 import { folderError, prepareFolder } from './folder.ts';
 import { lockFolder } from './lock.ts';
+import { dropSums, writeSums } from './pageSums.ts';
 import { databasePath } from './paths.ts';
 import { isLocked, patient } from './patient.ts';
 import { DamagedDatabase, StartError } from './startError.ts';
@@ -41,6 +42,7 @@ export async function openDatabase(dataFolder: string) {
       await restoreCopy(dataFolder);
       await checkDatabase(dataFolder);
     });
+    await dropSums(dataFolder);
     // Waiting for a lock is done between calls, not in them.
     const client = patient(createClient({ url: pathToFileURL(databasePath(dataFolder)).href, timeout: 0 }));
     await client.execute('PRAGMA journal_mode = WAL');
@@ -55,6 +57,8 @@ export async function openDatabase(dataFolder: string) {
     const close = async () => {
       await copy();
       client.close();
+      // Without room for them the next start reads it without.
+      await writeSums(dataFolder).catch(() => {});
       await unlock();
     };
     return Object.assign(db, { close });

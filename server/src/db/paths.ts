@@ -8,6 +8,8 @@ export const databasePath = (folder: string) => join(folder, `${prefix}db`);
 /** The database as it was at the last good start or clean stop. */
 export const copyPath = (folder: string) => join(folder, `${prefix}copy.db`);
 export const lockPath = (folder: string) => join(folder, `${prefix}lock`);
+/** Checksums of the database, page by page, while it is closed. */
+export const sumsPath = (folder: string) => join(folder, `${prefix}sums`);
 /** There since a copy took the place of the database, until somebody says that its files are in order. */
 export const restoredPath = (folder: string) => join(folder, `${prefix}restored`);
 /** Who holds the lock, for the words of a refusal. */

@@ -48,7 +48,7 @@ function refused(
     let said = '';
     child.stderr.on('data', (text: Buffer) => (said += text.toString()));
     // One that starts all the same is ended, and fails its test by its code.
-    child.stdout.on('data', () => child.kill());
+    child.stdout.on('data', (text: Buffer) => /is at http/.test(text.toString()) && child.kill());
     child.on('exit', (code) => resolve({ said, code }));
   });
 }
@@ -62,6 +62,11 @@ async function expectSentence(folder: string, words: RegExp, env?: Record<string
 }
 
 const database = (folder: string) => join(folder, 'velvet-dusk.db');
+/** Nothing is known of its pages, as after a kill: SQLite's own check has to find the damage. */
+const asAfterKill = (folder: string) => {
+  for (const name of ['velvet-dusk.sums', 'velvet-dusk.db-wal', 'velvet-dusk.db-shm'])
+    rmSync(join(folder, name), { force: true });
+};
 const project = async () => (await (await fetch(`${server!.url}/api/projects/p`)).json()) as Project;
 
 describe('two servers on one folder', () => {
@@ -136,7 +141,7 @@ describe('a damaged database', () => {
     ['missing', (path) => rmSync(path)],
   ])('%s: it is said with a way out, and the last good copy brings everything back', async (_, damage) => {
     const folder = await filledFolder();
-    for (const tail of ['-wal', '-shm']) rmSync(`${database(folder)}${tail}`, { force: true });
+    asAfterKill(folder);
     damage(database(folder));
     await expectSentence(folder, /(damaged|missing).*last good copy.*DUSK_RESTORE=1/);
     server = await spawnServer(folder, { DUSK_RESTORE: '1' });
@@ -171,7 +176,7 @@ describe('a damaged database', () => {
 
   test('a sentence says what is wrong with it, and no line of a program', async () => {
     const folder = await filledFolder();
-    for (const tail of ['-wal', '-shm']) rmSync(`${database(folder)}${tail}`, { force: true });
+    asAfterKill(folder);
     // One page of a table, so that the check of SQLite itself finds it.
     const file = openSync(database(folder), 'r+');
     writeSync(file, Buffer.alloc(600, 0xff), 0, 600, 4096 * 2);
@@ -183,6 +188,7 @@ describe('a damaged database', () => {
   test('without a copy it is said that there is none', async () => {
     const folder = await filledFolder();
     rmSync(join(folder, 'velvet-dusk.copy.db'));
+    asAfterKill(folder);
     truncateSync(database(folder), 5000);
     await expectSentence(folder, /damaged.*no copy of it.*Put a backup/);
   });
