@@ -134,6 +134,39 @@ test('a mark is moved and removed by keys, and a clipped neutral is refused', as
   await expect(mark).toBeHidden();
 });
 
+test('marks are drawn one after the other, over each other’s names too; what the browser breaks off leaves no ghost', async ({
+  page,
+}) => {
+  await tile(page, 'Heads and chart, Heron log').dblclick();
+  const drawn = page.getByRole('group', { name: 'Marks' });
+  const own = await drawn.getByRole('button').count();
+  const marks = () => drawn.getByRole('button', { name: /^Neutral mark$/ });
+  await page.getByRole('radio', { name: 'Neutral' }).click();
+  await dragOnFrame(page, [500, 300, 560, 360]);
+  await expect(marks()).toHaveCount(1);
+  // The next begins on the name of the first, whose letters a browser would select and drag.
+  await page.getByRole('radio', { name: 'Neutral' }).click();
+  await dragOnFrame(page, [505, 296, 640, 420]);
+  await expect(marks()).toHaveCount(2);
+  expect(await page.evaluate(() => getSelection()?.toString())).toBe('');
+  await page.getByRole('radio', { name: 'Neutral' }).click();
+  await dragOnFrame(page, [505, 296, 620, 500]);
+  await expect(marks()).toHaveCount(3);
+
+  await page.getByRole('radio', { name: 'Neutral' }).click();
+  const box = (await drawn.boundingBox())!;
+  await page.mouse.move(box.x + 60, box.y + 60);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 160, box.y + 120, { steps: 4 });
+  await drawn.dispatchEvent('pointercancel', { pointerId: 1, bubbles: true });
+  await page.mouse.up();
+  // Neither a shape nor a name of a fourth is left.
+  await expect(drawn.getByText('Neutral', { exact: true })).toHaveCount(3);
+  await page.getByText(/^Saved \d\d:\d\d$/).waitFor();
+  await page.reload();
+  await expect(drawn.getByRole('button')).toHaveCount(own + 3);
+});
+
 test('the table sorts, filters find, and wall, table and frame are axe-clean', async ({ page }) => {
   await expectAxeClean(page);
   await page.getByRole('radio', { name: 'Table' }).click();

@@ -119,6 +119,41 @@ test('the cast lens is held, probes stay, and both say what is there', async ({ 
   await expect(probes.getByRole('button')).toHaveCount(5);
 });
 
+test('what was measured of another plate is never shown as this one’s', async ({ page, bench }) => {
+  const readings = page.getByTestId('readings');
+  const where = page.getByTestId('where');
+  await bench.reading('Skin hue').click();
+  await expect(where).toBeVisible();
+  await expect(page.getByText('Skin hue: measured here')).toBeVisible();
+  const seen = await page.evaluateHandle(() => {
+    // Every frame from the change on: is a mask or a reading shown as good while it is of another plate?
+    const log: { title: string; busy: string | null; mask: boolean }[] = [];
+    const look = () => {
+      log.push({
+        title: document.querySelector('canvas[data-renderer]')?.getAttribute('aria-label') ?? '',
+        busy: document.querySelector('[data-testid=readings]')?.getAttribute('aria-busy') ?? null,
+        mask: document.querySelector('[data-testid=where]') !== null,
+      });
+      requestAnimationFrame(look);
+    };
+    requestAnimationFrame(look);
+    return log;
+  });
+  await page.keyboard.press('3');
+  await expect(bench.canvas).toHaveAttribute('aria-label', /^Marsh, noon/);
+  await expect(readings).toHaveAttribute('aria-busy', 'false');
+  const frames = (await seen.jsonValue()).filter((f) => f.title.startsWith('Marsh'));
+  const firstFresh = frames.findIndex((f) => f.busy === 'false');
+  expect(firstFresh).toBeGreaterThan(0);
+  expect(frames.slice(0, firstFresh).filter((f) => f.mask)).toEqual([]);
+  await expect(where).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(where).toBeHidden();
+  await bench.reading('Skin hue').click();
+  await page.getByRole('button', { name: 'Hide', exact: true }).click();
+  await expect(where).toBeHidden();
+});
+
 test('two scopes at once, targets and scales; the path measures itself', async ({ page, bench }) => {
   await bench.button('Two').click();
   const scopes = page.getByRole('region', { name: 'Scopes' });

@@ -46,7 +46,7 @@ test('look against look: the numbers that differ and both pictures; theirs sends
   await expect(dialog).toBeVisible();
   const row = dialog.getByRole('row', { name: /Saturation/ });
   await expect(row.getByRole('cell')).toHaveText(['0.5', '1.5']);
-  for (const side of ['mine', 'theirs'])
+  for (const side of ['This window', 'Saved version'])
     await expect(dialog.getByRole('img', { name: new RegExp(`, ${side}$`) })).toBeVisible();
   await second.page.waitForTimeout(longQuiet);
   expect(await held(bench)).toMatchObject({ saturation: 1.5, look: { revision: 2 } });

@@ -1,4 +1,4 @@
-import { and, count, countDistinct, desc, eq, isNull, type SQL, sql } from 'drizzle-orm';
+import { and, count, countDistinct, desc, eq, inArray, isNull, type SQL, sql } from 'drizzle-orm';
 import type {
   NewProject,
   Project,
@@ -6,6 +6,7 @@ import type {
   ProjectSettings,
   ProjectSummary,
 } from '@velvet-dusk/core/api/contract';
+import { isExport, jobKindIds } from '@velvet-dusk/core/api/jobs';
 import { checkDocument } from '@velvet-dusk/core/document';
 import { newLook } from '@velvet-dusk/core/look/document';
 import { practiceSchema, usualPractice } from '@velvet-dusk/core/readings/practice';
@@ -47,7 +48,14 @@ export class ProjectService {
     // References are finished pictures, of no camera.
     const plate = and(eq(plates.projectId, projects.id), eq(plates.kind, 'plate'), isNull(plates.deletedAt));
     const those = (select: { getSQL(): SQL }) => sql<number>`(${select})`;
-    const exported = and(eq(jobs.projectId, projects.id), eq(jobs.kind, 'export'), eq(jobs.state, 'done'));
+    const exported = and(
+      eq(jobs.projectId, projects.id),
+      inArray(
+        jobs.kind,
+        jobKindIds.filter((kind) => isExport({ kind })),
+      ),
+      eq(jobs.state, 'done'),
+    );
     const { id, name, isDemo, revision, openedAt, archivedAt, deletedAt } = projects;
     const counts = {
       cameras: those(

@@ -77,7 +77,13 @@ export function useJobEvents(projectId: string, isWanted: boolean): void {
     const source = new EventSource(`/api/projects/${projectId}/events`);
     // What happened while nobody listened is read again, also after the server was away.
     source.onopen = () => void client.invalidateQueries({ queryKey: keyOf(projectId) });
-    source.onmessage = ({ data }: MessageEvent<string>) => putJob(client, jobSchema.parse(JSON.parse(data)));
+    source.onmessage = ({ data }: MessageEvent<string>) => {
+      const job = jobSchema.parse(JSON.parse(data));
+      putJob(client, job);
+      // A release stands in its list as soon as its job is done, whoever made it.
+      if (job.kind === 'pack' && job.state === 'done')
+        void client.invalidateQueries({ queryKey: ['releases'] });
+    };
     return () => source.close();
   }, [projectId, isWanted, client]);
 }

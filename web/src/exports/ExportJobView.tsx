@@ -1,12 +1,10 @@
 import { exportSubjectOf, type Job, proofOf } from '@velvet-dusk/core/api/jobs';
-import { useJobAction } from '../api/jobs.ts';
-import { Button } from '../ui/Button.tsx';
 import { ProgressBar } from '../ui/ProgressBar.tsx';
+import { JobActions } from './JobActions.tsx';
 import { ProofSheet } from './ProofSheet.tsx';
 
 /** One export: under way, stopped, or done with its proof. */
 export function ExportJobView({ job }: { job: Job }) {
-  const act = useJobAction();
   const underWay = job.state === 'queued' || job.state === 'running';
   const [file] = job.artefacts;
   const proof = file && proofOf(file);
@@ -24,16 +22,7 @@ export function ExportJobView({ job }: { job: Job }) {
             Download
           </a>
         )}
-        {underWay && <Button onClick={() => act.mutate({ id: job.id, action: 'pause' })}>Pause</Button>}
-        {job.state === 'paused' && (
-          <Button onClick={() => act.mutate({ id: job.id, action: 'resume' })}>Resume</Button>
-        )}
-        {(underWay || job.state === 'paused') && (
-          <Button onClick={() => act.mutate({ id: job.id, action: 'cancel' })}>Cancel</Button>
-        )}
-        {(job.state === 'failed' || job.state === 'cancelled') && (
-          <Button onClick={() => act.mutate({ id: job.id, action: 'retry' })}>Try again</Button>
-        )}
+        <JobActions job={job} />
       </div>
       {underWay && (
         <div className="flex items-center gap-3 pt-2">
@@ -54,11 +43,6 @@ export function ExportJobView({ job }: { job: Job }) {
       {job.state === 'failed' && (
         <p role="alert" className="pt-2 text-ember">
           ▲ {job.error ?? 'The export failed.'} No file was kept.
-        </p>
-      )}
-      {act.error && (
-        <p role="alert" className="pt-2 text-ember">
-          ▲ {act.error.message}
         </p>
       )}
       {proof && <ProofSheet file={file} proof={proof} grid={exportSubjectOf(job)?.grid} />}

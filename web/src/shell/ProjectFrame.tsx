@@ -17,6 +17,7 @@ import { useView } from '../state/view.ts';
 import { Button } from '../ui/Button.tsx';
 import { lazily } from '../ui/lazily.ts';
 import { useFirstPicture } from '../workers/useFirstPicture.ts';
+import { useHelpKey } from './keys.ts';
 import { Message } from './Message.tsx';
 import { stations } from './stations.ts';
 import { TopBar } from './TopBar.tsx';
@@ -50,6 +51,7 @@ function Stations({ project: saved }: { project: OpenProject }) {
   const isShown = useFirstPicture() || stationId !== 'look';
   useJobEvents(project.id, isShown);
   useEffect(() => noteOpened(project.id), [project.id]);
+  useHelpKey();
   useEffect(followAddress, []);
   useEffect(writeAddress, [key]);
   const station = stations.find((s) => s.id === stationId);

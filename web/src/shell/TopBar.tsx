@@ -28,6 +28,7 @@ function saveText(status: SaveStatus, inConflict: boolean): string {
 function Tray({ jobs }: { jobs: JobPage['counts'] }) {
   const status = useSaveStatus((s) => s.status);
   const inConflict = useSaveStatus((s) => s.conflicts.length > 0);
+  const isSavingOther = useSaveStatus((s) => s.saving.length > 0);
   const running = jobs.queued + jobs.running;
   const calm = !inConflict && (status.kind === 'saved' || status.kind === 'saving');
   return (
@@ -38,10 +39,10 @@ function Tray({ jobs }: { jobs: JobPage['counts'] }) {
         title={'why' in status ? status.why : undefined}
       >
         {calm ? '' : '▲ '}
-        {saveText(status, inConflict)}
+        {saveText(status.kind === 'saved' && isSavingOther ? { kind: 'saving' } : status, inConflict)}
       </div>
       <div className="text-t3">
-        <button type="button" className="hover:text-t1" onClick={() => setView({ exporting: true })}>
+        <button type="button" className="hover:text-t1" onClick={() => setView({ jobsOpen: true })}>
           {running === 0 ? 'No jobs' : `${running} job${running === 1 ? '' : 's'}`}
         </button>
         {' · '}

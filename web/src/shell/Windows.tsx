@@ -1,5 +1,6 @@
 import { PracticeWindow } from '../bench/gauges/PracticeWindow.tsx';
 import { ExportWindow } from '../exports/ExportWindow.tsx';
+import { JobsWindow } from '../exports/JobsWindow.tsx';
 import { ConflictWindow } from './conflict/ConflictWindow.tsx';
 import { HelpWindow } from './HelpWindow.tsx';
 
@@ -8,6 +9,7 @@ export function Windows() {
   return (
     <>
       <ExportWindow />
+      <JobsWindow />
       <HelpWindow />
       <PracticeWindow />
       <ConflictWindow />

@@ -48,8 +48,8 @@ const isTyping = ({ target }: KeyboardEvent): boolean =>
   target instanceof HTMLElement && target.closest('input, select, textarea, [contenteditable]') !== null;
 
 const otherWindowOpen = () => {
-  const { exporting, help, practiceOpen } = useView.getState();
-  return exporting || help || practiceOpen;
+  const { exporting, help, practiceOpen, jobsOpen } = useView.getState();
+  return exporting || help || practiceOpen || jobsOpen;
 };
 
 function onPlainKey(key: string, plateIds: string[]): boolean {
@@ -68,10 +68,22 @@ function onPlainKey(key: string, plateIds: string[]): boolean {
   else if (key === 'z') setView({ zoom: state.zoom === 'fit' ? 1 : 'fit' });
   else if (key === 'e') setView({ exporting: true });
   else if (stockKeys[key] && state.dock === 'film') auditionNext(stockKeys[key]);
-  else if (key === '?') setView({ help: true });
   else if (/^[1-9]$/.test(key) && plateIds[Number(key) - 1]) setView({ plateId: plateIds[Number(key) - 1] });
   else return false;
   return true;
+}
+
+/** `?` opens the list of keys at every station. */
+export function useHelpKey(): void {
+  useEffect(() => {
+    const down = (e: KeyboardEvent) => {
+      if (e.key !== '?' || isTyping(e) || otherWindowOpen()) return;
+      e.preventDefault();
+      setView({ help: true });
+    };
+    window.addEventListener('keydown', down);
+    return () => window.removeEventListener('keydown', down);
+  }, []);
 }
 
 /** Undo and redo by keys, for a screen that has a history of its own. */

@@ -1,6 +1,7 @@
 import { betterProfileOf } from '../plates/betterProfile.ts';
 import type { TrialNote } from '@velvet-dusk/core/api/jobs';
 import type { OpenProject } from '../api/project.ts';
+import { plural } from '../ui/plural.ts';
 
 export interface Station {
   id: string;
@@ -21,8 +22,6 @@ export interface Station {
   purpose: string;
   does: readonly string[];
 }
-
-const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
 
 /** The path through the job, in order. */
 export const stations: readonly Station[] = [

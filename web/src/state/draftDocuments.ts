@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import { DocumentError } from '@velvet-dusk/core/document';
 import { DraftKeeper, type DraftKind } from './drafts.ts';
 import { same } from './merge.ts';
-import { hasConflict } from './saveStatus.ts';
+import { hasConflict, setSaving } from './saveStatus.ts';
 import { isFinal, type Saved, VersionedSaver } from './versionedSaver.ts';
 
 export type DraftState = { kind: 'saved' | 'saving' } | { kind: 'waiting' | 'refused'; why: string };
@@ -43,8 +43,10 @@ export function draftDocuments<T extends object>(of: DraftDocumentKind<T>) {
     }),
   );
   const useStates = create<{ states: Record<string, DraftState> }>(() => ({ states: {} }));
-  const setState = (id: string, state: DraftState) =>
+  const setState = (id: string, state: DraftState) => {
+    setSaving(`${of.kind} ${id}`, state.kind === 'saving' || state.kind === 'waiting');
     useStates.setState((s) => ({ states: { ...s.states, [id]: state } }));
+  };
   const put = (id: string, document: T) =>
     useDrafts.setState(({ drafts }) => ({ drafts: { ...drafts, [id]: document } }));
 

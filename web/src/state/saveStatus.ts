@@ -33,14 +33,24 @@ interface Saving {
   /** Of the look on the bench. */
   revision: number;
   conflicts: Conflict[];
+  /** Other documents that are on their way, by kind and ID. */
+  saving: readonly string[];
 }
 
 export const useSaveStatus = create<Saving>(() => ({
   status: { kind: 'saved', at: null },
   revision: 0,
   conflicts: [],
+  saving: [],
 }));
 export const setStatus = (status: SaveStatus) => useSaveStatus.setState({ status });
+
+/** Notes whether a document that is not on the bench is being saved. */
+export const setSaving = (name: string, isSaving: boolean) =>
+  useSaveStatus.setState(({ saving }) => {
+    if (saving.includes(name) === isSaving) return {};
+    return { saving: isSaving ? [...saving, name] : saving.filter((n) => n !== name) };
+  });
 
 const isOf = (kind: Conflict['kind'], id: string) => (c: Conflict) => c.kind === kind && c.id === id;
 

@@ -73,6 +73,7 @@ interface ViewStore {
   readingId: string | null;
   exporting: boolean;
   help: boolean;
+  jobsOpen: boolean;
   practiceOpen: boolean;
 }
 
@@ -105,6 +106,7 @@ export const useView = create<ViewStore>(() => ({
   readingId: null,
   exporting: false,
   help: false,
+  jobsOpen: false,
   practiceOpen: false,
 }));
 

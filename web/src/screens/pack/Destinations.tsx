@@ -11,10 +11,9 @@ import { NumberField } from '../../ui/NumberField.tsx';
 import { DevicePanel } from './DevicePanel.tsx';
 import { editPack } from './packStore.ts';
 import type { Planned } from './usePlan.ts';
+import { plural } from '../../ui/plural.ts';
 
 const select = 'bg-g3 border border-g4 rounded-sm px-1 py-0.5 text-[12px]';
-const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
-
 /** A list of grids as it is typed: numbers with spaces or commas between; nothing means any. */
 function GridsField({ grids, onChange }: { grids: readonly number[]; onChange(grids: number[]): void }) {
   const [draft, setDraft] = useState<string | null>(null);

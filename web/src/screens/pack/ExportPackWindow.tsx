@@ -90,7 +90,8 @@ function OrderForm({
         ))}
       <span className="text-t2">Contents</span>
       <span>
-        <span className="num">{files}</span> files, <span className="num">{bytesText(bytes)}</span>, about{' '}
+        <span className="num">{files}</span> {files === 1 ? 'file' : 'files'},{' '}
+        <span className="num">{bytesText(bytes)}</span>, about{' '}
         <span className="num">{secondsText(seconds)}</span>; guide, look cards, manifest and checksums
       </span>
       {broken > 0 && (

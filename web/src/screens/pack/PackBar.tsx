@@ -5,6 +5,7 @@ import { inShape, type PackShapeId, packShapes } from '@velvet-dusk/core/pack/sh
 import { usePackActions, useReleases } from '../../api/packs.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
 import { Button } from '../../ui/Button.tsx';
+import { plural } from '../../ui/plural.ts';
 import { menuItem } from '../../ui/menuItem.ts';
 import { NameField } from '../../ui/NameField.tsx';
 import { editPack, packs } from './packStore.ts';
@@ -140,7 +141,7 @@ export function PackBar({
       )}
       <span className="flex-1" />
       <span className="num text-t2" aria-live="polite">
-        {files} files · {bytesText(bytes)} · about {secondsText(seconds)}
+        {plural(files, 'file')} · {bytesText(bytes)} · about {secondsText(seconds)}
       </span>
       <span className="text-t2">
         Release <span className="num text-t1">{(releases?.[0]?.number ?? 0) + 1}</span>

@@ -208,7 +208,9 @@ export function MarkOverlay({ plate, width, height }: { plate: Plate } & Size) {
           onPointerDown={(e) => tool === 'select' && start(e, mark)}
         >
           {shape(mark)}
+          {/* With a tool in hand a drag makes a mark; it moves no corner of another. */}
           {mark.id === markId &&
+            tool === 'select' &&
             (isBox(mark)
               ? [
                   [mark.area.x0, mark.area.y0],

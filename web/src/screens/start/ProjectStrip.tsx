@@ -8,8 +8,7 @@ import { menuItem } from '../../ui/menuItem.ts';
 import { useSeen } from '../../ui/useSeen.ts';
 import type { Done } from './StartScreen.tsx';
 import { shownPictures, useStripPictures } from './useStripPictures.ts';
-
-const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
+import { plural } from '../../ui/plural.ts';
 
 /** How far a project has come, as shares of the hour line up to each station. */
 function reached({ cameras, plates, exports }: ProjectSummary): number {
@@ -134,7 +133,7 @@ export function ProjectStrip({ summary, onDone }: { summary: ProjectSummary; onD
             plural(cameras, 'camera'),
             plural(plates, 'plate'),
             plural(looks, 'look'),
-            plural(exports, 'cube'),
+            plural(exports, 'export'),
           ].join(' · ')}
         </span>
         <span className="text-t3">{openedWords(summary.openedAt)}</span>

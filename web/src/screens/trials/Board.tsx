@@ -20,10 +20,11 @@ interface BoardProps {
   material: TrialMaterial;
 }
 
-/** Width of the names of rows, and the narrowest and widest a picture is drawn. */
+/** Width of the names of rows, and the narrowest a picture is drawn; CSS pixels. */
 const names = 152;
 const narrowest = 62;
-const widest = 260;
+/** What stands above and below the pictures of a row that is wholly in sight. */
+const besidePicture = 60;
 
 const moves: Record<string, (s: Spot, trial: Trial) => Spot> = {
   ArrowLeft: (s) => ({ ...s, column: s.column - 1 }),
@@ -99,7 +100,9 @@ export function Board({ trial, board, material }: BoardProps) {
   const { sources } = material;
   const withBars = hasEndurance(trial);
   const room = size.width - names - 16 - (withBars ? enduranceWidth + 24 : 0);
-  const width = Math.min(Math.max(Math.floor(room / columns.values.length), narrowest), widest);
+  // As wide as the window lets them be, with at least one row whole.
+  const widest = Math.floor(((size.height - besidePicture) * 16) / 9);
+  const width = Math.max(Math.min(Math.floor(room / columns.values.length), widest), narrowest);
   const hasRest = axisOf(columns.axis).rest !== null;
   const rest = restColumn(columns);
   const onKeyDown = (event: KeyboardEvent) => {
