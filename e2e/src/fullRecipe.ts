@@ -23,7 +23,7 @@ const settings: Record<string, Record<string, unknown>> = {
       { hue: 265, turn: -5, density: 0.1 },
     ],
   },
-  sixSectors: { yellowSat: 0.95, cyanTurn: 2 },
+  primariesAndSecondaries: { yellowSat: 0.95, cyanTurn: 2 },
   saturation: { amount: 0.92 },
   satByLuminance: { points: line([-5, -2, 0, 2.5, 4.5], (x) => (x < -4 ? 0.8 : 1)) },
   satBySaturation: { points: line([0.04, 0.1, 0.2, 0.35], (x) => (x > 0.3 ? 0.9 : 1)) },

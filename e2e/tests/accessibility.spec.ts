@@ -72,11 +72,11 @@ test('a new look is made from a starting point, steps are added and moved, and t
 }) => {
   await bench.type('Saturation', '1.11');
   await bench.button('4 looks').click();
-  await page.getByRole('menuitem', { name: /^Muted teal/ }).click();
-  await expect(page.getByLabel('Name of the look')).toHaveValue('Muted teal, kept reds');
+  await page.getByRole('menuitem', { name: /^Wet slate/ }).click();
+  await expect(page.getByLabel('Name of the look')).toHaveValue('Wet slate');
   const lane = page.getByRole('region', { name: 'Look lane' });
-  await lane.getByRole('button', { name: 'Six sectors', exact: true }).click();
-  await expect(bench.number('Green turn')).toHaveValue('+10.00');
+  await lane.getByRole('button', { name: 'Primaries and secondaries', exact: true }).click();
+  await expect(bench.number('Green turn')).toHaveValue('+4.00');
   await lane.getByRole('button', { name: 'Add a step' }).click();
   await page.getByRole('menuitem', { name: 'Printer lights' }).click();
   await bench.type('All', '6');
@@ -93,7 +93,7 @@ test('a new look is made from a starting point, steps are added and moved, and t
   await expect(page.getByLabel('Name of the look')).toHaveValue('Slack Water');
   await expect(bench.number('Saturation')).toHaveValue('1.11');
   await bench.button('5 looks').click();
-  await page.getByRole('menuitem', { name: 'Muted teal, kept reds', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Wet slate', exact: true }).click();
   await lane.getByRole('button', { name: 'Printer lights', exact: true }).click();
   await expect(bench.number('All')).toHaveValue('+6.00');
 });

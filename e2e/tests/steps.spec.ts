@@ -32,14 +32,16 @@ test('a step is drawn by what it does, and set by handle, track, key and number'
   await expect(exposure).toHaveValue('0.00');
 
   await page.getByRole('button', { name: 'Add a step' }).click();
-  await page.getByRole('menuitem', { name: 'Six sectors' }).click();
+  await page.getByRole('menuitem', { name: 'Primaries and secondaries' }).click();
   await page.getByRole('button', { name: 'Saturation', exact: true }).first().click();
   await bench.type('Yellow sat', '0.5');
   await expect(page.getByRole('slider', { name: 'Yellow sat handle' })).toHaveAttribute(
     'aria-valuenow',
     '0.5',
   );
-  await expect(lane.getByRole('listitem').filter({ hasText: 'Six sectors' })).toContainText('1 of 6');
+  await expect(lane.getByRole('listitem').filter({ hasText: 'Primaries and secondaries' })).toContainText(
+    '1 of 6',
+  );
 
   await page.getByRole('button', { name: 'Add a step' }).click();
   await page.getByRole('menuitem', { name: 'Toe and shoulder' }).click();

@@ -2,10 +2,10 @@ import { z } from 'zod';
 import { checkDocument, migrate, type Migrations } from '../document.ts';
 import { toneRenderingSchema, type ToneRendering } from '../render/rendering.ts';
 import { textureSchema } from '../texture/index.ts';
-import { namedBlackWhitePoint, oneSignForDensity, withoutDestination } from './migrations.ts';
+import { namedBlackWhitePoint, namedPrimaries, oneSignForDensity, withoutDestination } from './migrations.ts';
 import { startingSteps, stepDefinition, stepDefinitions } from './steps/index.ts';
 
-export const lookSchemaVersion = 4;
+export const lookSchemaVersion = 5;
 
 const stepTypes = stepDefinitions.map((d) => d.id) as [string, ...string[]];
 
@@ -48,7 +48,12 @@ export type Look = Omit<z.output<typeof lookSchema>, 'rendering'> & { rendering:
 export type LookStep = Look['steps'][number];
 
 /** Migrations by the version they start from; each returns the document one version on. */
-const migrations: Migrations = { 1: oneSignForDensity, 2: withoutDestination, 3: namedBlackWhitePoint };
+const migrations: Migrations = {
+  1: oneSignForDensity,
+  2: withoutDestination,
+  3: namedBlackWhitePoint,
+  4: namedPrimaries,
+};
 
 /**
  * Checks a parsed look document, migrating older versions first. @param file the name used in errors.

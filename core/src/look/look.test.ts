@@ -72,7 +72,7 @@ test.each([
   [
     'another schema',
     { ...slackWater, schemaVersion: 99 },
-    /mine\.json: schemaVersion: .*reads version 4.*99/,
+    /mine\.json: schemaVersion: .*reads version 5.*99/,
   ],
   ['an unknown step', { ...slackWater, steps: [{ id: 'a', type: 'wobble', params: {} }] }, /steps\.0\.type/],
   [

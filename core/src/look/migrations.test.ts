@@ -5,7 +5,7 @@ import { prints } from '../film/prints.ts';
 import { midGrey } from '../colour/exposure.ts';
 import { compileLook } from './compile.ts';
 import { newLook, parseLook } from './document.ts';
-import { recipeHash } from './hash.ts';
+import { contentHash, recipeHash } from './hash.ts';
 import { destinationOf } from './migrations.ts';
 import type { PrintParams } from './steps/print.ts';
 import type { ZonesParams } from './steps/zones.ts';
@@ -54,6 +54,24 @@ test('every earlier document is read, and holds no display any more', () => {
     ]);
 });
 
+test('a step called otherwise up to version 4 is read under its name of today, and the recipe keeps its hash', () => {
+  const params = { greenSat: 0.6, blueTurn: -4 };
+  const step = { id: 's', type: 'sixSectors', params };
+  const old = { ...newLook('Kept'), schemaVersion: 4, steps: [step] };
+  const look = parseLook(old, 'old');
+  expect(look.steps[0]).toMatchObject({ id: 's', type: 'primariesAndSecondaries', params });
+  // As version 4 hashed it: under the name and the version it had then.
+  const recorded = { ...look, steps: [{ ...look.steps[0], type: 'sixSectors' }] };
+  const { strength, rendering } = look;
+  const steps = recorded.steps.map(({ type, on, strength: own, params: p }) => ({
+    type,
+    on,
+    strength: own,
+    params: p,
+  }));
+  expect(recipeHash(look)).toBe(contentHash({ schemaVersion: 4, strength, steps, rendering }));
+});
+
 test('a document from before version 3 still tells the display it was made for', () => {
   const second = { ...newLook('x'), schemaVersion: 2 };
   const rendering = { preset: 'punchy', output: 'srgb', range: 'narrow', gamutFit: 'clip' };
@@ -71,7 +89,7 @@ test('a document from before version 3 still tells the display it was made for',
 const dense: [StepType, object][] = [
   ['zones', { midtones: { density: 0.5 } }],
   ['hueBelt', { nodes: [{ hue: 30, reach: 100, density: 0.5 }] }],
-  ['sixSectors', { redDensity: 0.5, yellowDensity: 0.5 }],
+  ['primariesAndSecondaries', { redDensity: 0.5, yellowDensity: 0.5 }],
   ['colourBox', { hue: 30, hueReach: 90, density: 0.5 }],
   ['colourDensity', { amount: 0.5 }],
 ];

@@ -70,6 +70,18 @@ export function namedBlackWhitePoint(document: Fields): Fields {
   return Array.isArray(steps) ? { ...next, steps: steps.map(named) } : next;
 }
 
+/** What the step that edits primaries and secondaries was called up to version 4; recipes are hashed under that name still. */
+export const earlierPrimaries = 'sixSectors';
+
+/** Version 4 to 5: the step that edits primaries and secondaries is called after them. */
+export function namedPrimaries(document: Fields): Fields {
+  const { steps } = document;
+  const named = (step: unknown) =>
+    isFields(step) && step.type === earlierPrimaries ? { ...step, type: 'primariesAndSecondaries' } : step;
+  const next = { ...document, schemaVersion: 5 };
+  return Array.isArray(steps) ? { ...next, steps: steps.map(named) } : next;
+}
+
 /** The display that a look document of before version 3 was made for; what it does not say is the standard. */
 export function destinationOf(document: unknown): Display | undefined {
   if (!isFields(document) || !(Number(document.schemaVersion) < 3)) return undefined;

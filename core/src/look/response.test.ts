@@ -35,7 +35,12 @@ describe('a step alone', () => {
   });
 
   test('a sector turns the hue of its middle by what it says and leaves the one opposite', () => {
-    const [turn] = responseOf(step('sixSectors', { blueTurn: 8 }), 'hue', 'turn', [264.1, 109.8]);
+    const [turn] = responseOf(
+      step('primariesAndSecondaries', { blueTurn: 8 }),
+      'hue',
+      'turn',
+      [264.1, 109.8],
+    );
     expect(turn[0]).toBeCloseTo(8, 1);
     expect(turn[1]).toBeCloseTo(0, 4);
   });

@@ -7,7 +7,7 @@ import type { LookStep } from './document.ts';
 import { hueDistance, hueOf } from '../colour/hue.ts';
 import { readOklab, writeColour } from '../colour/oklabPixels.ts';
 import { saturationOf } from './steps/seenColour.ts';
-import { sectors } from './steps/sixSectors.ts';
+import { sectors } from './steps/primariesAndSecondaries.ts';
 import type { LutMap } from './steps/step.ts';
 
 /** What a step is probed along: stops from mid-grey, saturation (Oklab chroma over lightness), Oklab hue in degrees. */

@@ -1,6 +1,6 @@
 import { hueOf, hueDistance } from '../colour/hue.ts';
 import { hueWeight } from '../look/steps/seenColour.ts';
-import { sectors } from '../look/steps/sixSectors.ts';
+import { sectors } from '../look/steps/primariesAndSecondaries.ts';
 import type { DisplayPixels } from './displayOklab.ts';
 
 /**

@@ -1,6 +1,6 @@
 import type { LookStep } from '../look/document.ts';
 import { stepDefinition, stepDefinitions } from '../look/steps/index.ts';
-import { sectors } from '../look/steps/sixSectors.ts';
+import { sectors } from '../look/steps/primariesAndSecondaries.ts';
 import { zoneNames } from '../look/steps/zoneCurve.ts';
 
 /** One number that is solved for: where it goes, its limits, and how far it is moved without cause. */

@@ -1,6 +1,6 @@
 import type { LookStep } from '../../look/document.ts';
 import { stepDefinition, stepDefinitions, type StepType } from '../../look/steps/index.ts';
-import { sectors } from '../../look/steps/sixSectors.ts';
+import { sectors } from '../../look/steps/primariesAndSecondaries.ts';
 import type { Unknown } from '../../match/unknowns.ts';
 import { zoneNames } from '../../look/steps/zoneCurve.ts';
 

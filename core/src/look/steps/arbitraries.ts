@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { negatives } from '../../film/negatives.ts';
 import { prints } from '../../film/prints.ts';
-import { sectors } from './sixSectors.ts';
+import { sectors } from './primariesAndSecondaries.ts';
 import { zoneNames } from './zoneCurve.ts';
 import { zonesSchema } from './zones.ts';
 import { curveNames } from './curves.ts';
@@ -56,7 +56,7 @@ export const settings: Record<string, fc.Arbitrary<unknown>> = {
     saturation: amount(0, 3),
   }),
 };
-settings.sixSectors = fc.record(
+settings.primariesAndSecondaries = fc.record(
   Object.fromEntries(
     sectors.flatMap((s) => [
       [`${s.id}Turn`, amount(-10, 10)],

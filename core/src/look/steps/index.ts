@@ -16,7 +16,7 @@ import { printerLights } from './printerLights.ts';
 import { satByLuminance } from './satByLuminance.ts';
 import { satBySaturation } from './satBySaturation.ts';
 import { saturation } from './saturation.ts';
-import { sixSectors } from './sixSectors.ts';
+import { primariesAndSecondaries } from './primariesAndSecondaries.ts';
 import { skinKeep } from './skinKeep.ts';
 import type { StepDefinition } from './step.ts';
 import { toeShoulder } from './toeShoulder.ts';
@@ -32,7 +32,7 @@ export const stepDefinitions = [
   curves,
   channelMix,
   hueBelt,
-  sixSectors,
+  primariesAndSecondaries,
   saturation,
   satByLuminance,
   satBySaturation,

@@ -15,14 +15,14 @@ import { exposure } from './exposure.ts';
 import { stepDefinition, stepDefinitions } from './index.ts';
 import { saturation } from './saturation.ts';
 import { amount, settings, zonesArbitrary } from './arbitraries.ts';
-import { sectors, sectorWeights, sixSectors } from './sixSectors.ts';
+import { sectors, sectorWeights, primariesAndSecondaries } from './primariesAndSecondaries.ts';
 import { tintGains, zoneStops, zoneWeights } from './zoneCurve.ts';
 import { zones, type ZonesParams, zonesSchema } from './zones.ts';
 
 /** Steps that tint greys by design, and steps without an inverse. */
 const tints = ['zones', 'printerLights', 'cdl', 'curves', 'colourBox', 'placedLut', 'negative', 'print'];
 const oneWay = [
-  'sixSectors',
+  'primariesAndSecondaries',
   'zones',
   'toeShoulder',
   'gamutCompression',
@@ -158,12 +158,12 @@ test('colour density darkens what is saturated and leaves greys; the fade lifts 
   );
 });
 
-test('six sectors: a sector turns and fades its own hue as culori sees it, and not the hue across', () => {
+test('primaries and secondaries: a sector turns and fades its own hue as culori sees it, and not the hue across', () => {
   const toOklch = converter('oklch');
-  const p = sixSectors.schema.parse({ redTurn: 8, redSat: 0.5 });
+  const p = primariesAndSecondaries.schema.parse({ redTurn: 8, redSat: 0.5 });
   const through = (rgb: Vec3) => {
     const buffer = Float32Array.from(transform(rgbToRgb(bt709, working), rgb));
-    sixSectors.compile(p).run(buffer);
+    primariesAndSecondaries.compile(p).run(buffer);
     transformBuffer(rgbToRgb(working, bt709), buffer);
     return toOklch({ mode: 'lrgb', r: buffer[0], g: buffer[1], b: buffer[2] });
   };
@@ -176,9 +176,9 @@ test('six sectors: a sector turns and fades its own hue as culori sees it, and n
   expect(through([0, 0.5, 0.5]).h).toBeCloseTo(cyan.h!, 1);
 });
 
-test('six sectors: weights sum to 1 all round, and hues keep their order at any setting', () => {
+test('primaries and secondaries: weights sum to 1 all round, and hues keep their order at any setting', () => {
   for (let h = -30; h < 400; h += 3.7) expect(sectorWeights(h).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12);
-  const worst = sixSectors.schema.parse({ yellowTurn: 10, greenTurn: -10 });
+  const worst = primariesAndSecondaries.schema.parse({ yellowTurn: 10, greenTurn: -10 });
   const turned = (h: number) =>
     h + sectorWeights(h).reduce((sum, w, i) => sum + w * worst[`${sectors[i].id}Turn`], 0);
   for (let h = 29; h < 388; h += 0.5) expect(turned(h + 0.5)).toBeGreaterThan(turned(h));

@@ -15,7 +15,7 @@ export const dockOf: Readonly<Record<StepType, DockId>> = {
   satBySaturation: 'curves',
   channelMix: 'hue',
   hueBelt: 'hue',
-  sixSectors: 'hue',
+  primariesAndSecondaries: 'hue',
   saturation: 'hue',
   colourDensity: 'hue',
   cdl: 'hue',

@@ -9,7 +9,7 @@ const channels = ['R', 'G', 'B'];
 
 /** By step ID. Numbers a table does not name stand under it. */
 export const fieldTables: Readonly<Record<string, FieldTable>> = {
-  sixSectors: {
+  primariesAndSecondaries: {
     columns: ['turn °', 'sat ×', 'density st'],
     rows: sectors.map((s) => ({
       label: s,

@@ -19,7 +19,11 @@ const about =
 /** The hue circle unrolled, with nodes that turn, saturate and darken the hues about them. */
 export function HueDock() {
   const step = useStepOf('hueBelt');
-  return step ? <Belt step={step} /> : <EmptyDock text={about} types={['hueBelt', 'sixSectors']} />;
+  return step ? (
+    <Belt step={step} />
+  ) : (
+    <EmptyDock text={about} types={['hueBelt', 'primariesAndSecondaries']} />
+  );
 }
 
 function Belt({ step }: { step: LookStep }) {

@@ -72,7 +72,7 @@ function filmText(look: ShownLook): string {
 
 const hueTypes = [
   'hueBelt',
-  'sixSectors',
+  'primariesAndSecondaries',
   'saturation',
   'satByLuminance',
   'satBySaturation',

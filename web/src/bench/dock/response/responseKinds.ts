@@ -1,6 +1,6 @@
 import type { ResponseAxis, ResponseQuantity } from '@velvet-dusk/core/look/response';
 import type { StepType } from '@velvet-dusk/core/look/steps/index';
-import { sectors } from '@velvet-dusk/core/look/steps/sixSectors';
+import { sectors } from '@velvet-dusk/core/look/steps/primariesAndSecondaries';
 import type { Axis } from '../plot/plotScale.ts';
 
 type Numbers = Readonly<Record<string, number>>;
@@ -137,7 +137,7 @@ export const responseKinds: Partial<Record<StepType, readonly ResponseView[]>> =
     },
   ],
   channelMix: overHue,
-  sixSectors: Object.values(laneOf).map(({ suffix, ...lane }) => ({
+  primariesAndSecondaries: Object.values(laneOf).map(({ suffix, ...lane }) => ({
     ...lane,
     axis: 'hue',
     handles: sectors.map((s) => up(`${s.id}${suffix}`, s.hue)),

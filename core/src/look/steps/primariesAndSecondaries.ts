@@ -84,10 +84,10 @@ function settingsAt(p: Params, hue: number): [turn: number, saturation: number, 
   return [mean('Turn'), mean('Sat'), mean('Density')];
 }
 
-/** Six sectors of hue, each with a turn, a saturation and a density; greys stay, since a colour's weight fades near them. */
-export const sixSectors = defineStep({
-  id: 'sixSectors',
-  label: 'Six sectors',
+/** Primaries and secondaries as sectors of hue, each with a turn, a saturation and a density; greys stay, since a colour's weight fades near them. */
+export const primariesAndSecondaries = defineStep({
+  id: 'primariesAndSecondaries',
+  label: 'Primaries and secondaries',
   schema,
   keeps: { neutral: true, luminance: false },
   isNeutral: (p) => Object.entries(p).every(([key, v]) => v === (key.endsWith('Sat') ? 1 : 0)),
