@@ -1,5 +1,6 @@
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import {
+  createWriteStream,
   cpSync,
   existsSync,
   mkdirSync,
@@ -13,6 +14,8 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import yazl from 'yazl';
 import { describe, expect, test } from 'vitest';
 import type { Pack } from '@velvet-dusk/core/pack/document';
 import { parseSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
@@ -115,6 +118,14 @@ test('a shard that names files outside it, or holds a flipped bit, is refused, a
   writeFileSync(at(`whole/${first.path}`), bytes);
   await expect(merge('flipped')).rejects.toThrow(/is not what the shard made.*Make that shard again/);
   expect(existsSync(at('flipped'))).toBe(false);
+});
+
+test('a zip with two entries of one name is refused: neither vanishes unsaid', async () => {
+  const zip = new yazl.ZipFile();
+  for (const text of ['one', 'two']) zip.addBuffer(Buffer.from(text), 'Pack/manifest.json');
+  zip.end();
+  await pipeline(zip.outputStream, createWriteStream(at('twice.zip')));
+  await expect(verifyPack(at('twice.zip'))).rejects.toThrow(/two entries are called Pack\/manifest\.json/);
 });
 
 test('shards merge to the same bytes; a missing one and one of another pack are named', async () => {

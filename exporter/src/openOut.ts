@@ -16,12 +16,20 @@ async function unzip(path: string, into: string): Promise<void> {
   const open = promisify(yauzl.open) as unknown as (p: string, o: yauzl.Options) => Promise<yauzl.ZipFile>;
   const zip = await open(path, { lazyEntries: true, autoClose: true });
   let bytes = 0;
+  const targets = new Set<string>();
   await new Promise<void>((resolve, reject) => {
     zip.on('error', reject);
     zip.on('end', resolve);
     zip.on('entry', (entry: yauzl.Entry) => {
       bytes += entry.uncompressedSize;
       const target = placeIn(into, entry.fileName);
+      if (target && targets.has(target)) {
+        reject(
+          new Error(`${path}: two entries are called ${entry.fileName}; one would write over the other`),
+        );
+        return;
+      }
+      targets.add(target ?? '');
       if (!target || bytes > largestUnzipped) {
         reject(new Error(`${path}: ${entry.fileName} is not opened out`));
         return;

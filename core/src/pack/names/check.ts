@@ -17,6 +17,8 @@ export function nameProblems(name: string): string[] {
     );
   }
   if (/[. ]$/.test(name)) problems.push('it ends in a dot or a space, which some file systems drop');
+  if (name.startsWith('.'))
+    problems.push('it begins with a dot: systems hide such files, and no check finds them');
   if (name.startsWith(' ')) problems.push('it begins with a space');
   if (reserved.test(name.split('.')[0]))
     problems.push(`"${name.split('.')[0]}" is kept for a device by some file systems`);

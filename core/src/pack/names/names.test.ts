@@ -152,6 +152,7 @@ describe('what file systems do to names', () => {
     ['name ', /dot or a space/],
     [' name', /begins with a space/],
     ['Été.cube', /not ASCII/],
+    ['.hidden.cube', /begins with a dot/],
     ['   ', /empty/],
     [`${'x'.repeat(256)}`, /256 bytes/],
   ])('%j', (name, says) => expect(nameProblems(name).join()).toMatch(says));

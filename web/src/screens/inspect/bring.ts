@@ -30,12 +30,17 @@ async function opened(file: File): Promise<Brought[]> {
   if (file.size > largestZip) throw new Error('a zip may have 400 MB at most');
   const bytes = new Uint8Array(await file.arrayBuffer());
   let whole = 0;
+  const names = new Set<string>();
+  let twice = '';
   const entries = await new Promise<Record<string, Uint8Array>>((resolve, reject) =>
     unzip(
       bytes,
       {
         filter: ({ name, originalSize }) => {
           if (!wanted.test(name)) return false;
+          // One of two would vanish.
+          if (names.has(name)) twice ||= name;
+          names.add(name);
           whole += originalSize;
           return whole <= largestOpened;
         },
@@ -44,6 +49,7 @@ async function opened(file: File): Promise<Brought[]> {
         error ? reject(new Error(`not a zip that can be opened: ${error.message}`)) : resolve(found),
     ),
   );
+  if (twice) throw new Error(`two files in it are called "${twice}"; open it out and import the folder`);
   if (whole > largestOpened) throw new Error('opened it has more than 1 GB');
   const folder = file.name.replace(/\.zip$/i, '');
   return Object.entries(entries).map(([name, data]) => ({
