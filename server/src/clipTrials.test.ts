@@ -114,6 +114,27 @@ test('every frame is measured and drawn, and the proof clip is what FFmpeg’s o
   );
 });
 
+test('a clip that does not say how long it is is measured at no more frames than one that does', async () => {
+  const endless = join(folder, 'endless.mkv');
+  // Written to a pipe, the file is never gone back to, and no length is put in.
+  const source = ['-f', 'lavfi', '-i', `nullsrc=s=16x16:r=24,format=gbrp10le,geq=r=N:g=N:b=N`];
+  const bytes = execFileSync(
+    'ffmpeg',
+    ['-v', 'error', ...source, '-frames:v', '500', '-c:v', 'ffv1', '-f', 'matroska', '-'],
+    { maxBuffer: 1e8 },
+  );
+  writeFileSync(endless, bytes);
+  const clip = await open(endless);
+  expect(clip.facts.duration).toBe(0);
+  const { id } = (await (await order(clip.id, { proof: 'none' })).json()) as Job;
+  const job = await until(id, (j) => isOver(j.state));
+  expect(job.state).toBe('done');
+  const path = await fileOf(job, '.json');
+  const { frames } = parseClipReadings(JSON.parse(readFileSync(path, 'utf8')), 'readings');
+  // Of 500 frames, every fourth: every second would be 250.
+  expect(frames.map((f) => f.frame)).toEqual(Array.from({ length: 125 }, (_, i) => i * 4));
+});
+
 test('cancelled, it leaves nothing; a clip or look that is not there is refused in words', async () => {
   const long = join(folder, 'long.mkv');
   ffmpeg('-f', 'lavfi', '-i', 'testsrc2=s=640x360:r=24:d=20', '-c:v', 'ffv1', long);

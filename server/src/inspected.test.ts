@@ -8,7 +8,8 @@ import { openServices } from './services/index.ts';
 import { newFolder } from './testing/fixture.ts';
 import { startAsker, startTestClient } from './testing/testClient.ts';
 
-const { ask, send, expectProblem } = startTestClient();
+const client = startTestClient();
+const { ask, send, expectProblem } = client;
 const cube = (by = 1): Cube3d => ({
   kind: '3d',
   size: 4,
@@ -83,11 +84,12 @@ describe('the list of inspected LUTs', () => {
     const back = await send('POST', '/projects/p/inspected/again', { files: [{ path, sha256, origin }] });
     expect(back.status).toBe(201);
     expect(await back.json()).toMatchObject([{ path, sha256, origin }]);
-    await expectProblem(
-      await send('POST', '/projects/p/inspected/again', { files: [{ path, sha256: 'a'.repeat(64) }] }),
-      404,
-      /LUT/,
-    );
+    // A stored file that is a frame is no LUT either.
+    const { frameSha } = await client.services.plates.filesOf('plate');
+    for (const other of ['a'.repeat(64), frameSha]) {
+      const put = await send('POST', '/projects/p/inspected/again', { files: [{ path, sha256: other }] });
+      await expectProblem(put, 404, /LUT/);
+    }
   });
 
   test('a project that is not there has none', async () => {

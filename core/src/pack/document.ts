@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { checkDocument, migrate, type Migrations } from '../document.ts';
 import { largestGrid, smallestGrid } from '../lut/cube.ts';
-import { roleIds } from '../order/roles/index.ts';
+import { type RoleId, roleIds, roles } from '../order/roles/index.ts';
 import { displaySchema, standardDisplay } from '../render/display.ts';
 import { destinationSchema } from './destination.ts';
 import { destinations } from './destinations/index.ts';
@@ -98,6 +98,37 @@ export const newPack = (name: string, display = standardDisplay): Pack =>
 /** The items of a look on a camera. */
 export const itemsOf = (pack: Pack, lookId: string, profileId: string): readonly PackItem[] =>
   pack.cells.find((c) => c.lookId === lookId && c.profileId === profileId)?.items ?? [];
+
+/** An item in another role, with what that role is made by; cameras it may lead to stand in `others`. */
+export function inRole(item: PackItem, id: RoleId, others: readonly string[]): PackItem {
+  const uses: readonly string[] = roles[id].uses;
+  const to = item.to !== null && others.includes(item.to) ? item.to : (others[0] ?? null);
+  return {
+    ...item,
+    role: id,
+    offset: uses.includes('offset') ? item.offset || 1 : 0,
+    to: uses.includes('to') ? to : null,
+    withoutLook: id === 'monitor' && item.withoutLook,
+  };
+}
+
+/** A further item for a cell: in the first role that the cell does not hold yet. */
+export function nextItem(pack: Pack, items: readonly PackItem[], others: readonly string[]): PackItem {
+  const free = roleIds.find(
+    (id) => !items.some((i) => i.role === id) && (id !== 'camera-to-camera' || others.length > 0),
+  );
+  const editor = pack.destinations.find((d) => d.id === 'editor') ?? pack.destinations[0];
+  const item = packItemSchema.parse({
+    role: 'combined',
+    output: pack.outputs[0].id,
+    destinations: [editor.id],
+  });
+  return inRole(item, free ?? 'combined', others);
+}
+
+/** What of a cell's items goes to a camera: a LUT from a camera to itself is none. */
+export const itemsFor = (items: readonly PackItem[], profileId: string): PackItem[] =>
+  items.filter((item) => item.to !== profileId);
 
 /** The pack with other items in one cell; an empty cell is none. */
 export function withItems(pack: Pack, lookId: string, profileId: string, items: readonly PackItem[]): Pack {

@@ -3,7 +3,19 @@ import { describe, expect, test } from 'vitest';
 import { parseLook } from '../look/document.ts';
 import { profileOf } from '../testing/profiles.ts';
 import { withOutput } from '../render/display.ts';
-import { itemsOf, newPack, type Pack, packItemSchema, parsePack, withItems } from './document.ts';
+import {
+  inRole,
+  itemsFor,
+  itemsOf,
+  newPack,
+  nextItem,
+  type Pack,
+  type PackItem,
+  packItemSchema,
+  parsePack,
+  withItems,
+} from './document.ts';
+import { roleIds, roles } from '../order/roles/index.ts';
 import { usualPractice } from '../readings/practice.ts';
 import { triedLines } from './guide/content.ts';
 import { type CardMeasures, lookCardPage } from './guide/lookCardPage.ts';
@@ -242,5 +254,36 @@ describe('how far a look holds', () => {
     expect(card).toContain(
       'Tried on plates of the project: Holds from −1.3 to +1.7 stops; skin goes green first.',
     );
+  });
+});
+
+describe('the items of a cell', () => {
+  const pack = newPack('Items');
+
+  test('a further one is in a role the cell does not hold yet, with what that role is made by', () => {
+    const others = ['wren'];
+    let items: PackItem[] = [];
+    for (const _ of roleIds) items = [...items, nextItem(pack, items, others)];
+    expect(items.map((i) => i.role)).toEqual(roleIds);
+    for (const { role, offset, to } of items) {
+      const uses: readonly string[] = roles[role].uses;
+      expect(offset !== 0, role).toBe(uses.includes('offset'));
+      expect(to, role).toBe(uses.includes('to') ? 'wren' : null);
+    }
+    // All taken, it begins again; without another camera none is led to.
+    expect(nextItem(pack, items, others).role).toBe('combined');
+    const alone = Array.from({ length: roleIds.length - 1 }).reduce<PackItem[]>(
+      (made) => [...made, nextItem(pack, made, [])],
+      [],
+    );
+    expect(alone.map((i) => i.role)).toEqual(roleIds.filter((id) => id !== 'camera-to-camera'));
+  });
+
+  test('copied to all cameras, a LUT from one to another is not made for the other itself', () => {
+    const toWren = inRole(item({}), 'camera-to-camera', ['wren', 'plover']);
+    const items = [item({}), toWren];
+    expect(itemsFor(items, 'plover')).toEqual(items);
+    expect(itemsFor(items, 'wren')).toEqual([item({})]);
+    expect(inRole(toWren, 'combined', ['wren'])).toMatchObject({ to: null, offset: 0 });
   });
 });

@@ -17,7 +17,7 @@ import { noMarks } from '@velvet-dusk/core/readings/reading';
 import type { Display } from '@velvet-dusk/core/render/display';
 import { activeTextures, type Texture } from '@velvet-dusk/core/texture/index';
 import { runCell, type TrialSetting } from '@velvet-dusk/core/trial/cell';
-import { type ClipReadings, measuredStep } from '@velvet-dusk/core/trial/clip';
+import { type ClipReadings, maxMeasured, measuredStep } from '@velvet-dusk/core/trial/clip';
 import { atRest } from '@velvet-dusk/core/trial/condition';
 import { trialWidth } from '@velvet-dusk/core/trial/document';
 import { cellResult } from '@velvet-dusk/core/trial/result';
@@ -92,6 +92,12 @@ function sheetOf(pictures: readonly Float32Array[], { width, height }: Size): Ui
   return write8BitPng({ width: across, height: whole.length / across / 3, rgb: whole });
 }
 
+/** Thins a list in place; its first stays. */
+function keepEverySecond(list: unknown[]): void {
+  const kept = list.filter((_, i) => i % 2 === 0);
+  list.splice(0, list.length, ...kept);
+}
+
 /** Measures a look over the frames of a clip, and writes the graded clip where it is asked for. */
 export async function runClip(task: ClipTask): Promise<ClipMade> {
   stepBack('far');
@@ -107,7 +113,8 @@ export async function runClip(task: ClipTask): Promise<ClipMade> {
   const whole: Size = { width: facts.width, height: facts.height };
   const [measured, small] = [fitted(whole, trialWidth), fitted(whole, stripWidth)];
   const total = Math.max(1, Math.round(facts.duration * facts.rate));
-  const step = measuredStep(total);
+  // Of a clip that does not say how long it is, the step grows while it is read.
+  let step = measuredStep(total);
   const textured = proof?.withTexture && activeTextures(look.texture).length > 0 ? new TexturedCode() : null;
   const writer: ClipWriter | null = proof && writeClip(proof.part, { ...whole, rate: facts.rate });
   const frames: ClipReadings['frames'] = [];
@@ -115,6 +122,11 @@ export async function runClip(task: ClipTask): Promise<ClipMade> {
   let done = 0;
   try {
     for await (const code of framesOf(clip)) {
+      if (done % step === 0 && frames.length === maxMeasured) {
+        step *= 2;
+        keepEverySecond(frames);
+        keepEverySecond(pictures);
+      }
       if (done % step === 0) {
         const plate = {
           id: fileName,

@@ -1,3 +1,4 @@
+import { eq } from 'drizzle-orm';
 import type { ImportedLut } from '@velvet-dusk/core/api/contract';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';
@@ -43,7 +44,9 @@ export class LutService {
   }
 
   async path(sha256: string): Promise<string> {
-    if (!/^[0-9a-f]{64}$/.test(sha256) || !(await this.files.has(sha256))) throw notFound('LUT', sha256);
+    // Frames and packs are stored beside them; those are no LUTs.
+    const [row] = await this.db.select().from(luts).where(eq(luts.sha256, sha256));
+    if (!row || !(await this.files.has(sha256))) throw notFound('LUT', sha256);
     return this.files.pathOf(sha256);
   }
 

@@ -1,10 +1,12 @@
 import { Popover } from 'radix-ui';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import {
+  inRole,
+  itemsFor,
   itemsOf,
+  nextItem,
   type Pack,
   type PackItem,
-  packItemSchema,
   withItems,
 } from '@velvet-dusk/core/pack/document';
 import { roles, type RoleId } from '@velvet-dusk/core/order/roles/index';
@@ -31,6 +33,7 @@ interface RowProps {
   item: PackItem;
   pack: Pack;
   n: number;
+  /** Cameras it may lead to: all but its own. */
   columns: readonly Profile[];
   onChange(item: PackItem | null): void;
 }
@@ -40,13 +43,7 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
   const set = (change: Partial<PackItem>) => onChange({ ...item, ...change });
   const role = roles[item.role];
   const name = `LUT ${n}`;
-  const setRole = (id: RoleId) =>
-    set({
-      role: id,
-      offset: (roles[id].uses as readonly string[]).includes('offset') ? item.offset || 1 : 0,
-      to: id === 'camera-to-camera' ? (item.to ?? columns[0].id) : null,
-      withoutLook: id === 'monitor' && item.withoutLook,
-    });
+  const others = columns.map((p) => p.id);
   return (
     <fieldset className="border-t border-g4 py-2 grid gap-1.5">
       <legend className="sr-only">{name}</legend>
@@ -55,7 +52,7 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
           aria-label={`Role of ${name}`}
           className={select}
           value={item.role}
-          onChange={(e) => setRole(e.currentTarget.value as RoleId)}
+          onChange={(e) => onChange(inRole(item, e.currentTarget.value as RoleId, others))}
         >
           {roleOptions.map((o) => (
             <option key={o.id} value={o.id}>
@@ -186,15 +183,18 @@ export function CellEditor({ id, pack, place, label, columns, onClose }: CellEdi
   const put = (next: readonly PackItem[]) =>
     editPack(id, (p) => withItems(p, place.lookId, place.profileId, next));
   const copyTo = (places: { lookId: string; profileId: string }[]) =>
-    editPack(id, (p) => places.reduce((now, to) => withItems(now, to.lookId, to.profileId, items), p));
+    editPack(id, (p) =>
+      places.reduce((now, to) => withItems(now, to.lookId, to.profileId, itemsFor(items, to.profileId)), p),
+    );
+  const others = columns.filter((p) => p.id !== place.profileId);
   const add = () =>
     put([
       ...items,
-      packItemSchema.parse({
-        role: 'combined',
-        output: pack.outputs[0].id,
-        destinations: [pack.destinations.find((d) => d.id === 'editor')?.id ?? pack.destinations[0].id],
-      }),
+      nextItem(
+        pack,
+        items,
+        others.map((p) => p.id),
+      ),
     ]);
   return (
     <Popover.Portal>
@@ -223,7 +223,7 @@ export function CellEditor({ id, pack, place, label, columns, onClose }: CellEdi
             n={i + 1}
             item={item}
             pack={pack}
-            columns={columns}
+            columns={others}
             onChange={(next) => put(items.flatMap((old, at) => (at !== i ? [old] : next ? [next] : [])))}
           />
         ))}

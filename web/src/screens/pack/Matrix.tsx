@@ -1,7 +1,7 @@
 import { Popover } from 'radix-ui';
 import { type Ref, useRef, useState } from 'react';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { itemsOf, type Pack, type PackItem, withItems } from '@velvet-dusk/core/pack/document';
+import { itemsFor, itemsOf, type Pack, type PackItem, withItems } from '@velvet-dusk/core/pack/document';
 import { isOfCell } from '@velvet-dusk/core/pack/plan';
 import { useOpenProject } from '../../bench/useBench.ts';
 import { BitmapCanvas } from '../../ui/BitmapCanvas.tsx';
@@ -92,7 +92,10 @@ function usePainting(pack: Pack, id: string) {
     if (!source || places.length === 0) return;
     editPack(id, (now) => {
       const items = itemsOf(now, source.lookId, source.profileId);
-      return places.reduce((p, place) => withItems(p, place.lookId, place.profileId, items), now);
+      return places.reduce(
+        (p, place) => withItems(p, place.lookId, place.profileId, itemsFor(items, place.profileId)),
+        now,
+      );
     });
   };
   return {
