@@ -129,7 +129,7 @@ test('a new project comes from a printed sheet and a frame to a cube', async ({ 
 
   await page.keyboard.press('Escape');
   await page.getByRole('link', { name: 'Tidal Bore' }).click();
-  await expect(page.getByText('1 camera · 1 plate · 1 look · 1 cube')).toBeVisible();
+  await expect(page.getByText('1 camera · 1 plate · 1 look · 1 export')).toBeVisible();
   expect(troubles).toEqual([]);
 });
 

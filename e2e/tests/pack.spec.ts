@@ -106,7 +106,7 @@ test('plan, export, proof, download, unzip, checksums; then a release that is he
   await page.getByRole('dialog').getByLabel('Grid').fill('17');
   await page.getByRole('dialog').getByLabel('Grid').press('Enter');
   await page.keyboard.press('Escape');
-  await expect(page.getByText(/^1 files · /)).toBeVisible();
+  await expect(page.getByText(/^1 file · /)).toBeVisible();
   // The configuration is checked among the core's tests; here it would be baked three times over.
   await page.getByRole('button', { name: 'Details' }).click();
   await page.getByLabel('With an OpenColorIO configuration of the whole pack').uncheck();
