@@ -52,13 +52,17 @@ export async function openDatabase(dataFolder: string) {
     await refuseNewer(client, databasePath(dataFolder));
     await migrate(db, { migrationsFolder });
     // Without room for a copy the one before is kept.
-    const copy = () => keepCopy(client, dataFolder).catch(() => {});
+    const copy = () =>
+      keepCopy(client, dataFolder).then(
+        () => true,
+        () => false,
+      );
     await copy();
     const close = async () => {
-      await copy();
+      const isCopied = await copy();
       client.close();
       // Without room for them the next start reads it without.
-      await writeSums(dataFolder).catch(() => {});
+      await writeSums(dataFolder, isCopied).catch(() => {});
       await unlock();
     };
     return Object.assign(db, { close });

@@ -4,7 +4,7 @@ import { expect, test } from 'vitest';
 import { openServices } from '../services/index.ts';
 import { filledFolder, newFolder } from '../testing/fixture.ts';
 import { checkDatabase } from './checkup.ts';
-import { changedPages } from './pageSums.ts';
+import { changedPages, writeSums } from './pageSums.ts';
 import { databasePath, sumsPath } from './paths.ts';
 
 test('of 500 bits that flip in a closed database, one at a time, none stays unnoticed', async () => {
@@ -37,6 +37,17 @@ test('a flipped number keeps it from being opened, in words; restored, it is as 
   const services = await openServices(folder).finally(() => delete process.env.DUSK_RESTORE);
   expect((await services.plates.list('p')).items[0].name).toBe('Tiny');
   await services.close();
+});
+
+test('a copy that is older than the close is not said to hold all', async () => {
+  const folder = await filledFolder();
+  await writeSums(folder, false);
+  expect(await changedPages(folder)).toMatchObject({ pages: [], isCopyWhole: false });
+  const path = databasePath(folder);
+  const bytes = readFileSync(path);
+  bytes[bytes.indexOf('Tiny')] ^= 1;
+  writeFileSync(path, bytes);
+  await expect(checkDatabase(folder)).rejects.toThrow(/Its last good copy is of \d{4}-/);
 });
 
 test('while it is open, and after a kill, nothing is said of its pages; a list that is no list says nothing', async () => {

@@ -7,6 +7,9 @@ import { copyPath, databasePath, sumsPath } from './paths.ts';
 /** Bytes a checksum stands for: the size of a page of the database. */
 const pageSize = 4096;
 
+/** In the place of the copy's checksum where none was made. */
+const noCopy = 'none';
+
 const schema = z.object({ pages: z.array(z.string()), copy: z.string() });
 
 async function pagesOf(path: string): Promise<string[]> {
@@ -31,9 +34,11 @@ async function hashOf(path: string): Promise<string> {
 /**
  * Writes down what a closed database and its copy are, page by page. SQLite itself does not notice a flipped bit in a number
  * or a name, and neither does anything that reads them.
+ * @param isCopied false where no copy could be made at this close: an older one holds less.
  */
-export async function writeSums(folder: string): Promise<void> {
-  const sums = { pages: await pagesOf(databasePath(folder)), copy: await hashOf(copyPath(folder)) };
+export async function writeSums(folder: string, isCopied: boolean): Promise<void> {
+  const copy = isCopied ? await hashOf(copyPath(folder)) : noCopy;
+  const sums = { pages: await pagesOf(databasePath(folder)), copy };
   const part = `${sumsPath(folder)}.part`;
   const file = await open(part, 'w');
   await file.writeFile(JSON.stringify(sums));
