@@ -101,61 +101,70 @@ test('killed during the export of a pack: it goes on with what is left, and its 
   expect(await verifyPack(zip)).toMatchObject({ files: 10, problems: [] });
 });
 
-test('killed while a release is written down: it is made once, against none before, the same to the byte', async () => {
-  const folder = await filledFolder();
-  server = await spawnServer(folder);
-  const items = [packItemSchema.parse({ role: 'combined', grid: 9, destinations: ['editor'] })];
-  const document = { ...withItems(newPack('Once'), 'look', 'heron', items), ocioConfig: false };
-  const pack = (await post('/projects/p/packs', document)) as PackRecord;
-  await server.stop();
-  const twin = join(newFolder(), 'twin');
-  cpSync(folder, twin, { recursive: true });
+test(
+  'killed while a release is written down: it is made once, against none before, the same to the byte',
+  {
+    timeout: 180_000,
+  },
+  async () => {
+    const folder = await filledFolder();
+    server = await spawnServer(folder);
+    // Enough work for a lock to be had before its end, on a slow machine too.
+    const items = Array.from({ length: 6 }, (_, i) =>
+      packItemSchema.parse({ role: 'combined', grid: 25, strength: (i + 1) / 10, destinations: ['editor'] }),
+    );
+    const document = { ...withItems(newPack('Once'), 'look', 'heron', items), ocioConfig: false };
+    const pack = (await post('/projects/p/packs', document)) as PackRecord;
+    await server.stop();
+    const twin = join(newFolder(), 'twin');
+    cpSync(folder, twin, { recursive: true });
 
-  const release = { note: '', recipients: '', reason: 'Small grids.' };
-  const order = async () =>
-    ((await post(`/packs/${pack.id}/exports`, { revision: pack.revision, release })) as Job).id;
-  const over = async (id: string) => {
-    await expect
-      .poll(async () => isOver((await json<Job>(`/jobs/${id}`)).state), { timeout: 60_000 })
-      .toBe(true);
-    return json<Job>(`/jobs/${id}`);
-  };
-  const releases = () => json<ReleaseRecord[]>(`/packs/${pack.id}/releases`);
+    const release = { note: '', recipients: '', reason: 'Small grids.' };
+    const order = async () =>
+      ((await post(`/packs/${pack.id}/exports`, { revision: pack.revision, release })) as Job).id;
+    const over = async (id: string) => {
+      await expect
+        .poll(async () => isOver((await json<Job>(`/jobs/${id}`)).state), { timeout: 60_000 })
+        .toBe(true);
+      return json<Job>(`/jobs/${id}`);
+    };
+    const releases = () => json<ReleaseRecord[]>(`/packs/${pack.id}/releases`);
 
-  server = await spawnServer(twin);
-  const whole = await over(await order());
-  await server.stop();
+    server = await spawnServer(twin);
+    const whole = await over(await order());
+    await server.stop();
 
-  // The end cannot be written down: everything of it is done but that when the server is killed.
-  server = await spawnServer(folder);
-  const client = createClient({ url: pathToFileURL(databasePath(folder)).href, timeout: 5000 });
-  const id = await order();
-  await expect.poll(async () => (await json<Job>(`/jobs/${id}`)).state).toBe('running');
-  const held = await client.transaction('write');
-  await expect.poll(() => readJournal(folder, id).length, { timeout: 30_000 }).toBeGreaterThan(0);
-  await new Promise((r) => setTimeout(r, 3000));
-  expect(await json<Job>(`/jobs/${id}`)).toMatchObject({ state: 'running' });
-  await server.kill();
-  await held.rollback();
-  const left = await client.execute('SELECT COUNT(*) FROM releases');
-  expect(Number(left.rows[0][0])).toBe(0);
-  client.close();
+    // The end cannot be written down: everything of it is done but that when the server is killed.
+    server = await spawnServer(folder);
+    const client = createClient({ url: pathToFileURL(databasePath(folder)).href, timeout: 5000 });
+    const id = await order();
+    await expect.poll(async () => (await json<Job>(`/jobs/${id}`)).state).toBe('running');
+    const held = await client.transaction('write');
+    await expect.poll(() => readJournal(folder, id).length, { timeout: 30_000 }).toBeGreaterThan(0);
+    await new Promise((r) => setTimeout(r, 3000));
+    expect(await json<Job>(`/jobs/${id}`)).toMatchObject({ state: 'running' });
+    await server.kill();
+    await held.rollback();
+    const left = await client.execute('SELECT COUNT(*) FROM releases');
+    expect(Number(left.rows[0][0])).toBe(0);
+    client.close();
 
-  server = await spawnServer(folder);
-  const job = await over(id);
-  expect(job).toMatchObject({ state: 'done', attempts: 2 });
-  expect((await releases()).map((r) => [r.number, r.jobId, r.changes.changed])).toEqual([[1, id, []]]);
-  expect(job.artefacts.map((a) => a.sha256)).toEqual(whole.artefacts.map((a) => a.sha256));
+    server = await spawnServer(folder);
+    const job = await over(id);
+    expect(job).toMatchObject({ state: 'done', attempts: 2 });
+    expect((await releases()).map((r) => [r.number, r.jobId, r.changes.changed])).toEqual([[1, id, []]]);
+    expect(job.artefacts.map((a) => a.sha256)).toEqual(whole.artefacts.map((a) => a.sha256));
 
-  // A second one at once would have the same number; one that is cancelled uses none up.
-  const second = await order();
-  const again: { detail: string } = await post(`/packs/${pack.id}/exports`, {
-    revision: pack.revision,
-    release,
-  });
-  expect(again.detail).toMatch(/Once, release 2 is (queued|running)\. Wait for it or cancel it/);
-  await post(`/jobs/${second}/cancel`, {});
-  expect(await releases()).toHaveLength(1);
-  expect((await over(await order())).title).toBe('Once, release 2');
-  expect((await releases()).map((r) => r.number)).toEqual([2, 1]);
-});
+    // A second one at once would have the same number; one that is cancelled uses none up.
+    const second = await order();
+    const again: { detail: string } = await post(`/packs/${pack.id}/exports`, {
+      revision: pack.revision,
+      release,
+    });
+    expect(again.detail).toMatch(/Once, release 2 is (queued|running)\. Wait for it or cancel it/);
+    await post(`/jobs/${second}/cancel`, {});
+    expect(await releases()).toHaveLength(1);
+    expect((await over(await order())).title).toBe('Once, release 2');
+    expect((await releases()).map((r) => r.number)).toEqual([2, 1]);
+  },
+);
