@@ -1,7 +1,7 @@
 /** `npm test`: installs what is needed, then lint, format, types, unit tests, end-to-end tests. */
 import { spawn } from 'node:child_process';
 import { rmSync } from 'node:fs';
-import { countReports, describeCount } from './count.mjs';
+import { countReports, describeCount, describeFailures } from './count.mjs';
 import { ensureInstalled, root } from './install.mjs';
 import { ensureTools } from './tools.mjs';
 
@@ -49,6 +49,7 @@ await run(unit);
 await run(endToEnd);
 
 const count = countReports();
+process.stdout.write(`\n${describeFailures()}`);
 process.stdout.write(`\n${describeCount(count)}\n`);
 if (failed.length > 0) process.stdout.write(`Failed: ${failed.join(', ')}\n`);
 process.exit(failed.length > 0 || count.failed > 0 || count.passed === 0 ? 1 : 0);
