@@ -32,9 +32,20 @@ test('a spec of a million items, or of 300 MB of spaces, is refused at once, in 
 });
 
 test('a pack is made, its card is loaded from a folder and from a zip, and a later one is told from it', async () => {
-  const release = { number: 1, date: '2031-04-02', note: '', recipients: '', reason: 'Small grids.' };
+  const reasons = { criteria: '', accuracy: 'Small grids.', rules: 'Renamed on the phone.' };
+  const release = { number: 1, date: '2031-04-02', note: '', recipients: '', criteria: [], reasons };
+  // Files that are made once stay made while the release waits for its reason.
+  const unexcused = { ...release, reasons: { ...reasons, accuracy: '' } };
+  writeFileSync(at('held.json'), JSON.stringify(writeSpec({ ...smallSpec(), release: unexcused })));
+  const held = dusk('pack', '--spec', at('held.json'), '--out', at('first'));
+  expect(held.code).toBe(1);
+  expect(held.err).toMatch(
+    /the release is held\. Accuracy: \d+ files over their tolerance.*release\.reasons\.accuracy/,
+  );
   writeFileSync(at('spec.json'), JSON.stringify(writeSpec({ ...smallSpec(), release })));
-  expect(dusk('pack', '--spec', at('spec.json'), '--out', at('first')).code).toBe(0);
+  const made = dusk('pack', '--spec', at('spec.json'), '--out', at('first'));
+  expect(made.code).toBe(0);
+  expect(made.err).toMatch(/^(\d+)\/\1\n/);
 
   mkdirSync(at('card'));
   cpSync(join(at('first'), 'Field-monitor'), at('card'), { recursive: true });

@@ -100,7 +100,12 @@ export async function releaseDemo({ packs, packExports, jobs }: Services): Promi
     release: {
       note: 'First night on the ferry',
       recipients: 'Camera, editing',
-      reason: 'Monitors on set take 17 points; the looks are too steep for them, and nobody grades there.',
+      reasons: {
+        criteria: '',
+        accuracy:
+          'Monitors on set take 17 points; the looks are too steep for them, and nobody grades there.',
+        rules: '',
+      },
     },
   });
 }

@@ -26,7 +26,7 @@ test('all jobs stand in one list, from every station; the list of releases follo
       body: JSON.stringify(document),
     });
     const { revision } = (await saved.json()) as { revision: number };
-    const release = { note: '', recipients: '', reason: 'A test.' };
+    const release = { reasons: { accuracy: 'A test.', rules: 'A test.', criteria: 'A test.' } };
     const answer = await fetch(`/api/packs/${pack.id}/exports`, {
       method: 'POST',
       headers,

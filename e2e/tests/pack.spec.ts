@@ -94,6 +94,7 @@ test('names are built and typed, what breaks a rule is told, and one click mends
 });
 
 test('plan, export, proof, download, unzip, checksums; then a release that is held and let go', async ({
+  server,
   page,
 }) => {
   test.setTimeout(180_000);
@@ -141,9 +142,22 @@ test('plan, export, proof, download, unzip, checksums; then a release that is he
   await page.getByRole('button', { name: 'Export and prove' }).click();
   await order.getByRole('radio', { name: 'Release 1' }).click();
   await order.getByRole('button', { name: 'Make release 1' }).click();
-  await expect(order.getByRole('alert')).toContainText(/release is held: 1 of 1 files/, { timeout: 120_000 });
-  await order.getByLabel('Reason').fill('Seventeen points are for monitors.');
-  await order.getByRole('button', { name: 'Make release 1' }).click();
+  const held = order.getByRole('form', { name: 'What stands against the release' });
+  await expect(held.getByRole('list')).toHaveCount(1, { timeout: 120_000 });
+  await expect(held.getByRole('list', { name: 'Accuracy' }).getByRole('listitem')).toHaveCount(1);
+  await expect(held.getByRole('button', { name: 'No reason yet for accuracy' })).toBeDisabled();
+  // It waits for as long as nobody answers, over a restart too, and is found again among the jobs.
+  await server.restart();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /1 held/ }).click();
+  const jobs = page.getByRole('dialog', { name: 'Jobs' });
+  await jobs.getByLabel('Reason: accuracy').fill('Seventeen points are for monitors.');
+  await jobs.getByRole('button', { name: 'Release with these reasons' }).click();
+  await expect(jobs.getByRole('listitem').filter({ hasText: 'release 1' })).toContainText('done', {
+    timeout: 120_000,
+  });
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Export and prove' }).click();
   await expect(link).toBeVisible({ timeout: 120_000 });
   await page.keyboard.press('Escape');
   const releases = page.getByRole('list', { name: 'Releases' });
@@ -157,8 +171,9 @@ test('plan, export, proof, download, unzip, checksums; then a release that is he
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Export and prove' }).click();
   await order.getByRole('radio', { name: 'Release 2' }).click();
-  await order.getByLabel('Reason').fill('As before.');
   await order.getByRole('button', { name: 'Make release 2' }).click();
+  await held.getByLabel('Reason: accuracy').fill('As before.');
+  await held.getByRole('button', { name: 'Release with these reasons' }).click();
   await expect(order.getByRole('heading', { name: /release 2/ })).toBeVisible();
   await expect(link).toBeVisible({ timeout: 120_000 });
 

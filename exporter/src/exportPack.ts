@@ -2,6 +2,7 @@ import { setMaxListeners } from 'node:events';
 import { rename } from 'node:fs/promises';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import type { PackSpec } from '@velvet-dusk/core/pack/spec';
+import { type Heading, headings, type Standing, unexcused } from '@velvet-dusk/core/pack/standing';
 import { fileSlug } from '@velvet-dusk/core/slug';
 import { finishPack } from './finish.ts';
 import { filesFolder, filesIn } from './journal.ts';
@@ -13,13 +14,29 @@ import { writeZip } from './zip.ts';
 export const topFolder = ({ pack, release }: PackSpec): string =>
   `${fileSlug(pack.name, 'pack')}${release ? `_release-${release.number}` : ''}`;
 
-/** Files of a release that do not hold, where nobody has said why they go out all the same. */
-export function refuseUnheld({ release, files }: Manifest): void {
-  const over = files.filter((f) => f.proof && !f.proof.holds);
-  if (!release || over.length === 0 || release.reason !== '') return;
-  throw new PackError(
-    `the release is held: ${over.length} of ${files.length} files are over their tolerance, first ${over[0].path} (${over[0].findings.join('; ')}). Give a reason, or change them.`,
-  );
+/** A release that something stands against without a reason. Everything of it is made and kept. */
+export class ReleaseHeld extends PackError {
+  override name = 'ReleaseHeld';
+  constructor(
+    readonly standing: Standing,
+    open: readonly Heading[],
+  ) {
+    const said = open.map((id) => {
+      const { label, about } = headings[id];
+      const [first] = standing[id];
+      return `${label}: ${standing[id].length} ${about}, first ${first}`;
+    });
+    super(
+      `the release is held. ${said.join('. ')}. Give a reason for each heading (release.reasons.${open.join(', release.reasons.')} in the spec), or change them.`,
+    );
+  }
+}
+
+/** Refuses a release while a heading under which something stands has no reason. */
+export function refuseHeld({ release }: Manifest): void {
+  if (!release) return;
+  const open = unexcused(release.standing, release.reasons);
+  if (open.length > 0) throw new ReleaseHeld(release.standing, open);
 }
 
 /** Makes all of a pack in a folder of work, which may hold a part of it from before. */
@@ -29,7 +46,7 @@ export async function makePack(spec: PackSpec, work: string, options: MakeOption
   if (options.signal) setMaxListeners(0, options.signal);
   const made = await makeFiles(spec, plan, work, options);
   const manifest = await finishPack(spec, plan, made, filesIn(work), options);
-  refuseUnheld(manifest);
+  refuseHeld(manifest);
   return manifest;
 }
 

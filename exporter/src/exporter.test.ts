@@ -207,17 +207,6 @@ describe('what cannot be exported is refused before anything is made', () => {
       /is there already/,
     );
   });
-
-  test('a release with files over their tolerance, unless a reason is given', async () => {
-    const release = { number: 1, date: '2031-04-02', note: '', recipients: '', reason: '' };
-    await expect(exportPack({ ...spec, release }, at('held'), { threads: workshop.threads })).rejects.toThrow(
-      /release is held: \d+ of 18 files are over their tolerance/,
-    );
-    expect(existsSync(at('held'))).toBe(false);
-    const told = { ...release, reason: 'Monitors only.' };
-    const manifest = await exportPack({ ...spec, release: told }, at('held'), { threads: workshop.threads });
-    expect(manifest.release).toEqual(told);
-  });
 });
 
 test('cancelled, nothing stands under its name, and going on redoes nothing', async () => {

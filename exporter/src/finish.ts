@@ -4,14 +4,15 @@ import { join } from 'node:path';
 import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
 import { engine } from '@velvet-dusk/core/order/engine';
 import { findBefore, purposeOf } from '@velvet-dusk/core/pack/changes';
-import { judgePlan } from '@velvet-dusk/core/pack/judge';
-import { type Manifest, manifestFile, manifestKind } from '@velvet-dusk/core/pack/manifest';
+import { type Judgement, judgePlan } from '@velvet-dusk/core/pack/judge';
+import { type Manifest, manifestFile, manifestKind, manifestVersion } from '@velvet-dusk/core/pack/manifest';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import type { Cube3d } from '@velvet-dusk/core/lut/cube';
 import { lookTransform, ocioConfig } from '@velvet-dusk/core/pack/ocioConfig';
-import type { Plan } from '@velvet-dusk/core/pack/plan';
+import type { Plan, PlannedFile } from '@velvet-dusk/core/pack/plan';
 import { proofFindings } from '@velvet-dusk/core/pack/proof';
-import { type PackSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
+import { type PackRelease, type PackSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
+import type { Standing } from '@velvet-dusk/core/pack/standing';
 import { lutOrder } from '@velvet-dusk/core/order/bake';
 import type { MadeFile } from './journal.ts';
 import { PackError } from './makeFiles.ts';
@@ -39,19 +40,52 @@ export async function filesBelow(folder: string): Promise<string[]> {
     .sort((a, b) => (a < b ? -1 : 1));
 }
 
+/** What stands against a pack by its plan and by what was measured of its files. */
+function standingOf(
+  spec: PackSpec,
+  plan: Plan,
+  { files, destinations }: Judgement,
+  made: (file: PlannedFile) => MadeFile,
+): Standing {
+  const rules = plan.files.flatMap((file, i) => {
+    const refused = made(file).device?.refused;
+    const said = [...files[i].map((f) => f.says), ...(refused ? [`its device refuses it: ${refused}`] : [])];
+    return said.length > 0 ? [`${file.path}: ${said.join('; ')}`] : [];
+  });
+  const places = spec.pack.destinations.flatMap(({ id, label }) =>
+    (destinations.get(id) ?? []).map((f) => `${label}: ${f.says}`),
+  );
+  return {
+    criteria: spec.release?.criteria ?? [],
+    accuracy: plan.files.flatMap((file) => {
+      const { proof } = made(file);
+      return proof && !proof.holds ? [`${file.path}: ${proofFindings(proof).join('; ')}`] : [];
+    }),
+    rules: [...places, ...rules],
+  };
+}
+
 export function manifestOf(spec: PackSpec, plan: Plan, made: ReadonlyMap<string, MadeFile>): Manifest {
   const judged = judgePlan(spec.pack, plan);
   const before = findBefore(spec.previous?.files ?? []);
+  const madeOf = (file: PlannedFile): MadeFile => {
+    const result = made.get(file.path);
+    if (!result) throw new PackError(`${file.path} is missing`);
+    return result;
+  };
+  const release = (told: PackRelease) => {
+    const { criteria: _, ...rest } = told;
+    return { ...rest, standing: standingOf(spec, plan, judged, madeOf) };
+  };
   return {
     kind: manifestKind,
-    schemaVersion: 1,
+    schemaVersion: manifestVersion,
     pack: spec.pack.name,
     project: spec.project,
     engine,
-    release: spec.release,
+    release: spec.release && release(spec.release),
     files: plan.files.map((file, i) => {
-      const result = made.get(file.path);
-      if (!result) throw new PackError(`${file.path} is missing`);
+      const result = madeOf(file);
       const found = [
         ...judged.files[i].map((f) => f.says),
         ...(result.proof ? proofFindings(result.proof) : []),

@@ -8,6 +8,7 @@ import { plannedPurpose } from '@velvet-dusk/core/pack/manifest';
 import { judgePlan } from '@velvet-dusk/core/pack/judge';
 import { type Plan, planPack, type PlannedFile } from '@velvet-dusk/core/pack/plan';
 import { type PackSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
+import { noReasons } from '@velvet-dusk/core/pack/standing';
 import { eachOf } from './eachOf.ts';
 import { filesIn, Journal, type MadeFile } from './journal.ts';
 import { framesOf, thinned } from './proofFrames.ts';
@@ -49,8 +50,11 @@ function placesBefore({ previous }: PackSpec, folder: string | undefined) {
   };
 }
 
-/** Hash of everything a pack is made of. */
-export const specHash = (spec: PackSpec): string => contentHash(writeSpec(spec));
+/** Hash of everything a pack's LUT files are made of: a reason that is given later changes none of them. */
+export const specHash = (spec: PackSpec): string => {
+  const { release } = spec;
+  return contentHash(writeSpec({ ...spec, release: release && { ...release, reasons: noReasons } }));
+};
 
 /** Plans a spec. Throws a PackError that lists what keeps it from being exported. */
 export function planOrRefuse(spec: PackSpec): Plan {

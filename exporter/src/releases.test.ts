@@ -1,10 +1,11 @@
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { purposeOf } from '@velvet-dusk/core/pack/changes';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { type PackSpec, parseSpec } from '@velvet-dusk/core/pack/spec';
+import { noReasons, type Reasons } from '@velvet-dusk/core/pack/standing';
 import { exportPack } from './exportPack.ts';
 import { contents, read, smallSpec } from './testing/smallSpec.ts';
 import { placeIn } from './placeIn.ts';
@@ -13,13 +14,47 @@ import { startWorkshop } from './testing/workshop.ts';
 const workshop = startWorkshop('releases');
 const { at } = workshop;
 const spec = smallSpec();
+
+test('a release is refused while a heading under which anything stands has no reason of its own', async () => {
+  const criteria = ['Oilskin did not pass'];
+  const release = { number: 1, date: '2031-04-02', note: '', recipients: '', criteria, reasons: noReasons };
+  const destinations = spec.pack.destinations.map((d) => ({ ...d, nameLength: 3 }));
+  const pack = { ...spec.pack, destinations };
+  const make = (reasons: Partial<Reasons>) =>
+    exportPack(
+      { ...spec, pack, release: { ...release, reasons: { ...noReasons, ...reasons } } },
+      at('held'),
+      {
+        threads: workshop.threads,
+      },
+    );
+  await expect(make({})).rejects.toThrow(
+    /held\. Criteria: 1 looks .*Oilskin did not pass\. Accuracy: \d+ files over their tolerance.*\. Rules: 18 files that do not fit.*characters, 3 fit/,
+  );
+  // One reason excuses one heading.
+  await expect(make({ criteria: 'The client waits.' })).rejects.toThrow(/held\. Accuracy: .*\. Rules: /);
+  await expect(make({ criteria: 'The client waits.', rules: 'Renamed there.' })).rejects.toThrow(
+    /held\. Accuracy: [^.]*\d/,
+  );
+  expect(existsSync(at('held'))).toBe(false);
+  const reasons = { criteria: 'The client waits.', accuracy: 'Monitors only.', rules: 'Renamed there.' };
+  const manifest = await make(reasons);
+  expect(manifest.release).toMatchObject({ reasons, standing: { criteria } });
+  const { standing } = manifest.release!;
+  expect(standing.accuracy).toHaveLength(manifest.files.filter((f) => f.proof && !f.proof.holds).length);
+  expect(standing.rules).toHaveLength(18);
+  const guide = readFileSync(join(at('held'), 'index.html'), 'utf8');
+  for (const said of Object.values(reasons)) expect(guide).toContain(`Released because: ${said}`);
+});
+
 describe('against the release before', () => {
   const release = (number: number) => ({
     number,
     date: '2031-04-02',
     note: '',
     recipients: '',
-    reason: 'Small grids.',
+    criteria: [],
+    reasons: { criteria: '', accuracy: 'Small grids.', rules: 'Renamed on the phone.' },
   });
   /** The second release: one look brighter and at another version, the other saved again as it was. */
   const secondSpec = (stops: number): PackSpec => {

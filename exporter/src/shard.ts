@@ -6,7 +6,7 @@ import { checkDocument } from '@velvet-dusk/core/document';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { type PackSpec, parseSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
 import { parseJson } from '@velvet-dusk/core/parseJson';
-import { putInPlace, refuseUnheld } from './exportPack.ts';
+import { putInPlace, refuseHeld } from './exportPack.ts';
 import { finishPack } from './finish.ts';
 import { filesFolder, filesIn, type MadeFile } from './journal.ts';
 import { openLines } from './lineJournal.ts';
@@ -101,7 +101,7 @@ export async function mergeShards(
       made.set(file.path, file);
     }
   const manifest = await finishPack(spec, plan, made, filesIn(work), options);
-  refuseUnheld(manifest);
+  refuseHeld(manifest);
   await putInPlace(spec, out, options.signal);
   return manifest;
 }

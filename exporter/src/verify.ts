@@ -1,8 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { checkDocument } from '@velvet-dusk/core/document';
-import { type Manifest, manifestSchema } from '@velvet-dusk/core/pack/manifest';
+import { type Manifest, parseManifest } from '@velvet-dusk/core/pack/manifest';
 import { fileWriters } from '@velvet-dusk/core/pack/files';
 import { parseCdl } from '@velvet-dusk/core/formats/cdl/parse';
 import { parseJson } from '@velvet-dusk/core/parseJson';
@@ -21,7 +20,7 @@ export interface Verified {
 /** The manifest of a pack's folder. Throws for one that is none. */
 export async function readManifest(folder: string): Promise<Manifest> {
   const path = join(folder, manifestName);
-  return checkDocument(manifestSchema, parseJson(await readFile(path, 'utf8'), path), path);
+  return parseManifest(parseJson(await readFile(path, 'utf8'), path), path);
 }
 
 /** The checksums of a pack, by path. Throws for a line that is none. */

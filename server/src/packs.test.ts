@@ -76,7 +76,8 @@ test('an export is one zip, proved on the plates of the project, whose checksums
 
 test('releases are numbered, and each is told from the one before', async () => {
   const pack = await create(small({ role: 'combined' }, { role: 'conversion' }));
-  const told = { note: 'First night', recipients: 'Editing', reason: 'Small grids, on purpose.' };
+  const reasons = { criteria: '', accuracy: 'Small grids, on purpose.', rules: '' };
+  const told = { note: 'First night', recipients: 'Editing', reasons };
   expect((await finished(await order(pack, { release: told }))).state).toBe('done');
   const next = (await (
     await save(pack, small({ role: 'combined' }, { role: 'monitor', offset: 1 }))
@@ -141,11 +142,34 @@ test('paused, a pack keeps what is finished, goes on with the rest, and is the s
 
 test('a release that is over its tolerance is held until somebody says why', async () => {
   const pack = await create(small({ role: 'combined' }));
-  const told = { note: '', recipients: '', reason: '' };
-  const job = await finished(await order(pack, { release: told }));
-  expect(job.state).toBe('failed');
-  expect(job.error).toMatch(/release is held: 1 of 1 files are over their tolerance/);
-  expect(await (await client.ask(`/packs/${pack.id}/releases`)).json()).toEqual([]);
+  const job = await finished(await order(pack, { release: { note: '', recipients: '' } }));
+  expect(job).toMatchObject({ state: 'held', artefacts: [], held: { criteria: [], rules: [] } });
+  expect(job.held!.accuracy).toEqual([expect.stringMatching(/combined_9\.cube: .*ΔE/)]);
+  const releases = async () =>
+    (await (await client.ask(`/packs/${pack.id}/releases`)).json()) as ReleaseRecord[];
+  expect(await releases()).toEqual([]);
+  // Another of the same number has to wait for it.
+  await expectProblem(await order(pack, { release: {} }), 409, /release 1 is held/);
+
+  const give = (reasons: object) => send('POST', `/jobs/${job.id}/reasons`, reasons);
+  await expectProblem(await give({ criteria: 'For the gate.' }), 422, /all the same under Accuracy/);
+  await expectProblem(await give({ accuracy: ' ' }), 422, /Accuracy/);
+  const done = await finished(await give({ accuracy: 'Monitors only.' }));
+  expect(done).toMatchObject({ state: 'done', held: null });
+  await expectProblem(await give({ accuracy: 'Again.' }), 409, /The job is done/);
+  expect(await releases()).toMatchObject([
+    { number: 1, reasons: { criteria: '', accuracy: 'Monitors only.' }, stood: { criteria: 0, accuracy: 1 } },
+  ]);
+});
+
+test('a held release can be cancelled; its number goes to the next', async () => {
+  const pack = await create(small({ role: 'combined' }));
+  const job = await finished(await order(pack, { release: {} }));
+  expect(job.state).toBe('held');
+  const cancelled = (await (await send('POST', `/jobs/${job.id}/cancel`, {})).json()) as Job;
+  expect(cancelled).toMatchObject({ state: 'cancelled', held: null });
+  const next = await finished(await order(pack, { release: { reasons: { accuracy: 'On purpose.' } } }));
+  expect(next).toMatchObject({ state: 'done', title: 'Night Crew, release 1' });
 });
 
 test('what cannot be made is refused when it is ordered', async () => {

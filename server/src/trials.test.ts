@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { LookRecord, ProjectSettings } from '@velvet-dusk/core/api/contract';
 import { isOver, type Job, trialNoteOf } from '@velvet-dusk/core/api/jobs';
-import type { PackRecord } from '@velvet-dusk/core/api/packs';
+import type { PackRecord, ReleaseRecord } from '@velvet-dusk/core/api/packs';
 import { newPack, packItemSchema, withItems } from '@velvet-dusk/core/pack/document';
 import { atRest } from '@velvet-dusk/core/trial/condition';
 import { gateSchema } from '@velvet-dusk/core/trial/gate';
@@ -81,7 +81,6 @@ test('what cannot be run is refused in words, when it is ordered or as the jobâ€
 });
 
 describe('a gate', () => {
-  const release = { note: '', recipients: '', reason: '' };
   const put = async (value: unknown) => {
     const { revision } = (await (await client.ask('/projects/p')).json()) as ProjectSettings;
     return send('PUT', '/projects/p/gate', { value }, revision);
@@ -96,25 +95,34 @@ describe('a gate', () => {
     const order = (told: object) =>
       send('POST', `/packs/${pack.id}/exports`, {
         revision: pack.revision,
-        release: { ...release, ...told },
+        release: told,
       });
 
     expect((await setGate(['clipped'])).status).toBe(200);
     const settings = (await (await client.ask('/projects/p')).json()) as ProjectSettings;
     expect(settings.gate).toMatchObject({ readings: ['clipped'] });
-    await client.expectProblem(await order({}), 422, /Slack Water has not been tried as it is now/);
+    const heldBy = async (told: object) => {
+      const job = await finished(await order(told));
+      await send('POST', `/jobs/${job.id}/cancel`, {});
+      return [job.state, job.held?.criteria];
+    };
+    expect(await heldBy({})).toEqual(['held', ['Slack Water has not been tried as it is now']]);
     // The plate is noise over all codes: its highlights clip.
     const failed = await finished(await orderRun(board(['plate'], [0])));
     expect(trialNoteOf(failed)!.looks[0].passed).toBe(false);
-    await client.expectProblem(await order({}), 422, /Slack Water did not pass/);
-    const over = await finished(await order({ reason: 'The client waits.' }));
+    expect(await heldBy({})).toEqual(['held', ['Slack Water did not pass']]);
+    // A reason for something else is none for this.
+    const elsewhere = { reasons: { accuracy: 'Monitors only.', rules: 'Renamed there.' } };
+    expect(await heldBy(elsewhere)).toEqual(['held', ['Slack Water did not pass']]);
+    const reasons = { criteria: 'The client waits.', accuracy: '', rules: '' };
+    const over = await finished(await order({ reasons }));
     expect(over.state).toBe('done');
-    const releases = (await (await client.ask(`/packs/${pack.id}/releases`)).json()) as { reason: string }[];
-    expect(releases[0].reason).toBe('The client waits.');
+    const releases = (await (await client.ask(`/packs/${pack.id}/releases`)).json()) as ReleaseRecord[];
+    expect(releases[0]).toMatchObject({ reasons, stood: { criteria: 1, accuracy: 0, rules: 0 } });
 
     // Another gate asks anew. A full look may change luminance, so that this reading holds.
     await setGate(['luminanceChange']);
-    await client.expectProblem(await order({}), 422, /has not been tried/);
+    expect(await heldBy({})).toEqual(['held', [expect.stringMatching(/has not been tried/)]]);
     const passed = await finished(await orderRun(board(['plate'], [0])));
     expect(trialNoteOf(passed)!.looks[0].passed).toBe(true);
     expect((await order({})).status).toBe(202);

@@ -1,11 +1,15 @@
 import { z } from 'zod';
 import { exportRoleIds } from '../order/roles/index.ts';
+import { standingSchema } from '../pack/standing.ts';
 import { proofSchema } from './contract.ts';
 
 /** Work that outlives a request, as server and browser speak of it. Dates are ISO 8601 in UTC. */
 
-export const jobStates = ['queued', 'running', 'paused', 'done', 'failed', 'cancelled'] as const;
+/** "held": it waits for reasons why what it found stands. */
+export const jobStates = ['queued', 'running', 'paused', 'held', 'done', 'failed', 'cancelled'] as const;
 export type JobState = (typeof jobStates)[number];
+/** States from which something may still come of it. */
+export const openStates: readonly JobState[] = ['queued', 'running', 'paused', 'held'];
 export const jobActions = ['cancel', 'pause', 'resume', 'retry'] as const;
 export type JobAction = (typeof jobActions)[number];
 
@@ -131,6 +135,8 @@ export const jobSchema = z.object({
   /** 0–1. */
   progress: z.number(),
   error: z.string().nullable(),
+  /** What stands against it, where it is held. */
+  held: standingSchema.nullable(),
   attempts: z.number().int(),
   createdAt: z.string(),
   startedAt: z.string().nullable(),

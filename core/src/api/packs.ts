@@ -1,6 +1,8 @@
 import { z } from 'zod';
+import { checkDocument, migrate, type Migrations } from '../document.ts';
 import type { Pack } from '../pack/document.ts';
 import { packSchema } from '../pack/document.ts';
+import { reasonsFromOne, reasonsSchema, standingCountSchema } from '../pack/standing.ts';
 import { proofFiguresSchema } from './contract.ts';
 
 /** Packs and their releases, as server and browser speak of them. Dates are ISO 8601 in UTC. */
@@ -17,8 +19,8 @@ export type PackRecord = z.output<typeof packRecordSchema>;
 export const releaseNoteSchema = z.strictObject({
   note: z.string().max(2000).default(''),
   recipients: z.string().max(2000).default(''),
-  /** Why files over their tolerance go out all the same. */
-  reason: z.string().max(2000).default(''),
+  /** Why it goes out whatever stands against it; what is asked for once it is verified may be said beforehand. */
+  reasons: reasonsSchema.prefault({}),
 });
 export type ReleaseNote = z.output<typeof releaseNoteSchema>;
 
@@ -30,9 +32,14 @@ export const packOrderSchema = z.strictObject({
 
 export type PackOrder = z.output<typeof packOrderSchema>;
 
+export const releaseKind = 'velvet-dusk/release';
+export const releaseVersion = 2;
+
 export const releaseDocumentSchema = releaseNoteSchema.extend({
-  kind: z.literal('velvet-dusk/release'),
-  schemaVersion: z.literal(1),
+  kind: z.literal(releaseKind),
+  schemaVersion: z.literal(releaseVersion),
+  /** How much stood against it. */
+  stood: standingCountSchema,
   files: z.array(
     z.strictObject({
       path: z.string(),
@@ -44,7 +51,20 @@ export const releaseDocumentSchema = releaseNoteSchema.extend({
   ),
 });
 
+const releaseMigrations: Migrations = {
+  1: (document) => ({ ...(reasonsFromOne(document) as object), schemaVersion: 2, stood: {} }),
+};
+
+/** Reads what is stored of a release, of any version. Throws a DocumentError. */
+export const parseRelease = (value: unknown, file: string): z.output<typeof releaseDocumentSchema> =>
+  checkDocument(
+    releaseDocumentSchema,
+    migrate(value, { kind: releaseKind, version: releaseVersion, migrations: releaseMigrations, file }),
+    file,
+  );
+
 export const releaseRecordSchema = releaseNoteSchema.extend({
+  stood: standingCountSchema,
   number: z.number().int(),
   createdAt: z.string(),
   jobId: z.string(),

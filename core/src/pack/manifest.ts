@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { checkDocument, migrate, type Migrations } from '../document.ts';
 import { describeEnd, endToken } from '../order/end.ts';
 import { recipeHash } from '../look/hash.ts';
 import { roles } from '../order/roles/index.ts';
@@ -7,8 +8,10 @@ import type { ProofFigures } from '../order/proof.ts';
 import { purposeOf } from './changes.ts';
 import { gridOf } from './files.ts';
 import type { FileProof } from './proof.ts';
+import { reasonsFromOne, reasonsSchema, standingSchema } from './standing.ts';
 
 export const manifestKind = 'velvet-dusk/pack-manifest';
+export const manifestVersion = 2;
 
 const figures = z.strictObject({ mean: z.number(), p99: z.number(), max: z.number() });
 const triple = z.tuple([z.number(), z.number(), z.number()]);
@@ -81,7 +84,7 @@ export type ManifestFile = z.output<typeof fileSchema>;
 
 export const manifestSchema = z.strictObject({
   kind: z.literal(manifestKind),
-  schemaVersion: z.literal(1),
+  schemaVersion: z.literal(manifestVersion),
   pack: z.string(),
   project: z.string(),
   engine: z.number(),
@@ -91,13 +94,31 @@ export const manifestSchema = z.strictObject({
       date: z.string(),
       note: z.string(),
       recipients: z.string(),
-      reason: z.string(),
+      reasons: reasonsSchema,
+      /** What stood against it when it was verified. */
+      standing: standingSchema,
     })
     .nullable(),
   /** Every LUT file, in the order of the matrix. */
   files: z.array(fileSchema),
 });
 export type Manifest = z.output<typeof manifestSchema>;
+
+const migrations: Migrations = {
+  1: ({ release, ...manifest }) => ({
+    ...manifest,
+    schemaVersion: 2,
+    release: release && { ...(reasonsFromOne(release) as object), standing: {} },
+  }),
+};
+
+/** Reads a manifest of any version. Throws a DocumentError. */
+export const parseManifest = (value: unknown, file: string): Manifest =>
+  checkDocument(
+    manifestSchema,
+    migrate(value, { kind: manifestKind, version: manifestVersion, migrations, file }),
+    file,
+  );
 
 const round = (x: number, digits = 5) => Number(x.toFixed(digits));
 const roundAll = (values: readonly number[], digits: number) => values.map((v) => round(v, digits));

@@ -1,16 +1,17 @@
 import { z } from 'zod';
 import { type Profile } from '../camera/profile.ts';
 import { parseProfile } from '../camera/profile.ts';
-import { checkDocument, DocumentError, migrate } from '../document.ts';
+import { checkDocument, DocumentError, migrate, type Migrations } from '../document.ts';
 import { parseLook } from '../look/document.ts';
 import { shotSchema } from '../look/shot.ts';
 import { practiceSchema } from '../readings/practice.ts';
 import { enduranceResultSchema } from '../trial/result.ts';
 import { type Pack, parsePack } from './document.ts';
+import { reasonsFromOne, reasonsSchema } from './standing.ts';
 import type { NamedLook } from '../look/namedLook.ts';
 
 const specKind = 'velvet-dusk/pack-spec';
-const specVersion = 1;
+const specVersion = 2;
 
 const sha256 = z.string().regex(/^[0-9a-f]{64}$/, 'a SHA-256 of 64 hexadecimal digits is needed');
 
@@ -31,8 +32,9 @@ const releaseSchema = z.strictObject({
   date: z.string().max(40),
   note: z.string().max(2000).default(''),
   recipients: z.string().max(2000).default(''),
-  /** Why it is released although a file is over tolerance. */
-  reason: z.string().max(2000).default(''),
+  /** What stands under the heading "criteria", as it was known when the release was ordered. */
+  criteria: z.array(z.string().max(2000)).max(1000).default([]),
+  reasons: reasonsSchema.prefault({}),
 });
 export type PackRelease = z.output<typeof releaseSchema>;
 
@@ -91,6 +93,10 @@ export interface PackSpec extends Omit<z.output<typeof specSchema>, 'pack' | 'lo
   profiles: Profile[];
 }
 
+const migrations: Migrations = {
+  1: (spec) => ({ ...spec, schemaVersion: 2, release: reasonsFromOne(spec.release) }),
+};
+
 /** Items a pack may plan, of all its cells: about as many files. */
 export const mostItems = 20_000;
 
@@ -110,7 +116,7 @@ function refuseTooMany(document: unknown, file: string): void {
 
 /** Checks a parsed spec and every document in it, migrating older ones. Throws a DocumentError. */
 export function parseSpec(value: unknown, file: string): PackSpec {
-  const document = migrate(value, { kind: specKind, version: specVersion, migrations: {}, file });
+  const document = migrate(value, { kind: specKind, version: specVersion, migrations, file });
   refuseTooMany(document, file);
   const { pack, looks, profiles, ...spec } = checkDocument(specSchema, document, file);
   return {

@@ -4,6 +4,12 @@ import type { Client } from '@libsql/client';
 /** Milliseconds a call waits for another program's lock, and between its tries. */
 const patience = { longest: 4000, between: 25 };
 
+/** What the database calls an error, which may be wrapped; empty for one that is not the database's. */
+export const codeOf = (error: unknown): string => {
+  const { code, cause } = error as { code?: string; cause?: unknown };
+  return code ?? (cause ? codeOf(cause) : '');
+};
+
 export const isLocked = (error: unknown) =>
   ['SQLITE_BUSY', 'SQLITE_LOCKED'].some((code) => (error as { code?: string }).code?.startsWith(code));
 

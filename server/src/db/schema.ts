@@ -142,6 +142,8 @@ export const jobs = sqliteTable(
     stage: text('stage').notNull().default(''),
     progress: real('progress').notNull().default(0),
     error: text('error'),
+    /** What stands against it while it waits for reasons. */
+    held: json('held'),
     /** How often it was begun: what ends the server each time is not begun for ever. */
     attempts: integer('attempts').notNull().default(0),
     createdAt: text('created_at').notNull(),

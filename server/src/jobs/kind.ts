@@ -1,6 +1,7 @@
 import type { SQL } from 'drizzle-orm';
 import type { z } from 'zod';
 import type { Artefact, Job } from '@velvet-dusk/core/api/jobs';
+import type { Reasons, Standing } from '@velvet-dusk/core/pack/standing';
 import type { CodeFiles } from '../files/codes.ts';
 import type { FileStore } from '../files/store.ts';
 import type { LutService } from '../services/luts.ts';
@@ -31,6 +32,14 @@ export interface JobContext {
   signal: AbortSignal;
 }
 
+/** Thrown by a handler: its work is whole and kept, and goes on once somebody has said why what stands against it may. */
+export class Held extends Error {
+  override name = 'Held';
+  constructor(readonly standing: Standing) {
+    super('held');
+  }
+}
+
 /** A kind of job, one file each. Its handler may be ended at any line and begun again from the start. */
 export interface JobKind<S extends z.ZodType = z.ZodType> {
   readonly kind: Job['kind'];
@@ -42,6 +51,8 @@ export interface JobKind<S extends z.ZodType = z.ZodType> {
   subject(payload: z.output<S>): NonNullable<Job['subject']>;
   /** Does the work. What it throws is the job's error, in words for the person who ordered it. */
   run(payload: z.output<S>, context: JobContext): Promise<MadeFile[]>;
+  /** The order of a job that was held, with the reasons that were given. Throws a Problem where one is missing. */
+  excuse?(payload: z.output<S>, standing: Standing, reasons: Reasons): z.input<S>;
   /**
    * Statements that write down what follows from its files, which are kept by now. They are run with the end of the job in
    * one step, and each is to do nothing where the job is not running any more.

@@ -1,9 +1,10 @@
 import { Router } from 'express';
 import { type Job, jobActions, type JobAction } from '@velvet-dusk/core/api/jobs';
+import { reasonsSchema } from '@velvet-dusk/core/pack/standing';
 import { notFound, Problem } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { pageLength } from '../services/jobs.ts';
-import { param, queried, queriedNumber } from './parse.ts';
+import { body, json, param, queried, queriedNumber } from './parse.ts';
 import { downloadStored } from './sendStored.ts';
 
 /** Milliseconds after which a silent stream says that it is still there. */
@@ -31,6 +32,9 @@ export function jobRoutes({ jobs, projects }: Services): Router {
   });
   router.get('/jobs/:id', async (req, res) => {
     res.json(await jobs.get(param(req, 'id')));
+  });
+  router.post('/jobs/:id/reasons', json, async (req, res) => {
+    res.status(202).json(await jobs.excuse(param(req, 'id'), body(req, reasonsSchema)));
   });
   router.post('/jobs/:id/:action', async (req, res) => {
     const action = param(req, 'action');

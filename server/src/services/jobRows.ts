@@ -1,4 +1,4 @@
-import { count, eq, type SQL, sql } from 'drizzle-orm';
+import { count, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import {
   artefactSchema,
   isExport,
@@ -7,13 +7,14 @@ import {
   type JobPage,
   jobStates,
 } from '@velvet-dusk/core/api/jobs';
+import { standingSchema } from '@velvet-dusk/core/pack/standing';
 import type { Database } from '../db/open.ts';
-import { type artefacts, jobs } from '../db/schema.ts';
+import { artefacts, jobs } from '../db/schema.ts';
 import { Unreadable } from '../db/json.ts';
 import type { JobKind } from '../jobs/kind.ts';
 
 export type JobRow = typeof jobs.$inferSelect;
-export type ArtefactRow = typeof artefacts.$inferSelect;
+type ArtefactRow = typeof artefacts.$inferSelect;
 
 /** Is a job running still? A condition for statements that write down its end. */
 export const isRunning = (id: string): SQL =>
@@ -30,8 +31,9 @@ export function payloadOf(row: JobRow, kind: JobKind | undefined): unknown {
 }
 
 /** A row as the browser gets it. One whose order cannot be read is shown all the same, with why. */
-export function toJob(row: JobRow, made: readonly ArtefactRow[], kind: JobKind | undefined): Job {
-  const { payload: _, kind: written, ...rest } = row;
+function toJob(row: JobRow, made: readonly ArtefactRow[], kind: JobKind | undefined): Job {
+  const { payload: _, kind: written, held, ...shown } = row;
+  const rest = { ...shown, held: standingSchema.nullable().catch(null).parse(held) };
   // One of a kind nobody knows any more is shown as an export that failed.
   const id = jobKindIds.find((known) => known === written) ?? 'export';
   const artefacts = made.flatMap(({ id, name, size, sha256, document }) => {
@@ -51,6 +53,21 @@ export function toJob(row: JobRow, made: readonly ArtefactRow[], kind: JobKind |
     const why = rest.error ?? (error as Error).message;
     return { ...rest, kind: id, title: `Job ${row.id}`, subject: null, error: why, artefacts };
   }
+}
+
+/** Rows as the browser gets them, with the files of those that are done. */
+export async function jobsOf(
+  db: Database,
+  rows: readonly JobRow[],
+  kinds: ReadonlyMap<string, JobKind>,
+): Promise<Job[]> {
+  const ids = rows.map((r) => r.id);
+  const made: ArtefactRow[] =
+    ids.length === 0 ? [] : await db.select().from(artefacts).where(inArray(artefacts.jobId, ids));
+  return rows.map((row) => {
+    const mine = row.state === 'done' ? made.filter((a) => a.jobId === row.id) : [];
+    return toJob(row, mine, kinds.get(row.kind));
+  });
 }
 
 /** Jobs of a project by state, and how many made LUT files. */

@@ -4,18 +4,28 @@ import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { and, asc, count, desc, eq, inArray, lt, or, type SQL, sql } from 'drizzle-orm';
-import { type Job, type JobAction, type JobPage, type JobState } from '@velvet-dusk/core/api/jobs';
+import {
+  type Job,
+  type JobAction,
+  type JobPage,
+  type JobState,
+  openStates,
+} from '@velvet-dusk/core/api/jobs';
+import { type Reasons, standingSchema } from '@velvet-dusk/core/pack/standing';
 import type { Database } from '../db/open.ts';
+import { codeOf } from '../db/patient.ts';
 import { artefacts, jobs } from '../db/schema.ts';
+import { actions } from '../jobs/actions.ts';
+import { PastDeadline, within } from '../jobs/deadline.ts';
 import type { CodeFiles } from '../files/codes.ts';
 import type { FileStore } from '../files/store.ts';
-import type { JobContext, JobKind, MadeFile } from '../jobs/kind.ts';
+import { Held, type JobContext, type JobKind, type MadeFile } from '../jobs/kind.ts';
 import { sweepWorkFolders } from '../jobs/workFolders.ts';
 import { jobKinds } from '../jobs/kinds/index.ts';
 import type { WorkPool } from '../jobs/pool.ts';
 import type { VersionService } from './versions.ts';
 import { notFound, Problem } from '../problem.ts';
-import { type ArtefactRow, countJobs, isRunning, type JobRow, payloadOf, toJob } from './jobRows.ts';
+import { countJobs, isRunning, type JobRow, jobsOf, payloadOf } from './jobRows.ts';
 import type { LutService } from './luts.ts';
 import type { PackService } from './packs.ts';
 import type { PlateService } from './plates.ts';
@@ -30,21 +40,10 @@ const maxAttempts = 100;
 /** Milliseconds between tries to write down how a job ended, on a full disk or a locked database. */
 const recordAfter = [100, 500, 2000, 5000];
 
-/** States an action is for, and what comes of it. */
-const actions: Record<JobAction, { from: JobState[]; to: JobState; stage: string }> = {
-  cancel: { from: ['queued', 'running', 'paused'], to: 'cancelled', stage: 'Cancelled' },
-  pause: { from: ['queued', 'running'], to: 'paused', stage: 'Paused' },
-  resume: { from: ['paused'], to: 'queued', stage: 'Waiting' },
-  retry: { from: ['failed', 'cancelled'], to: 'queued', stage: 'Waiting' },
-};
+/** What was known of the end of a job that begins once more. */
+const fresh = { progress: 0, error: null, attempts: 0, endedAt: null };
 
 const now = () => new Date().toISOString();
-
-/** What the database calls an error; it may be wrapped. */
-const codeOf = (error: unknown): string => {
-  const { code, cause } = error as { code?: string; cause?: unknown };
-  return code ?? (cause ? codeOf(cause) : '');
-};
 
 interface Parts {
   files: FileStore;
@@ -100,14 +99,8 @@ export class JobService {
     };
   }
 
-  private async whole(rows: readonly JobRow[]): Promise<Job[]> {
-    const ids = rows.map((r) => r.id);
-    const made: ArtefactRow[] =
-      ids.length === 0 ? [] : await this.db.select().from(artefacts).where(inArray(artefacts.jobId, ids));
-    return rows.map((row) => {
-      const mine = row.state === 'done' ? made.filter((a) => a.jobId === row.id) : [];
-      return toJob(row, mine, this.kinds.get(row.kind));
-    });
+  private whole(rows: readonly JobRow[]): Promise<Job[]> {
+    return jobsOf(this.db, rows, this.kinds);
   }
 
   async get(id: string): Promise<Job> {
@@ -118,7 +111,7 @@ export class JobService {
 
   /** Jobs of a kind that are not over yet. */
   async unfinished(projectId: string, kind: Job['kind']): Promise<Job[]> {
-    const open = inArray(jobs.state, ['queued', 'running', 'paused']);
+    const open = inArray(jobs.state, [...openStates]);
     const rows = await this.db
       .select()
       .from(jobs)
@@ -145,14 +138,33 @@ export class JobService {
 
   async act(id: string, action: JobAction): Promise<Job> {
     const { from, to, stage } = actions[action];
-    const fresh = to === 'queued' ? { progress: 0, error: null, attempts: 0, endedAt: null } : {};
-    const ended = to === 'cancelled' ? { endedAt: now() } : {};
-    const row = await this.move(id, from, { state: to, stage, ...fresh, ...ended });
+    const ended = to === 'cancelled' ? { endedAt: now(), held: null } : {};
+    const row = await this.move(id, from, { state: to, stage, ...(to === 'queued' ? fresh : {}), ...ended });
     if (!row) {
       const { state } = await this.get(id);
       throw new Problem(409, `Nothing to ${action}`, `The job is ${state}.`);
     }
     if (to !== 'queued') this.running.get(id)?.controller.abort();
+    this.pump();
+    return this.changed(row);
+  }
+
+  /** Lets a held job go on with reasons. Refused where one is missing, or where it is not held. */
+  async excuse(id: string, reasons: Reasons): Promise<Job> {
+    const [found] = await this.db.select().from(jobs).where(eq(jobs.id, id));
+    if (!found) throw notFound('job', id);
+    const kind = this.kinds.get(found.kind);
+    const refuse = (state: string) => new Problem(409, 'Nothing to give reasons for', `The job is ${state}.`);
+    if (found.state !== 'held' || !kind?.excuse) throw refuse(found.state);
+    const payload = kind.excuse(payloadOf(found, kind), standingSchema.parse(found.held), reasons);
+    const row = await this.move(id, ['held'], {
+      state: 'queued',
+      stage: 'Waiting',
+      payload,
+      held: null,
+      ...fresh,
+    });
+    if (!row) throw refuse((await this.get(id)).state);
     this.pump();
     return this.changed(row);
   }
@@ -205,8 +217,12 @@ export class JobService {
     await Promise.all([...this.running.values()].map((r) => r.done));
   }
 
-  private async move(id: string, from: JobState[], change: Partial<JobRow>): Promise<JobRow | undefined> {
-    const mine = and(eq(jobs.id, id), inArray(jobs.state, from));
+  private async move(
+    id: string,
+    from: readonly JobState[],
+    change: Partial<JobRow>,
+  ): Promise<JobRow | undefined> {
+    const mine = and(eq(jobs.id, id), inArray(jobs.state, [...from]));
     const [row] = await this.db.update(jobs).set(change).where(mine).returning();
     return row;
   }
@@ -294,6 +310,8 @@ export class JobService {
       for (const part of parts) await files.drop(part).catch(() => {});
       // Cancelled or paused: whoever did that has written it down.
       if (signal.aborted && !(error instanceof PastDeadline)) return;
+      if (error instanceof Held)
+        return void (await this.end(row.id, { state: 'held', stage: 'Held', held: error.standing }));
       const failed = {
         state: 'failed',
         stage: 'Failed',
@@ -302,15 +320,20 @@ export class JobService {
           ? 'Another of the same number was made meanwhile. Export it again.'
           : (error as Error).message,
       } as const;
-      await this.insist(async () => {
-        const now = await this.move(row.id, ['running'], failed);
-        if (now) await this.changed(now);
-      });
+      await this.end(row.id, failed);
     }
     // Paused or stopped, it goes on from what is there. A thread may still be writing the last file of one that failed:
     // what cannot be removed now goes at the next start.
     if (!signal.aborted)
       await rm(workFolder, { recursive: true, force: true, maxRetries: 5 }).catch(() => {});
+  }
+
+  /** Writes down how a job ended without files. */
+  private end(id: string, change: Partial<JobRow>): Promise<void> {
+    return this.insist(async () => {
+      const row = await this.move(id, ['running'], change);
+      if (row) await this.changed(row);
+    });
   }
 
   /** Writes an end, its files and what follows from them down in one step. A job that was cancelled meanwhile stays so. */
@@ -330,28 +353,5 @@ export class JobService {
     const answers = await (first ? this.db.batch([first, ...rest, end]) : this.db.batch([end]));
     const [row] = answers.at(-1) as JobRow[];
     if (row) await this.changed(row);
-  }
-}
-
-class PastDeadline extends Error {}
-
-/** Ends a job that takes longer than its kind may, whether it heeds its signal or not. */
-async function within<T>(deadline: number, controller: AbortController, work: Promise<T>): Promise<T> {
-  let timer: ReturnType<typeof setTimeout>;
-  const late = new Promise<never>((_, reject) => {
-    timer = setTimeout(() => {
-      reject(new PastDeadline(`It took longer than ${deadline / 1000} s and was stopped.`));
-      controller.abort();
-    }, deadline);
-  });
-  // Cancelled: what does not heed its signal is not waited for.
-  const stopped = new Promise<never>((_, reject) =>
-    controller.signal.addEventListener('abort', () => reject(new Error('stopped')), { once: true }),
-  );
-  work.catch(() => {});
-  try {
-    return await Promise.race([work, late, stopped]);
-  } finally {
-    clearTimeout(timer!);
   }
 }

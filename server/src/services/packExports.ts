@@ -49,7 +49,7 @@ export class PackExportService {
       throw new Problem(422, 'Cannot be planned', `${first.says}. Mend the pack, then export again.`);
     if (files.length === 0) throw new Problem(422, 'Nothing to export', 'No file is planned yet.');
     if (release) await this.refuseSecond(pack.projectId, packId);
-    if (release && release.reason === '') await this.refuseUntried(pack.projectId, there);
+    const criteria = release ? await this.heldByGate(pack.projectId, there) : [];
     const made = [];
     for (const { id, document } of there)
       made.push({ id, version: (await versions.ensure(id, document, `Pack ${pack.document.name}`)).number });
@@ -59,7 +59,7 @@ export class PackExportService {
     const { name } = await projects.settings(pack.projectId);
     return jobs.order('pack', pack.projectId, {
       kind: 'velvet-dusk/pack-order',
-      schemaVersion: 1,
+      schemaVersion: 2,
       packId,
       project: name,
       pack: pack.document,
@@ -68,6 +68,7 @@ export class PackExportService {
       profiles: cameras.filter((p) => wanted.has(p.id)),
       release: release && {
         ...release,
+        criteria,
         number: await packs.nextNumber(packId),
         date: new Date().toISOString().slice(0, 10),
       },
@@ -89,24 +90,16 @@ export class PackExportService {
       );
   }
 
-  /** A release of looks that have not passed the project's gate needs a reason. */
-  private async refuseUntried(
+  /** Looks that have not passed the project's gate, a sentence each. */
+  private async heldByGate(
     projectId: string,
     looks: readonly { id: string; document: Look }[],
-  ): Promise<void> {
+  ): Promise<string[]> {
     const { projects, trials } = this.parts;
     const { gate } = await projects.settings(projectId);
-    if (!gate) return;
-    const held = await trials.unpassed(projectId, gate, looks);
-    if (held.length === 0) return;
-    const said = held.map(({ name, why }) =>
+    if (!gate) return [];
+    return (await trials.unpassed(projectId, gate, looks)).map(({ name, why }) =>
       why === 'untried' ? `${name} has not been tried as it is now` : `${name} did not pass`,
-    );
-    throw new Problem(
-      422,
-      'Held by the gate',
-      `${said.join('; ')}. Run a trial, or give a reason why it is released all the same.`,
-      { held },
     );
   }
 }

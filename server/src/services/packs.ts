@@ -1,19 +1,20 @@
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
-import type { z } from 'zod';
 import { and, desc, eq, isNull, lt, type SQL, sql } from 'drizzle-orm';
 import {
   type PackRecord,
-  releaseDocumentSchema,
+  parseRelease,
+  releaseKind,
+  releaseVersion,
   type ReleaseNote,
   type ReleaseRecord,
 } from '@velvet-dusk/core/api/packs';
-import { checkDocument } from '@velvet-dusk/core/document';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { compareReleases, purposeOf } from '@velvet-dusk/core/pack/changes';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { type Pack, parsePack } from '@velvet-dusk/core/pack/document';
 import { type PackSpec, specOf } from '@velvet-dusk/core/pack/spec';
+import { countStanding } from '@velvet-dusk/core/pack/standing';
 import type { Database } from '../db/open.ts';
 import { artefacts, packs, releases } from '../db/schema.ts';
 import { notFound, Problem } from '../problem.ts';
@@ -32,8 +33,7 @@ const toRecord = (row: Row): PackRecord => ({
   document: parsePack(whole(row.document), `pack ${row.id}`),
 });
 
-const readRelease = (document: unknown, name: string) =>
-  checkDocument(releaseDocumentSchema, whole(document), name);
+const readRelease = (document: unknown, name: string) => parseRelease(whole(document), name);
 
 /** What a spec is made from at the time a job runs. */
 export interface SpecParts {
@@ -52,7 +52,7 @@ interface NewRelease {
   manifest: Manifest;
 }
 
-type ReleasedFile = z.output<typeof releaseDocumentSchema>['files'][number];
+type ReleasedFile = ReturnType<typeof parseRelease>['files'][number];
 
 function changesBetween(before: readonly ReleasedFile[], after: readonly ReleasedFile[]) {
   const { added, removed, changed } = compareReleases(before, after);
@@ -132,7 +132,7 @@ export class PackService {
       .where(eq(releases.packId, packId))
       .orderBy(desc(releases.number));
     return rows.map((row, i) => {
-      const { note, recipients, reason, files } = readRelease(row.document, `release ${row.number}`);
+      const { note, recipients, reasons, stood, files } = readRelease(row.document, `release ${row.number}`);
       const before = rows[i + 1] ? readRelease(rows[i + 1].document, 'release before').files : [];
       return {
         number: row.number,
@@ -140,7 +140,8 @@ export class PackService {
         jobId: row.jobId,
         note,
         recipients,
-        reason,
+        reasons,
+        stood,
         files: files.length,
         changes: changesBetween(before, files),
       };
@@ -157,11 +158,12 @@ export class PackService {
 
   /** A statement that writes a release down while its job is running; that and the end of the job are one step. */
   releaseOf({ packId, jobId, told, manifest }: NewRelease): SQL {
-    const { number, date } = manifest.release!;
+    const { number, date, standing } = manifest.release!;
     const document = {
-      kind: 'velvet-dusk/release',
-      schemaVersion: 1,
+      kind: releaseKind,
+      schemaVersion: releaseVersion,
       ...told,
+      stood: countStanding(standing),
       files: manifest.files.map((file) => {
         const { path, sha256, difference } = file;
         return { path, sha256, purpose: purposeOf(file), difference };

@@ -14,13 +14,15 @@ import {
   type JobPage,
   jobPageSchema,
   jobSchema,
+  jobStates,
 } from '@velvet-dusk/core/api/jobs';
+import type { Reasons } from '@velvet-dusk/core/pack/standing';
 import { ask } from './client.ts';
 
 type Pages = InfiniteData<JobPage, string>;
 const keyOf = (projectId: string) => ['jobs', projectId];
 
-const noCounts: JobPage['counts'] = { queued: 0, running: 0, paused: 0, done: 0, failed: 0, cancelled: 0 };
+const noCounts = Object.fromEntries(jobStates.map((state) => [state, 0])) as JobPage['counts'];
 
 /** Jobs of a project, the newest first, page by page. */
 export function useJobs(projectId: string) {
@@ -104,6 +106,12 @@ export function useJobMutation<T>(run: (input: T) => Promise<Job>) {
 export const useOrderExport = () =>
   useJobMutation(({ lookId, order }: { lookId: string; order: ExportOrder }) =>
     ask(`/looks/${lookId}/exports`, jobSchema, { method: 'POST', json: order }),
+  );
+
+/** Gives a held job the reasons it waits for. */
+export const useGiveReasons = () =>
+  useJobMutation(({ id, reasons }: { id: string; reasons: Reasons }) =>
+    ask(`/jobs/${id}/reasons`, jobSchema, { method: 'POST', json: reasons }),
   );
 
 export const useJobAction = () =>

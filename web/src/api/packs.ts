@@ -8,7 +8,7 @@ import {
   packRecordSchema,
   releaseListSchema,
 } from '@velvet-dusk/core/api/packs';
-import { type Manifest, manifestSchema } from '@velvet-dusk/core/pack/manifest';
+import { type Manifest, parseManifest } from '@velvet-dusk/core/pack/manifest';
 import type { Pack } from '@velvet-dusk/core/pack/document';
 import type { NamedLook } from '@velvet-dusk/core/look/namedLook';
 import type { OpenProject } from './project.ts';
@@ -65,11 +65,14 @@ export const useOrderPack = () =>
     ask(`/packs/${packId}/exports`, jobSchema, { method: 'POST', json: order }),
   );
 
+/** Of whatever version it was written in. */
+const anyManifest = z.unknown().transform((value) => parseManifest(value, 'manifest'));
+
 /** What a finished export tells of every file. */
 export const useManifest = (artefactId: string | undefined) =>
   useQuery({
     queryKey: ['manifest', artefactId],
-    queryFn: (): Promise<Manifest> => ask(`/artefacts/${artefactId}/file`, manifestSchema),
+    queryFn: (): Promise<Manifest> => ask(`/artefacts/${artefactId}/file`, anyManifest),
     enabled: artefactId !== undefined,
     staleTime: Infinity,
   });

@@ -1,5 +1,6 @@
 import { exportSubjectOf, type Job, proofOf } from '@velvet-dusk/core/api/jobs';
 import { ProgressBar } from '../ui/ProgressBar.tsx';
+import { HeldRelease } from './HeldRelease.tsx';
 import { JobActions } from './JobActions.tsx';
 import { ProofSheet } from './ProofSheet.tsx';
 
@@ -39,6 +40,7 @@ export function ExportJobView({ job }: { job: Job }) {
             : 'Paused. It begins again from the start when it goes on.'}
         </p>
       )}
+      {job.held && <HeldRelease job={job} standing={job.held} />}
       {job.state === 'cancelled' && <p className="pt-2 text-t2">Cancelled. No file was kept.</p>}
       {job.state === 'failed' && (
         <p role="alert" className="pt-2 text-ember">

@@ -1,4 +1,4 @@
-import type { Job } from '@velvet-dusk/core/api/jobs';
+import { type Job, openStates } from '@velvet-dusk/core/api/jobs';
 import { useJobAction } from '../api/jobs.ts';
 import { Button } from '../ui/Button.tsx';
 
@@ -16,7 +16,7 @@ export function JobActions({ job }: { job: Job }) {
       )}
       {underWay && <Button onClick={ask('pause')}>Pause</Button>}
       {job.state === 'paused' && <Button onClick={ask('resume')}>Resume</Button>}
-      {(underWay || job.state === 'paused') && <Button onClick={ask('cancel')}>Cancel</Button>}
+      {openStates.includes(job.state) && <Button onClick={ask('cancel')}>Cancel</Button>}
       {(job.state === 'failed' || job.state === 'cancelled') && (
         <Button onClick={ask('retry')}>Try again</Button>
       )}

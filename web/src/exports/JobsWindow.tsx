@@ -5,6 +5,7 @@ import { setView, useView } from '../state/view.ts';
 import { Button } from '../ui/Button.tsx';
 import { ProgressBar } from '../ui/ProgressBar.tsx';
 import { Window } from '../ui/Window.tsx';
+import { HeldRelease } from './HeldRelease.tsx';
 import { JobActions } from './JobActions.tsx';
 
 const kinds: Record<Job['kind'], string> = { export: 'Cube', pack: 'Pack', trial: 'Run', clip: 'Clip' };
@@ -14,35 +15,38 @@ const time = (at: string) => at.slice(0, 16).replace('T', ' ');
 function JobRow({ job }: { job: Job }) {
   const [file] = job.artefacts;
   return (
-    <li className="border-t border-g3 px-5 py-2 flex items-center gap-3 text-[12.5px]" data-state={job.state}>
-      <span className="w-12 text-t3">{kinds[job.kind]}</span>
-      <span className="flex-1 min-w-0">
-        <span className="block truncate text-t1">{job.title}</span>
-        {job.state === 'failed' ? (
-          <span className="block text-ember">▲ {job.error ?? 'It failed.'}</span>
-        ) : (
-          <span className="block num text-t3">
-            {isOver(job.state) ? time(job.endedAt ?? job.createdAt) : job.stage}
-          </span>
-        )}
-      </span>
-      {job.state === 'running' ? (
-        <span className="w-32">
-          <ProgressBar label={`${job.title} progress`} share={job.progress} />
+    <li className="border-t border-g3 px-5 py-2 text-[12.5px]" data-state={job.state}>
+      <div className="flex items-center gap-3">
+        <span className="w-12 text-t3">{kinds[job.kind]}</span>
+        <span className="flex-1 min-w-0">
+          <span className="block truncate text-t1">{job.title}</span>
+          {job.state === 'failed' ? (
+            <span className="block text-ember">▲ {job.error ?? 'It failed.'}</span>
+          ) : (
+            <span className="block num text-t3">
+              {isOver(job.state) ? time(job.endedAt ?? job.createdAt) : job.stage}
+            </span>
+          )}
         </span>
-      ) : (
-        <span className="text-t2">{job.state}</span>
-      )}
-      <JobActions job={job} />
-      {file && (
-        <a
-          className="text-violet hover:underline"
-          href={`/api/artefacts/${file.id}/file`}
-          download={file.name}
-        >
-          Download
-        </a>
-      )}
+        {job.state === 'running' ? (
+          <span className="w-32">
+            <ProgressBar label={`${job.title} progress`} share={job.progress} />
+          </span>
+        ) : (
+          <span className="text-t2">{job.state}</span>
+        )}
+        <JobActions job={job} />
+        {file && (
+          <a
+            className="text-violet hover:underline"
+            href={`/api/artefacts/${file.id}/file`}
+            download={file.name}
+          >
+            Download
+          </a>
+        )}
+      </div>
+      {job.held && <HeldRelease job={job} standing={job.held} />}
     </li>
   );
 }

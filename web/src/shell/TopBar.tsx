@@ -5,6 +5,7 @@ import type { JobPage, TrialNote } from '@velvet-dusk/core/api/jobs';
 import { useDocument } from '../state/document.ts';
 import { type SaveStatus, useSaveStatus } from '../state/saveStatus.ts';
 import { setView } from '../state/view.ts';
+import { plural } from '../ui/plural.ts';
 import { useFirstPicture } from '../workers/useFirstPicture.ts';
 import { stations } from './stations.ts';
 
@@ -43,7 +44,13 @@ function Tray({ jobs }: { jobs: JobPage['counts'] }) {
       </div>
       <div className="text-t3">
         <button type="button" className="hover:text-t1" onClick={() => setView({ jobsOpen: true })}>
-          {running === 0 ? 'No jobs' : `${running} job${running === 1 ? '' : 's'}`}
+          {jobs.held > 0 ? (
+            <span className="text-ember">▲ {jobs.held} held</span>
+          ) : running === 0 ? (
+            'No jobs'
+          ) : (
+            plural(running, 'job')
+          )}
         </button>
         {' · '}
         <button type="button" className="hover:text-t1" onClick={() => setView({ help: true })}>

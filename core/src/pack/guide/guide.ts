@@ -1,6 +1,7 @@
 import { fileSlug } from '../../slug.ts';
 import type { Manifest } from '../manifest.ts';
 import type { PackSpec } from '../spec.ts';
+import { headingIds, headings } from '../standing.ts';
 import { choose } from './chooser.ts';
 import {
   guideGroups,
@@ -56,6 +57,16 @@ function answers(manifest: Manifest, spec: PackSpec) {
   const first = found[usual] ? usual : (Object.keys(found)[0] ?? usual);
   return { cameras, looks, overs, places, found, first };
 }
+
+/** Why it went out whatever stood against it, a line for each heading under which anything did. */
+const excuses = (release: Manifest['release']) =>
+  headingIds
+    .filter((id) => release && release.standing[id].length > 0)
+    .map((id) => {
+      const { label, about } = headings[id];
+      return `<p>${label}: ${release!.standing[id].length} ${about}. Released because: ${escape(release!.reasons[id])}</p>`;
+    })
+    .join('');
 
 /** JSON that cannot end the script it stands in. */
 const inScript = (value: unknown) => JSON.stringify(value).replaceAll('<', '\\u003c');
@@ -129,7 +140,7 @@ ${pairs.map(pairTable).join('')}
 ${filesBy(manifest, spec)}
 <h2>Is it whole?</h2>
 <p>In this folder, <code>sha256sum -c checksums.sha256</code> says so for every file. <code>manifest.json</code> tells of each what it holds and how far it was measured to be from the recipe${over > 0 ? `; ${over} of ${manifest.files.length} are over the usual tolerance, and marked there` : ''}.${pack.ocioConfig ? ' <code>ocio/config.ocio</code> is the whole pack as an OpenColorIO configuration.' : ''}</p>
-${release?.reason ? `<p>Released over tolerance because: ${escape(release.reason)}</p>` : ''}
+${excuses(manifest.release)}
 ${pack.licence ? `<h2>Licence</h2><p>${escape(pack.licence).replaceAll('\n', '<br>')}</p>` : ''}`,
   );
 }

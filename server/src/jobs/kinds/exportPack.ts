@@ -7,18 +7,30 @@ import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import type { TriedLook } from '@velvet-dusk/core/pack/spec';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { parsePack } from '@velvet-dusk/core/pack/document';
-import { makePack, topFolder } from '@velvet-dusk/exporter/exportPack';
+import { makePack, ReleaseHeld, topFolder } from '@velvet-dusk/exporter/exportPack';
 import { manifestName } from '@velvet-dusk/exporter/finish';
 import { filesIn } from '@velvet-dusk/exporter/journal';
 import type { MakeOptions } from '@velvet-dusk/exporter/makeFiles';
 import { openFolder } from '@velvet-dusk/exporter/openOut';
 import { streamZip } from '@velvet-dusk/exporter/zip';
-import { defineJob, type MadeFile } from '../kind.ts';
+import { headings, reasonsFromOne, reasonsSchema, unexcused } from '@velvet-dusk/core/pack/standing';
+import { Problem } from '../../problem.ts';
+import { defineJob, Held, type MadeFile } from '../kind.ts';
 import { timeLeft } from '../timeLeft.ts';
 
-const payloadSchema = z.object({
-  kind: z.literal('velvet-dusk/pack-order'),
-  schemaVersion: z.literal(1),
+const orderKind = 'velvet-dusk/pack-order';
+const orderVersion = 2;
+
+/** Orders from before reasons were told apart are read as well. */
+const migrated = (value: unknown): unknown => {
+  const order = value as { kind?: unknown; schemaVersion?: unknown; release?: unknown } | null;
+  if (order?.kind !== orderKind || order.schemaVersion !== 1) return value;
+  return { ...order, schemaVersion: orderVersion, release: reasonsFromOne(order.release) };
+};
+
+const orderSchema = z.object({
+  kind: z.literal(orderKind),
+  schemaVersion: z.literal(orderVersion),
   packId: z.string(),
   project: z.string(),
   /** Documents of whatever version was current then; they are migrated when they are read. */
@@ -33,11 +45,14 @@ const payloadSchema = z.object({
       date: z.string(),
       note: z.string(),
       recipients: z.string(),
-      reason: z.string(),
+      /** What stood under the heading "criteria" when it was ordered. */
+      criteria: z.array(z.string()).default([]),
+      reasons: reasonsSchema.prefault({}),
     })
     .nullable(),
 });
-export type PackPayload = z.output<typeof payloadSchema>;
+const payloadSchema = z.preprocess(migrated, orderSchema);
+export type PackPayload = z.output<typeof orderSchema>;
 
 async function hashOf(path: string): Promise<string> {
   const hash = createHash('sha256');
@@ -89,9 +104,11 @@ export const exportPackJob = defineJob({
     const opened = zipBefore
       ? await openFolder(files.pathOf(zipBefore), dirname(workFolder)).catch(() => null)
       : null;
-    const manifest = await makePack(spec, workFolder, { ...options, before: opened?.folder }).finally(() =>
-      opened?.close(),
-    );
+    const manifest = await makePack(spec, workFolder, { ...options, before: opened?.folder })
+      .catch((error: unknown) => {
+        throw error instanceof ReleaseHeld ? new Held(error.standing) : error;
+      })
+      .finally(() => opened?.close());
     report('Zipping', stageEnds.files);
     const zip = context.newPart();
     await streamZip(filesIn(workFolder), topFolder(spec), createWriteStream(zip), signal);
@@ -118,10 +135,21 @@ export const exportPackJob = defineJob({
       await made(list, manifestName, { kind: 'velvet-dusk/pack-manifest-file', schemaVersion: 1 }),
     ];
   },
+  excuse(order, standing, reasons) {
+    const open = unexcused(standing, reasons);
+    if (!order.release || open.length > 0)
+      throw new Problem(
+        422,
+        'A reason is missing',
+        `Say why it goes out all the same under ${open.map((id) => headings[id].label).join(', ')}.`,
+        { open },
+      );
+    return { ...order, release: { ...order.release, reasons } };
+  },
   async record({ packId, release }, { packs, files }, jobId, made) {
     if (!release) return [];
-    const { note, recipients, reason } = release;
+    const { note, recipients, reasons } = release;
     const manifest = await files.json<Manifest>(made[1].sha256);
-    return [packs.releaseOf({ packId, jobId, told: { note, recipients, reason }, manifest })];
+    return [packs.releaseOf({ packId, jobId, told: { note, recipients, reasons }, manifest })];
   },
 });

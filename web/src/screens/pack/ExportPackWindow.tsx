@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { packSubjectOf } from '@velvet-dusk/core/api/jobs';
+import { openStates, packSubjectOf } from '@velvet-dusk/core/api/jobs';
+import { noReasons } from '@velvet-dusk/core/pack/standing';
 import { useQueryClient } from '@tanstack/react-query';
 import { useJobs } from '../../api/jobs.ts';
 import { useOrderPack, useReleases } from '../../api/packs.ts';
@@ -19,16 +20,10 @@ const field = 'w-full bg-g1 border border-g4 rounded-sm px-2 py-1 focus:outline-
 interface Told {
   note: string;
   recipients: string;
-  reason: string;
 }
 const fields: { key: keyof Told; label: string; hint: string }[] = [
   { key: 'note', label: 'What is new', hint: 'For the list of changes' },
   { key: 'recipients', label: 'Who gets it', hint: 'Noted with the release, and in its manifest' },
-  {
-    key: 'reason',
-    label: 'Reason',
-    hint: 'Why it goes out although files are over their tolerance, or looks have not passed the gate',
-  },
 ];
 
 interface Props {
@@ -47,7 +42,7 @@ function OrderForm({
   const { data: releases } = useReleases(id);
   const number = (releases?.[0]?.number ?? 0) + 1;
   const [kind, setKind] = useState<Kind>('try');
-  const [told, setTold] = useState<Told>({ note: '', recipients: '', reason: '' });
+  const [told, setTold] = useState<Told>({ note: '', recipients: '' });
   const [trouble, setTrouble] = useState('');
   const order = useOrderPack();
   const { files, bytes, seconds } = planned.totals;
@@ -56,7 +51,7 @@ function OrderForm({
     setTrouble('');
     try {
       const revision = await packs.flush(id);
-      const release = kind === 'release' ? told : null;
+      const release = kind === 'release' ? { ...told, reasons: noReasons } : null;
       onOrdered((await order.mutateAsync({ packId: id, order: { revision, release } })).id);
     } catch (error) {
       setTrouble((error as Error).message);
@@ -121,9 +116,7 @@ export function ExportPackWindow({ id, open, planned, onClose, onProof }: Props)
   const client = useQueryClient();
   const [ordered, setOrdered] = useState('');
   const mine = jobs.filter((j) => packSubjectOf(j)?.packId === id);
-  const job =
-    mine.find((j) => j.id === ordered) ??
-    mine.find((j) => j.state === 'running' || j.state === 'queued' || j.state === 'paused');
+  const job = mine.find((j) => j.id === ordered) ?? mine.find((j) => openStates.includes(j.state));
   const zip = job?.artefacts.find((a) => a.document.kind === 'velvet-dusk/pack-result');
   const close = () => {
     void client.invalidateQueries({ queryKey: ['releases', id] });
@@ -135,9 +128,9 @@ export function ExportPackWindow({ id, open, planned, onClose, onProof }: Props)
       onClose={close}
       width={680}
       title="Export and prove"
-      about="Every file is baked, written, read back from the disk and compared with the exact recipe. It goes on in the background."
+      about="Every file is baked, written, read back from the disk and compared with the exact recipe, in the background. What then stands against a release is listed, and asks for a reason."
     >
-      <OrderForm id={id} planned={planned} onOrdered={setOrdered} />
+      {!job?.held && <OrderForm id={id} planned={planned} onOrdered={setOrdered} />}
       {job && <ExportJobView job={job} />}
       {job?.state === 'done' && (
         <div className="px-5 pb-4 flex gap-4">

@@ -3,6 +3,7 @@ import { type Job, packSubjectOf } from '@velvet-dusk/core/api/jobs';
 import type { ReleaseRecord } from '@velvet-dusk/core/api/packs';
 import type { ProofFigures } from '@velvet-dusk/core/order/proof';
 import { differenceWords } from '@velvet-dusk/core/pack/guide/changes';
+import { headingIds, headings } from '@velvet-dusk/core/pack/standing';
 import { useJobs } from '../../api/jobs.ts';
 import { useReleases } from '../../api/packs.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
@@ -44,6 +45,16 @@ function Changes({ changes: { added, removed, changed } }: ReleaseRecord) {
   );
 }
 
+/** Why it went out whatever stood against it, by heading; of a release from before those, its one reason. */
+function reasonWords({ reasons, stood }: ReleaseRecord): string[] {
+  const given = headingIds.filter((id) => reasons[id] !== '');
+  const said = new Set(given.map((id) => reasons[id]));
+  if (given.length > 0 && given.every((id) => stood[id] === 0)) return [...said];
+  return given
+    .filter((id) => stood[id] > 0)
+    .map((id) => `${headings[id].label.toLowerCase()} (${stood[id]}): ${reasons[id]}`);
+}
+
 function Release({ release: r, job }: { release: ReleaseRecord; job: Job | undefined }) {
   const [open, setOpen] = useState(false);
   const zip = job?.artefacts.find((a) => a.document.kind === 'velvet-dusk/pack-result');
@@ -75,7 +86,12 @@ function Release({ release: r, job }: { release: ReleaseRecord; job: Job | undef
         <span className="flex-1 truncate">
           {r.note || <span className="text-t3">no note</span>}
           {r.recipients && <span className="text-t2"> · to {r.recipients}</span>}
-          {r.reason && <span className="text-close"> · over tolerance: {r.reason}</span>}
+          {reasonWords(r).map((said) => (
+            <span key={said} className="text-close" title={said}>
+              {' · '}
+              {said}
+            </span>
+          ))}
         </span>
         {url && (
           <>
