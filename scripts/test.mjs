@@ -14,7 +14,6 @@ const format = ['Format', 'prettier', '--check', '--log-level', 'warn', '.'];
 const types = ['Types', 'tsc', '--noEmit', '-p', 'tsconfig.json'];
 const unitReports = ['--reporter=default', '--reporter=json', '--outputFile.json=.reports/unit.json'];
 const unit = ['Unit', 'vitest', 'run', ...unitReports];
-const build = ['Build', 'vite', 'build', '--logLevel', 'error', 'web'];
 const endToEnd = ['End to end', 'playwright', 'test', '--config', 'e2e/playwright.config.ts'];
 
 const failed = [];
@@ -39,12 +38,9 @@ function run([name, ...words], aside = false) {
     });
   });
 }
-async function oneByOne(stages) {
-  for (const stage of stages) await run(stage, true);
-}
 
-// Each of these keeps one processor busy; the tests need both.
-await Promise.all([oneByOne([lint, format]), oneByOne([types, build])]);
+// One processor each; the tests need both.
+await Promise.all([run(lint, true), run(types, true).then(() => run(format, true))]);
 await run(unit);
 await run(endToEnd);
 

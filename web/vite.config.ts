@@ -16,6 +16,6 @@ export default defineConfig({
   plugins: [tailwindcss(), preloadMain],
   esbuild: { jsx: 'automatic' },
   worker: { format: 'es' },
-  build: { target: 'es2022', chunkSizeWarningLimit: 1200, assetsInlineLimit: 0 },
+  build: { target: 'es2022', chunkSizeWarningLimit: 1200, assetsInlineLimit: 0, reportCompressedSize: false },
   server: { proxy: { '/api': 'http://127.0.0.1:4310' } },
 });

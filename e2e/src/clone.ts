@@ -5,13 +5,15 @@ import { fileURLToPath } from 'node:url';
 
 const root = fileURLToPath(new URL('../..', import.meta.url));
 
+/** On the disk of the packages, so that they can be linked. */
+export const cloneFolder = join(root, '.reports/clone');
+
 /**
  * What a clone of this tree would hold, in a fresh folder, with the packages that the tests have installed: files that git
  * ignores, a data folder and built programs among them, stay behind.
  */
-export function cloneWorkingTree(): string {
-  // On the disk of the packages, so that they can be linked.
-  const clone = join(root, '.reports/clone');
+export function cloneWorkingTree(): void {
+  const clone = cloneFolder;
   rmSync(clone, { recursive: true, force: true });
   const git = (...words: string[]) => execFileSync('git', words, { cwd: root, encoding: 'utf8' });
   const files = git('ls-files', '-z', '--cached', '--others', '--exclude-standard')
@@ -20,5 +22,4 @@ export function cloneWorkingTree(): string {
   for (const file of files) cpSync(join(root, file), join(clone, file));
   // Hard links: a copy of every package would take longer than all that is tested here.
   execFileSync('cp', ['-al', join(root, 'node_modules'), clone]);
-  return clone;
 }

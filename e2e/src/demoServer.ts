@@ -1,8 +1,8 @@
 import { spawn } from 'node:child_process';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
-/** The program as `npm run demo` starts it; whoever starts it sees to it that it is built. */
-const main = fileURLToPath(new URL('../../.build/demo.mjs', import.meta.url));
+const root = fileURLToPath(new URL('../..', import.meta.url));
 
 export interface DemoServer {
   url: string;
@@ -14,14 +14,18 @@ export interface DemoServer {
   kill(): Promise<void>;
 }
 
-/** Starts the demo on a data folder and a port (0 for any). */
+/**
+ * Starts the demo on a data folder and a port (0 for any), as `npm run demo` does. @param tree whose program it is; whoever
+ * starts it sees to it that it is built.
+ */
 export async function startDemo(
   dataFolder: string,
   port: number,
   env: Record<string, string> = {},
+  tree = root,
 ): Promise<DemoServer> {
   const own = { DUSK_DATA: dataFolder, DUSK_PORT: String(port), DUSK_DEMO_RELEASE: 'none' };
-  const child = spawn(process.execPath, [main], {
+  const child = spawn(process.execPath, [join(tree, '.build/demo.mjs')], {
     env: { ...process.env, ...own, ...env },
     stdio: ['ignore', 'pipe', 'inherit'],
   });

@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
+import { useMeasuredScope } from '../state/background.ts';
 import { setMeasured, useMeasured } from '../state/measured.ts';
 import { useView } from '../state/view.ts';
 import type { AnalysisOrder } from '../workers/analysis.ts';
@@ -85,6 +86,11 @@ async function suitStrengths({ look, plates, practice, isStale }: StackOrder) {
   }
 }
 
+const only = <T>(all: Record<string, T>, id: string | undefined): Record<string, T> =>
+  id !== undefined && id in all ? { [id]: all[id] } : {};
+const keepOnly = (id: string | undefined) =>
+  useMeasured.setState((s) => ({ thumbs: only(s.thumbs, id), strengths: only(s.strengths, id) }));
+
 /** Keeps scopes, readings, effects, thumbnails, proposals and suited strengths in step with the look. */
 export function useAnalysis(): void {
   const { profiles, practice } = useOpenProject();
@@ -94,6 +100,7 @@ export function useAnalysis(): void {
   const { stepId, readingId } = useView();
   const view = useView((s) => (s.before ? beforeOf(s.view) : s.view));
   const attempt = useMeasured((m) => m.attempt);
+  const scope = useMeasuredScope((s) => s.scope);
   const runners = useRef({
     analyse: latestOnly(analyse),
     effects: latestOnly(measureEffects),
@@ -101,6 +108,10 @@ export function useAnalysis(): void {
     paintOutOfSight: latestOnly(paintThumbs),
   });
   const currentId = current?.plate.id;
+  const currentIdNow = useRef(currentId);
+  useEffect(() => {
+    currentIdNow.current = currentId;
+  }, [currentId]);
 
   const orders = () =>
     plates.flatMap((plate) => {
@@ -108,10 +119,17 @@ export function useAnalysis(): void {
       return profile ? [plateOrder(plate, profile)] : [];
     });
 
+  const isWanted = (id: string) => scope === 'all' || id === currentId;
+
   useEffect(() => {
     // What steps do is told of one plate.
     setMeasured({ effects: new Map() });
   }, [currentId]);
+
+  useEffect(() => {
+    // Pictures and strengths of plates that do not follow are of the look as it was.
+    if (scope === 'shown') keepOnly(currentIdNow.current);
+  }, [look, scope]);
 
   const lastAnalysed = useRef(0);
   useEffect(() => {
@@ -139,7 +157,7 @@ export function useAnalysis(): void {
         look,
         practice,
         isStale: () => stale,
-        plates: orders().filter((o) => isInSight(o.id) === seen),
+        plates: orders().filter((o) => isWanted(o.id) && isInSight(o.id) === seen),
       });
     const timers = [
       setTimeout(() => paint(true), quiet.thumbs),
@@ -150,7 +168,7 @@ export function useAnalysis(): void {
       timers.forEach(clearTimeout);
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
-  }, [look, plates, profiles, practice, attempt]);
+  }, [look, plates, profiles, practice, attempt, scope, scope === 'shown' && currentId]);
 
   useEffect(() => {
     const plate = orders().find((o) => o.id === currentId);
@@ -171,8 +189,8 @@ export function useAnalysis(): void {
       plates: orders().filter(chosen),
     });
     const shown = order((o) => o.id === currentId);
-    const isNear = (o: PlateOrder) => o.id !== currentId && isInSight(o.id);
-    const isFar = (o: PlateOrder) => o.id !== currentId && !isInSight(o.id);
+    const isNear = (o: PlateOrder) => isWanted(o.id) && o.id !== currentId && isInSight(o.id);
+    const isFar = (o: PlateOrder) => isWanted(o.id) && o.id !== currentId && !isInSight(o.id);
     const timers = [
       setTimeout(() => shown.plates.forEach((o) => void proposeFor(o, shown)), quiet.proposals),
       setTimeout(() => void suitStrengths(shown).then(() => suitStrengths(order(isNear))), quiet.strengths),
@@ -183,5 +201,5 @@ export function useAnalysis(): void {
       timers.forEach(clearTimeout);
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
-  }, [look, currentId, plates, profiles, practice, attempt]);
+  }, [look, currentId, plates, profiles, practice, attempt, scope]);
 }

@@ -2,6 +2,8 @@ import { isOver, type Job } from '@velvet-dusk/core/api/jobs';
 import { useJobs } from '../api/jobs.ts';
 import { useOpenProject } from '../bench/useBench.ts';
 import { setView, useView } from '../state/view.ts';
+import { type MeasuredScope, setMeasuredScope, useMeasuredScope } from '../state/background.ts';
+import { Segments } from '../ui/Segments.tsx';
 import { Button } from '../ui/Button.tsx';
 import { ProgressBar } from '../ui/ProgressBar.tsx';
 import { Window } from '../ui/Window.tsx';
@@ -51,9 +53,19 @@ function JobRow({ job }: { job: Job }) {
   );
 }
 
+const scopes: { value: MeasuredScope; label: string; hint: string }[] = [
+  { value: 'all', label: 'all plates', hint: 'Every plate is painted and measured anew after each change' },
+  {
+    value: 'shown',
+    label: 'the plate at hand',
+    hint: 'For a slow machine: others are painted and measured when they are opened',
+  },
+];
+
 /** Every job of the project, the newest first: cubes, packs, runs and clips. */
 export function JobsWindow() {
   const open = useView((s) => s.jobsOpen);
+  const scope = useMeasuredScope((s) => s.scope);
   const { jobs, hasNextPage, fetchNextPage, isFetchingNextPage } = useJobs(useOpenProject().id);
   return (
     <Window
@@ -63,6 +75,10 @@ export function JobsWindow() {
       title="Jobs"
       about="They go on in the background, and are taken up again after a restart."
     >
+      <div className="flex items-center gap-3 px-5 pb-2 text-t2">
+        <span>While a look changes, follow with</span>
+        <Segments label="Plates that follow" value={scope} options={scopes} onChange={setMeasuredScope} />
+      </div>
       {jobs.length === 0 ? (
         <p className="px-5 pb-5 text-t2">
           No job yet. Exports, packs, saved runs and measured clips stand here.

@@ -1,0 +1,40 @@
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+/** What the README of a clone tells somebody to type first, as it stands there. */
+function firstCommand(clone: string): string {
+  const readme = readFileSync(join(clone, 'README.md'), 'utf8');
+  return /```sh\n(npm run demo)\b/.exec(readme)![1];
+}
+
+/** Runs it, with its default data folder, until it says where the program is. It builds and seeds as on a new machine. */
+export async function runFirstCommand(clone: string): Promise<{ url: string; stop(): Promise<void> }> {
+  const env: NodeJS.ProcessEnv = { ...process.env, DUSK_PORT: '0' };
+  delete env.DUSK_DATA;
+  const [program, ...words] = firstCommand(clone).split(' ');
+  const demo = spawn(program, words, {
+    cwd: clone,
+    env,
+    detached: true,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const url = await new Promise<string>((found, fail) => {
+    demo.stdout.on('data', (text: Buffer) => {
+      const match = /is at (http:\/\/[^/\s]+)/.exec(text.toString());
+      if (match) found(match[1]);
+    });
+    demo.on('exit', (code) => fail(new Error(`the first command ended with ${code}`)));
+  });
+  return {
+    url,
+    async stop() {
+      if (demo.exitCode !== null || demo.signalCode !== null) return;
+      const exit = once(demo, 'exit');
+      // The whole group: npm, its script and the server.
+      process.kill(-demo.pid!, 'SIGTERM');
+      await exit;
+    },
+  };
+}
