@@ -41,7 +41,10 @@ async function startRestartable(dataFolder: string): Promise<Fixtures['server']>
 export const test = base.extend<Fixtures>({
   follow: ['shown', { option: true }],
   context: async ({ context, follow }, use) => {
-    const keep = ([key, value]: [string, string]) => localStorage.setItem(key, JSON.stringify(value));
+    const keep = ([key, value]: [string, string]) => {
+      // An empty page has no store.
+      if (location.protocol === 'http:') localStorage.setItem(key, JSON.stringify(value));
+    };
     if (follow !== 'all') await context.addInitScript(keep, [followedPlates, follow] as [string, string]);
     await use(context);
   },
