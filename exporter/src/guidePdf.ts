@@ -31,12 +31,13 @@ function filesTable(manifest: Manifest, spec: PackSpec): Content[] {
       table: {
         headerRows: 1,
         dontBreakRows: true,
-        widths: [190, 80, 80, '*'],
+        widths: [170, 70, 62, 76, '*'],
         body: [
-          ['File', 'Look', 'Role', 'What for'].map((text) => ({ text, color: soft })),
-          ...rows.map(({ name, look, role, purpose }) => [
+          ['File', 'Look', 'Camera', 'Role', 'What for'].map((text) => ({ text, color: soft })),
+          ...rows.map(({ name, look, camera, role, purpose }) => [
             { text: breakable(name), font: 'Courier', fontSize: 7.5 },
             inFace(look),
+            inFace(camera),
             inFace(role),
             inFace(purpose),
           ]),

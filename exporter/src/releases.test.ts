@@ -45,6 +45,8 @@ test('a release is refused while a heading under which anything stands has no re
   expect(standing.rules).toHaveLength(18);
   const guide = readFileSync(join(at('held'), 'index.html'), 'utf8');
   for (const said of Object.values(reasons)) expect(guide).toContain(`Released because: ${said}`);
+  // A row says which version of a look it is, and for which camera.
+  expect(guide).toContain('<td>Slack Water v2</td><td>Heron log</td>');
 });
 
 describe('against the release before', () => {

@@ -7,6 +7,7 @@ import { isOver, type Job } from '@velvet-dusk/core/api/jobs';
 import type { LookRecord } from '@velvet-dusk/core/api/contract';
 import type { PackRecord, ReleaseRecord } from '@velvet-dusk/core/api/packs';
 import { newPack, type Pack, packItemSchema, withItems } from '@velvet-dusk/core/pack/document';
+import type { PackTook } from '@velvet-dusk/core/pack/estimate';
 import { verifyPack } from '@velvet-dusk/exporter/verify';
 import { readJournal } from './testing/journal.ts';
 import { startTestClient } from './testing/testClient.ts';
@@ -138,6 +139,12 @@ test('paused, a pack keeps what is finished, goes on with the rest, and is the s
   expect(done.state).toBe('done');
   const again = await finished(await order(pack));
   expect(readFileSync(await zipOf(done)).equals(readFileSync(await zipOf(again)))).toBe(true);
+  // Only one that was made at one go tells how long such a pack takes here.
+  expect(done.artefacts[0].document).toMatchObject({ took: null });
+  const { took } = again.artefacts[0].document as { took: PackTook };
+  expect(took.zip).toBe(again.artefacts[0].size);
+  expect(took.seconds).toBeGreaterThan(0);
+  expect(took.reckoned.work).toBeGreaterThan(0);
 });
 
 test('a release that is over its tolerance is held until somebody says why', async () => {

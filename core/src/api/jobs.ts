@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { exportRoleIds } from '../order/roles/index.ts';
+import { type PackTook, packTookSchema } from '../pack/estimate.ts';
 import { standingSchema } from '../pack/standing.ts';
 import { proofSchema } from './contract.ts';
 
@@ -31,6 +32,8 @@ export const packResultSchema = z.object({
   files: z.number().int(),
   /** Files over their tolerance. */
   over: z.number().int(),
+  /** What it took, beside what was reckoned by plan; null where a part was made in an earlier run, and for packs of before. */
+  took: packTookSchema.nullable().default(null),
 });
 export const packManifestNoteSchema = z.object({
   kind: z.literal('velvet-dusk/pack-manifest-file'),
@@ -157,6 +160,14 @@ export const trialSubjectOf = ({ subject }: Job): TrialSubject | null =>
 /** What a job's clip is of; null for another job. */
 export const clipSubjectOf = ({ subject }: Job): ClipSubject | null =>
   subject && 'clipName' in subject ? subject : null;
+/** What packs of this machine took, the latest first. */
+export const packTimes = (jobs: readonly Job[]): PackTook[] =>
+  jobs.flatMap(({ artefacts }) =>
+    artefacts.flatMap(({ document }) =>
+      document.kind === 'velvet-dusk/pack-result' && document.took ? [document.took] : [],
+    ),
+  );
+
 /** What a finished run came to. */
 export const trialNoteOf = ({ artefacts }: Job): TrialNote | null => {
   for (const { document } of artefacts) if (document.kind === 'velvet-dusk/trial-summary') return document;

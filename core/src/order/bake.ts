@@ -39,18 +39,23 @@ export function cubeHeader(order: BakeOrder) {
     .join(' to ');
   const percent = `${Math.round(look.strength * 100)} %`;
   const versionText = version === undefined ? '' : ` v${version}`;
+  // A file without a look is the same whichever look it was asked for with.
+  const named = itsLook ? [`${look.name}${versionText}`] : [];
   return {
-    title: `${look.name}${versionText} - ${cameras || describeEnd(output)} - ${roles[role].label.toLowerCase()} ${grid}`,
+    title: [...named, cameras || describeEnd(output), `${roles[role].label.toLowerCase()} ${grid}`].join(
+      ' - ',
+    ),
     comments: [
-      `look: ${look.name}${versionText}`,
+      `look: ${named[0] ?? 'none'}`,
       `role: ${role} (${roles[role].takes} to ${roles[role].gives})`,
       `input: ${describeEnd(input)}`,
       ...(offset === 0 ? [] : [`offset: ${signed(offset, 2)} stops of light`]),
       `output: ${describeEnd(output)}`,
       `rendering: tone scale ${rendering.preset}, gamut fit ${rendering.gamutFit}`,
       `grid: ${grid}`,
-      `strength: ${itsLook ? percent : 'no look'}${look.colourOnly ? ', colour only' : ''}`,
-      `recipe: ${recipeHash(look)}`,
+      ...(itsLook
+        ? [`strength: ${percent}${look.colourOnly ? ', colour only' : ''}`, `recipe: ${recipeHash(look)}`]
+        : []),
       `engine: ${engine}`,
     ],
   };

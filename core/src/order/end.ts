@@ -6,6 +6,7 @@ import { type Mat3, multiply, transformBuffer } from '../colour/matrix.ts';
 import { gridAxis, gridCodes, nodesOf } from '../lut/cube.ts';
 import { neutralShot, type Shot, shotBlack, shotMatrix } from '../look/shot.ts';
 import { describeDisplay, type Display, displayToken } from '../render/display.ts';
+import { slug } from '../slug.ts';
 import { compileRendering, type Rendering } from '../render/rendering.ts';
 
 /**
@@ -124,9 +125,19 @@ export function compileEnd(
   return compileDisplay(end.display, rendering, correction, followable);
 }
 
+/** What an end is known by: a camera's ID, or what tells a display from others. */
+export const endId = (end: End): string =>
+  end.kind === 'scene' ? end.profile.id : displayToken(end.display);
+
+/** A camera in file names: by its ID, or by its name once that does not begin with the ID any more. */
+export function cameraToken({ id, name }: Profile): string {
+  const named = slug(name, { fallback: id });
+  return named.startsWith(id) ? id : named;
+}
+
 /** An end in a file name. */
 export const endToken = (end: End): string =>
-  end.kind === 'scene' ? end.profile.id : displayToken(end.display);
+  end.kind === 'scene' ? cameraToken(end.profile) : displayToken(end.display);
 
 /** A line that says what an end is. */
 export const describeEnd = (end: End): string =>

@@ -6,7 +6,7 @@ import { apart, type ShownLook, shownOn } from '../look/shown.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import type { Display } from '../render/display.ts';
 import { compileRendering, type CompiledRendering } from '../render/rendering.ts';
-import { type CompiledEnd, compileEnd, endToken } from './end.ts';
+import { type CompiledEnd, compileEnd, endId } from './end.ts';
 import { displayOf, type LutOrder, withOffset } from './order.ts';
 import { roles } from './roles/index.ts';
 
@@ -56,10 +56,7 @@ export interface CompileOptions {
 const noLook: CompiledLook = { run: () => {}, stages: [], finish: () => {}, notes: [] };
 
 const isThereAndBack = ({ input, output, offset }: LutOrder): boolean =>
-  offset === 0 &&
-  input.kind === 'display' &&
-  output.kind === 'display' &&
-  endToken(input) === endToken(output);
+  offset === 0 && input.kind === 'display' && output.kind === 'display' && endId(input) === endId(output);
 
 /**
  * A display's codes are undone only so far; what is left is known for each colour, and put back. So the look is exact

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { checkDocument, migrate, type Migrations } from '../document.ts';
-import { describeEnd, endToken } from '../order/end.ts';
+import { describeEnd, endId } from '../order/end.ts';
 import { recipeHash } from '../look/hash.ts';
 import { roles } from '../order/roles/index.ts';
 import type { PlannedFile } from './plan.ts';
@@ -146,8 +146,8 @@ function planned({ destination, format, planned: { lut, order, look } }: Planned
     destination: destination.id,
     format,
     role: order.role,
-    from: endToken(lut.input),
-    to: endToken(lut.output),
+    from: endId(lut.input),
+    to: endId(lut.output),
     offset: lut.offset,
     look: look && {
       id: look.id,

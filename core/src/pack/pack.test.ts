@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { parseLook } from '../look/document.ts';
+import type { NamedLook } from '../look/namedLook.ts';
 import { profileOf } from '../testing/profiles.ts';
 import { withOutput } from '../render/display.ts';
 import {
@@ -15,15 +16,16 @@ import {
   parsePack,
   withItems,
 } from './document.ts';
-import { roleIds, roles } from '../order/roles/index.ts';
+import { cubeHeader } from '../order/bake.ts';
+import { type RoleId, roleIds, roles } from '../order/roles/index.ts';
 import { usualPractice } from '../readings/practice.ts';
 import { triedLines } from './guide/content.ts';
 import { type CardMeasures, lookCardPage } from './guide/lookCardPage.ts';
 import { specOf } from './spec.ts';
-import { totalsOf } from './estimate.ts';
+import { forecast, totalsOf } from './estimate.ts';
 import { judgePlan } from './judge.ts';
 import { planPack } from './plan.ts';
-import type { PackSources } from './plannedLut.ts';
+import { planLut, type PackSources } from './plannedLut.ts';
 import { inShape, type PackShapeId, packShapes } from './shapes.ts';
 
 const folder = 'demo/looks';
@@ -183,6 +185,38 @@ test('a look that is renamed or noted keeps its files; one that is changed gets 
   expect(keyOf({ strength: 0.3 })).not.toBe(keyOf({}));
 });
 
+test('"every role" has every role for each look and camera', () => {
+  for (const { profileId, items } of shaped('complete').cells) {
+    expect(items.map((i) => i.role).sort()).toEqual([...roleIds].sort());
+    expect(items.filter((i) => i.to === profileId)).toEqual([]);
+  }
+});
+
+test('a camera that was duplicated and renamed gives its files its own name', () => {
+  const osprey = { ...profileOf('heron'), id: 'heron-2', name: 'Osprey log' };
+  const twin = { ...osprey, name: 'Heron log 2' };
+  const item = packItemSchema.parse({ role: 'combined', destinations: ['editor'] });
+  const planned = (profile: typeof osprey) =>
+    planPack(withItems(newPack('One'), 'slack-water', profile.id, [item]), { looks, profiles: [profile] })
+      .files[0];
+  expect(planned(osprey).path).toMatch(/^Editor\/osprey-log\/Slack-Water_v3_osprey-log_bt1886_/);
+  expect(planned(twin).name).toMatch(/_heron-log-2_/);
+  expect(planned(profileOf('heron')).name).toMatch(/_heron_/);
+});
+
+test('a file without a look is the same whatever looks ask for it, and however they are called', () => {
+  const header = (look: NamedLook, role: RoleId) => {
+    const item = packItemSchema.parse({ role, output: 'video', destinations: ['editor'] });
+    const cell = { lookId: look.id, profileId: 'heron', item };
+    return cubeHeader(planLut(newPack('One'), cell, { ...sources, looks: [look] }).order);
+  };
+  const [first] = looks;
+  const renamed = { ...first, document: { ...first.document, name: 'Renamed', steps: [] }, version: 9 };
+  for (const role of ['conversion', 'trim', 'return'] as const)
+    expect(header(renamed, role)).toEqual(header(first, role));
+  expect(header(renamed, 'combined')).not.toEqual(header(first, 'combined'));
+});
+
 test('another display is another file', () => {
   const pack = packOf({}, { output: 'hdr' });
   const outputs = [...pack.outputs, { id: 'hdr', display: withOutput(pack.outputs[0].display, 'pq') }];
@@ -195,7 +229,12 @@ test('totals count each LUT once, and files by their size', () => {
   const totals = totalsOf(planPack(pack, sources));
   expect(totals.files).toBe(3);
   expect(totals.bytes).toBeGreaterThan(2 * 27 * 65 ** 3);
-  expect(totals.seconds).toBeGreaterThan(0);
+  expect(forecast(totals, [])).toBeNull();
+  // A machine that took twice as long as was reckoned, with zips of half the size; one slow pack among three does not count.
+  const took = (factor: number) => ({ reckoned: { bytes: 1000, work: 10 }, zip: 500, seconds: 10 * factor });
+  const told = forecast(totals, [took(2), took(50), took(1.9)])!;
+  expect(told.seconds).toBeCloseTo(totals.work * 2);
+  expect(told.zip).toBeCloseTo(totals.bytes / 2);
 });
 
 describe('formats that hold some LUTs only', () => {

@@ -1,3 +1,4 @@
+import { cameraToken } from '../order/end.ts';
 import { fileSlug } from '../slug.ts';
 import { type Destination, type PackFormat, packFormats } from './destination.ts';
 import type { Pack, PackItem } from './document.ts';
@@ -65,7 +66,7 @@ function folderOf({ planned: { lut } }: Pick<PlannedFile, 'planned'>, destinatio
   const own = fileSlug(destination.label, destination.id);
   if (!destination.byCamera) return [own];
   const scene = [lut.input, lut.output].find((end) => end.kind === 'scene');
-  return [own, scene?.kind === 'scene' ? fileSlug(scene.profile.id, 'camera') : 'Any-camera'];
+  return [own, scene?.kind === 'scene' ? cameraToken(scene.profile) : 'Any-camera'];
 }
 
 /** Every file a pack's items ask for, each once. */

@@ -1,4 +1,5 @@
-import { type Pack, type PackCell, type PackItem, packItemSchema } from './document.ts';
+import { roleIds } from '../order/roles/index.ts';
+import { inRole, type Pack, type PackCell, type PackItem, packItemSchema } from './document.ts';
 
 type ItemWish = Partial<PackItem> & Pick<PackItem, 'role' | 'destinations'>;
 const item = (wish: ItemWish): PackItem => packItemSchema.parse(wish);
@@ -46,6 +47,11 @@ export const packShapes = {
       item({ role: 'creative-display', colourOnly: true, strength: 0.5, destinations: ['editor'] }),
     ],
   },
+  complete: {
+    label: 'Every role',
+    about: 'All that can be made of each look and camera, at 33 points, for editors',
+    items: roleIds.map((role) => item({ role, destinations: ['editor'] })),
+  },
 } as const satisfies Record<string, Shape>;
 export type PackShapeId = keyof typeof packShapes;
 
@@ -56,8 +62,13 @@ export function inShape(
   { looks, profiles }: { looks: readonly string[]; profiles: readonly string[] },
 ): Pack {
   const items = packShapes[shape].items.map((i) => ({ ...i, output: pack.outputs[0].id }));
+  const itemsOn = (profileId: string) => {
+    const others = profiles.filter((id) => id !== profileId);
+    const inRoles = items.map((i) => inRole(i, i.role, others));
+    return inRoles.filter((i) => i.role !== 'camera-to-camera' || i.to !== null);
+  };
   const cells: PackCell[] = looks.flatMap((lookId) =>
-    profiles.map((profileId) => ({ lookId, profileId, items })),
+    profiles.map((profileId) => ({ lookId, profileId, items: itemsOn(profileId) })),
   );
   return { ...pack, cells };
 }

@@ -85,30 +85,35 @@ export interface GuideRow {
   path: string;
   name: string;
   look: string;
+  /** The cameras it takes or gives, by name. */
+  camera: string;
   role: string;
   purpose: string;
 }
 
-function rowOf(file: ManifestFile): GuideRow {
+function rowOf(file: ManifestFile, profiles: PackSpec['profiles']): GuideRow {
   const role = roles[file.role as RoleId];
   const strength = file.look && file.look.strength < 1 ? `, ${Math.round(file.look.strength * 100)} %` : '';
+  const version = file.look && file.look.version !== null ? ` v${file.look.version}` : '';
+  const cameras = [file.from, file.to].flatMap((id) => profiles.find((p) => p.id === id)?.name ?? []);
   const exposed = file.offset === 0 ? '' : ` For footage exposed ${stopsWords(file.offset)}.`;
   return {
     path: file.path,
     name: file.path.split('/').at(-1)!,
-    look: file.look ? `${file.look.name}${strength}` : 'no look',
+    look: file.look ? `${file.look.name}${version}${strength}` : 'no look',
+    camera: cameras.length > 0 ? cameras.join(' to ') : 'any camera',
     role: `${role.label}, ${file.grid} points`,
     purpose: `${role.purpose} Stands ${role.stands}.${exposed}`,
   };
 }
 
 /** Files by the place they go to. */
-export const guideGroups = ({ files }: Manifest, { pack }: PackSpec) =>
+export const guideGroups = ({ files }: Manifest, { pack, profiles }: PackSpec) =>
   pack.destinations
     .map(({ id, label, about }) => ({
       label,
       about,
-      rows: files.filter((f) => f.destination === id).map(rowOf),
+      rows: files.filter((f) => f.destination === id).map((f) => rowOf(f, profiles)),
     }))
     .filter(({ rows }) => rows.length > 0);
 

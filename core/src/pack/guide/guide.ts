@@ -20,14 +20,14 @@ export const cardPath = (lookId: string): string => `look-cards/${fileSlug(lookI
 const pairTable = ({ title, rows, lines }: PairBlock) =>
   `<h3>${escape(title)}</h3><table><tbody>${rows.map(([label, level]) => `<tr><th scope="row">${escape(label)}</th><td>${escape(level)}</td></tr>`).join('')}</tbody></table>${lines.map((l) => `<p>${escape(l)}</p>`).join('')}`;
 
-const fileRow = ({ path, name, look, role, purpose }: GuideRow) =>
-  `<tr><td><a href="${address(path)}"><code>${escape(name)}</code></a></td><td>${escape(look)}</td><td>${escape(role)}</td><td class="hide">${escape(purpose)}</td></tr>`;
+const fileRow = ({ path, name, look, camera, role, purpose }: GuideRow) =>
+  `<tr><td><a href="${address(path)}"><code>${escape(name)}</code></a></td><td>${escape(look)}</td><td>${escape(camera)}</td><td>${escape(role)}</td><td class="hide">${escape(purpose)}</td></tr>`;
 
 const filesBy = (manifest: Manifest, spec: PackSpec) =>
   guideGroups(manifest, spec)
     .map(
       ({ label, about, rows }) =>
-        `<h3>${escape(label)}</h3><p class="soft">${escape(about)}</p><table><thead><tr><th scope="col">File</th><th scope="col">Look</th><th scope="col">Role</th><th scope="col" class="hide">What for</th></tr></thead><tbody>${rows.map(fileRow).join('')}</tbody></table>`,
+        `<h3>${escape(label)}</h3><p class="soft">${escape(about)}</p><table><thead><tr><th scope="col">File</th><th scope="col">Look</th><th scope="col">Camera</th><th scope="col">Role</th><th scope="col" class="hide">What for</th></tr></thead><tbody>${rows.map(fileRow).join('')}</tbody></table>`,
     )
     .join('\n');
 

@@ -6,6 +6,9 @@ import { z } from 'zod';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import type { TriedLook } from '@velvet-dusk/core/pack/spec';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
+import { totalsOf } from '@velvet-dusk/core/pack/estimate';
+import { configGridCount } from '@velvet-dusk/core/pack/ocioConfig';
+import { planPack } from '@velvet-dusk/core/pack/plan';
 import { parsePack } from '@velvet-dusk/core/pack/document';
 import { makePack, ReleaseHeld, topFolder } from '@velvet-dusk/exporter/exportPack';
 import { manifestName } from '@velvet-dusk/exporter/finish';
@@ -94,11 +97,15 @@ export const exportPackJob = defineJob({
       previous,
       trials: trials as unknown as TriedLook[],
     };
+    const began = performance.now();
+    let isGoingOn = false;
     const options: MakeOptions = {
       threads: pool.packs,
       signal,
-      onProgress: ({ done, total, secondsLeft }) =>
-        report(`${done} of ${total} files${timeLeft(secondsLeft)}`, (done / total) * stageEnds.files),
+      onProgress({ done, total, name, secondsLeft }) {
+        isGoingOn ||= name === '' && done > 0;
+        report(`${done} of ${total} files${timeLeft(secondsLeft)}`, (done / total) * stageEnds.files);
+      },
     };
     // What changed is measured against what went out before, where that is still here and whole; without it less is told.
     const opened = zipBefore
@@ -117,6 +124,11 @@ export const exportPackJob = defineJob({
     const list = context.newPart();
     await copyFile(join(filesIn(workFolder), manifestName), list);
     await synced(list);
+    const seconds = (performance.now() - began) / 1000;
+    const { bytes, work } = totalsOf(planPack(spec.pack, spec), {
+      configGrids: spec.pack.ocioConfig ? configGridCount(spec.pack, spec) : 0,
+    });
+    const reckoned = { bytes, work };
     const over = manifest.files.filter((f) => f.proof && !f.proof.holds).length;
     const made = async (part: string, name: string, document: MadeFile['document']) => ({
       part,
@@ -131,6 +143,7 @@ export const exportPackJob = defineJob({
         schemaVersion: 1,
         files: manifest.files.length,
         over,
+        took: isGoingOn ? null : { reckoned, zip: (await stat(zip)).size, seconds },
       }),
       await made(list, manifestName, { kind: 'velvet-dusk/pack-manifest-file', schemaVersion: 1 }),
     ];

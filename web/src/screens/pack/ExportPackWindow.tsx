@@ -9,10 +9,11 @@ import { ExportJobView } from '../../exports/ExportJobView.tsx';
 import { WriteToFolder } from '../../exports/WriteToFolder.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
+import { plural } from '../../ui/plural.ts';
 import { Window } from '../../ui/Window.tsx';
 import { packs } from './packStore.ts';
 import type { Planned } from './usePlan.ts';
-import { bytesText, secondsText } from './words.ts';
+import { expectedText } from './words.ts';
 
 type Kind = 'try' | 'release';
 const field = 'w-full bg-g1 border border-g4 rounded-sm px-2 py-1 focus:outline-none focus:border-violet';
@@ -45,7 +46,7 @@ function OrderForm({
   const [told, setTold] = useState<Told>({ note: '', recipients: '' });
   const [trouble, setTrouble] = useState('');
   const order = useOrderPack();
-  const { files, bytes, seconds } = planned.totals;
+  const { files } = planned.totals;
   const broken = planned.judged.files.filter((f) => f.some((x) => x.isNoFile)).length;
   const send = async () => {
     setTrouble('');
@@ -85,9 +86,7 @@ function OrderForm({
         ))}
       <span className="text-t2">Contents</span>
       <span>
-        <span className="num">{files}</span> {files === 1 ? 'file' : 'files'},{' '}
-        <span className="num">{bytesText(bytes)}</span>, about{' '}
-        <span className="num">{secondsText(seconds)}</span>; guide, look cards, manifest and checksums
+        {plural(files, 'file')}, {expectedText(planned)}; guide, look cards, manifest and checksums
       </span>
       {broken > 0 && (
         <p role="alert" className="col-span-2 text-ember">

@@ -10,7 +10,7 @@ import { menuItem } from '../../ui/menuItem.ts';
 import { NameField } from '../../ui/NameField.tsx';
 import { editPack, packs } from './packStore.ts';
 import type { Planned } from './usePlan.ts';
-import { bytesText, secondsText } from './words.ts';
+import { expectedText } from './words.ts';
 
 interface PackBarProps {
   id: string;
@@ -118,7 +118,7 @@ export function PackBar({
 }: PackBarProps) {
   const state = packs.useStates((s) => s.states[id]);
   const { data: releases } = useReleases(id);
-  const { files, bytes, seconds } = planned.totals;
+  const { files } = planned.totals;
   return (
     <div className="flex items-center gap-5 px-4 h-10 shrink-0 border-b border-g0 text-[13px]">
       <label className="flex items-baseline gap-1.5 text-t2">
@@ -141,7 +141,7 @@ export function PackBar({
       )}
       <span className="flex-1" />
       <span className="num text-t2" aria-live="polite">
-        {plural(files, 'file')} · {bytesText(bytes)} · about {secondsText(seconds)}
+        {plural(files, 'file')} · {expectedText(planned)}
       </span>
       <span className="text-t2">
         Release <span className="num text-t1">{(releases?.[0]?.number ?? 0) + 1}</span>

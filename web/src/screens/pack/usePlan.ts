@@ -1,9 +1,11 @@
 import { useDeferredValue, useMemo } from 'react';
 import type { Pack } from '@velvet-dusk/core/pack/document';
-import { type PackTotals, totalsOf } from '@velvet-dusk/core/pack/estimate';
+import { packTimes } from '@velvet-dusk/core/api/jobs';
+import { forecast, type PackTotals, totalsOf } from '@velvet-dusk/core/pack/estimate';
 import { configGridCount } from '@velvet-dusk/core/pack/ocioConfig';
 import { judgePlan, type Judgement } from '@velvet-dusk/core/pack/judge';
 import { type Plan, planPack } from '@velvet-dusk/core/pack/plan';
+import { useJobs } from '../../api/jobs.ts';
 import { usePackLooks } from '../../api/packs.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
 
@@ -11,6 +13,8 @@ export interface Planned {
   plan: Plan;
   judged: Judgement;
   totals: PackTotals;
+  /** By what packs took here before; null before the first. */
+  expected: { zip: number; seconds: number } | null;
 }
 
 /** A pack planned and judged, a moment after each edit. */
@@ -19,15 +23,18 @@ export function usePlan(pack: Pack): Planned {
   const looks = usePackLooks(project);
   const settled = useDeferredValue(pack);
   const { profiles } = project;
+  const { jobs } = useJobs(project.id);
+  const times = useMemo(() => packTimes(jobs), [jobs]);
   return useMemo(() => {
     const plan = planPack(settled, { looks, profiles });
+    const totals = totalsOf(plan, {
+      configGrids: settled.ocioConfig ? configGridCount(settled, { looks, profiles }) : 0,
+    });
     return {
       plan,
       judged: judgePlan(settled, plan),
-      totals: totalsOf(plan, {
-        cores: navigator.hardwareConcurrency || 2,
-        configGrids: settled.ocioConfig ? configGridCount(settled, { looks, profiles }) : 0,
-      }),
+      totals,
+      expected: forecast(totals, times),
     };
-  }, [settled, looks, profiles]);
+  }, [settled, looks, profiles, times]);
 }

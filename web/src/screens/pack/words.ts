@@ -1,4 +1,5 @@
 import type { PackItem } from '@velvet-dusk/core/pack/document';
+import type { Planned } from './usePlan.ts';
 import { roles, type RoleId } from '@velvet-dusk/core/order/roles/index';
 
 /** A role as a cell has room for. */
@@ -22,8 +23,14 @@ export const roleOptions = Object.values(roles).map(({ id, label, purpose }) => 
 export const bytesText = (bytes: number): string =>
   bytes < 1e6 ? `${Math.round(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`;
 
-export const secondsText = (seconds: number): string =>
+const secondsText = (seconds: number): string =>
   seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${Math.round(seconds / 60)} min`;
+
+/** What a pack will weigh and take, by what packs took on this machine: "80 MB zipped, about 20 s". */
+export const expectedText = ({ totals, expected }: Pick<Planned, 'totals' | 'expected'>): string =>
+  expected
+    ? `${bytesText(expected.zip)} zipped, about ${secondsText(expected.seconds)}`
+    : `${bytesText(totals.bytes)} in a folder, not timed on this machine yet`;
 
 const stops = (offset: number) => `${offset > 0 ? '+' : '−'}${Math.abs(offset)}`;
 
