@@ -2,8 +2,10 @@ import { defineConfig } from 'vitest/config';
 
 const shared = {
   setupFiles: './scripts/seed.mjs',
-  testTimeout: 60_000,
-  hookTimeout: 120_000,
+  // Long, for a slow machine that does something else beside; what hangs is found all the same.
+  testTimeout: 180_000,
+  hookTimeout: 180_000,
+  expect: { poll: { timeout: 30_000 } },
 };
 
 export default defineConfig({

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig, type Plugin } from 'vite';
 
@@ -11,11 +12,30 @@ const preloadMain: Plugin = {
   },
 };
 
+/**
+ * The part of the schema package that describes schemas as JSON Schema: nothing here asks for it, and the page and each of its
+ * workers would carry it. Its functions stay, and say so when they are called.
+ */
+const jsonSchemaParts = /\/zod\/v4\/core\/(to-json-schema|json-schema-processors)\.js$/;
+const withoutJsonSchema: Plugin = {
+  name: 'without-json-schema',
+  load(id) {
+    if (!jsonSchemaParts.test(id)) return null;
+    const source = readFileSync(id, 'utf8');
+    const declared = [...source.matchAll(/^export (?:const|function) (\w+)/gm)].map(([, name]) => name);
+    const renamed = [...source.matchAll(/^export \{ \w+ as (\w+) \}/gm)].map(([, name]) => name);
+    const absent = "const absent = () => { throw new Error('JSON Schema is left out of this build'); };";
+    return [absent, `export { ${[...declared, ...renamed].map((n) => `absent as ${n}`).join(', ')} };`].join(
+      '\n',
+    );
+  },
+};
+
 export default defineConfig({
   root: import.meta.dirname,
-  plugins: [tailwindcss(), preloadMain],
+  plugins: [tailwindcss(), preloadMain, withoutJsonSchema],
   esbuild: { jsx: 'automatic' },
-  worker: { format: 'es' },
+  worker: { format: 'es', plugins: () => [withoutJsonSchema] },
   build: { target: 'es2022', chunkSizeWarningLimit: 1200, assetsInlineLimit: 0, reportCompressedSize: false },
   server: { proxy: { '/api': 'http://127.0.0.1:4310' } },
 });

@@ -2,7 +2,7 @@ import { gzipSync } from 'node:zlib';
 import type { Browser } from '@playwright/test';
 
 /** kB, of a thousand bytes, that a first visit may fetch before it shows what it was made for. */
-const goal = 350;
+export const goal = 350;
 
 interface Load {
   /** Pages, scripts (those of workers too) and styles, compressed, in kB. */
@@ -12,10 +12,10 @@ interface Load {
 }
 
 /**
- * What a browser that knows nothing yet fetches of the program until its first picture may be drawn or stands; pictures and documents from the
- * server are data and not counted. Compressed as a server in front of it would (gzip).
+ * What a browser that knows nothing yet fetches of the program until its first picture may be drawn or stands; pictures and
+ * documents from the server are data and not counted. Compressed as a server in front of it would (gzip).
  */
-async function firstLoad(browser: Browser, url: string): Promise<Load> {
+export async function firstLoad(browser: Browser, url: string): Promise<Load> {
   const context = await browser.newContext();
   const page = await context.newPage();
   const asked = new Map<string, number>();

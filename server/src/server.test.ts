@@ -177,7 +177,7 @@ describe('plates', () => {
       setTimeout(() => controller.abort(), wait);
       await expect(sent).rejects.toThrow(/abort/i);
     }
-    await expect.poll(stored, { timeout: 10_000, interval: 200 }).toBe(files);
+    await expect.poll(stored, { interval: 200 }).toBe(files);
     expect((await testClient.services.plates.list('p')).items.length).toBe(before);
   });
 

@@ -71,7 +71,7 @@ async function service(run: Run, { width = 2, deadline = 60_000, folder = '', be
   };
   const ended = (id: string) =>
     expect
-      .poll(async () => isOver((await jobs.get(id)).state), { timeout: 10_000 })
+      .poll(async () => isOver((await jobs.get(id)).state))
       .toBe(true)
       .then(() => jobs.get(id));
   const order = (name: string) => jobs.order('export', 'p', { name });
