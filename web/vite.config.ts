@@ -14,13 +14,12 @@ const preloadMain: Plugin = {
 
 /**
  * The part of the schema package that describes schemas as JSON Schema: nothing here asks for it, and the page and each of its
- * workers would carry it. Its functions stay, and say so when they are called.
+ * workers would carry it. `toJSONSchema` stays, and says so when it is called.
  */
-const jsonSchemaParts = /\/zod\/v4\/core\/(to-json-schema|json-schema-processors)\.js$/;
 const withoutJsonSchema: Plugin = {
   name: 'without-json-schema',
   load(id) {
-    if (!jsonSchemaParts.test(id)) return null;
+    if (!id.endsWith('/zod/v4/core/to-json-schema.js')) return null;
     const source = readFileSync(id, 'utf8');
     const declared = [...source.matchAll(/^export (?:const|function) (\w+)/gm)].map(([, name]) => name);
     const renamed = [...source.matchAll(/^export \{ \w+ as (\w+) \}/gm)].map(([, name]) => name);
@@ -29,6 +28,13 @@ const withoutJsonSchema: Plugin = {
       '\n',
     );
   },
+  transform: (code, id) =>
+    id.endsWith('/zod/v4/classic/schemas.js')
+      ? code.replaceAll(
+          /inst\._zod\.processJSONSchema = \(ctx, json, params\) => processors\.\w+\(inst, ctx, json, params\);/g,
+          '',
+        )
+      : null,
 };
 
 export default defineConfig({
