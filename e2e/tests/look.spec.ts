@@ -186,6 +186,13 @@ test('a proposal names the fault, is accepted in one undoable move, and does wha
   bench,
 }) => {
   await page.keyboard.press('2');
+  // No room is kept between what is measured and what is set, and nothing moves there when a proposal comes.
+  const top = async (name: string) => (await page.getByRole('region', { name }).boundingBox())!;
+  const gap = async () => {
+    const readings = await top('Readings');
+    return (await top('Shot lane')).y - (readings.y + readings.height);
+  };
+  expect(await gap()).toBeLessThan(2);
   await bench.type('Contrast', '1');
   await page
     .getByRole('region', { name: 'Look lane' })
@@ -194,6 +201,7 @@ test('a proposal names the fault, is accepted in one undoable move, and does wha
   await page.keyboard.press('Enter');
   const proposal = page.getByTestId('proposal');
   await expect(proposal).toContainText('The look makes mid-grey darker', { timeout: 20_000 });
+  expect(await gap()).toBeLessThan(2);
   await expect(proposal).toContainText(/Exposure of the look \+0\.\d\d st/);
   await proposal.getByRole('button', { name: 'Accept' }).click();
   await expect(bench.reading('Mid-grey')).toContainText('holds');

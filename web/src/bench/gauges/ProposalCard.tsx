@@ -21,7 +21,7 @@ export function ProposalCard({ proposal, more, said }: ProposalCardProps) {
   const { look, exposure, problem, does, before, predicted, readingId } = proposal;
   return (
     <div
-      className="mt-1 pt-1 border-t border-g3 text-[12px]"
+      className="px-3 py-1.5 border-t border-g0 bg-g2 text-[12px]"
       data-testid="proposal"
       role="group"
       aria-label="Proposal"

@@ -3,7 +3,6 @@ import { useMeasured } from '../../state/measured.ts';
 import { setView, useView } from '../../state/view.ts';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
 import { useIsStale } from '../useIsStale.ts';
-import { ProposalCard } from './ProposalCard.tsx';
 
 function ReadingCell({ reading, selected }: { reading: Reading; selected: boolean }) {
   return (
@@ -20,21 +19,6 @@ function ReadingCell({ reading, selected }: { reading: Reading; selected: boolea
       <span className="num ml-auto text-t1">{reading.text}</span>
     </button>
   );
-}
-
-/** The proposal that mends the chosen reading, or the first of all. */
-function NextProposal({ chosen }: { chosen: Reading | undefined }) {
-  const proposals = useMeasured((s) => s.proposals);
-  const isMeasured = useMeasured((s) => s.analysis !== null);
-  if (!isMeasured) return null;
-  if (!proposals) return <p className="text-[11.5px] text-t3 pt-1">Working out proposals …</p>;
-  const fits = chosen ? proposals.filter((p) => p.readingId === chosen.id) : proposals;
-  if (fits.length > 0)
-    return (
-      <ProposalCard proposal={fits[0]} more={chosen ? 0 : fits.length - 1} said={chosen !== undefined} />
-    );
-  if (!chosen || chosen.miss === 0) return null;
-  return <p className="text-[12px] text-t2 pt-1">No single step of the look mends this one.</p>;
 }
 
 /** Measured values against their bands; a click says what was measured, shows where, and proposes a change. */
@@ -83,12 +67,6 @@ export function Readings() {
           <VerdictMark verdict={chosen.verdict} word /> <span className="text-t1">{chosen.detail}</span>{' '}
           Target: {chosen.target}.
         </p>
-      )}
-      {/* Always as tall as a proposal: what lies below must not move under the hand. */}
-      {view === 'look' && (
-        <div className="min-h-[66px]">
-          <NextProposal chosen={chosen} />
-        </div>
       )}
     </section>
   );

@@ -1,3 +1,4 @@
+import { NextProposal } from '../../bench/gauges/NextProposal.tsx';
 import { Readings } from '../../bench/gauges/Readings.tsx';
 import { Scopes } from '../../bench/gauges/Scopes.tsx';
 import { LookLane } from '../../bench/recipe/LookLane.tsx';
@@ -17,6 +18,7 @@ export function Aside() {
         <LookLane />
         <TextureLane />
       </div>
+      <NextProposal />
     </>
   );
 }
