@@ -242,3 +242,45 @@ test('a step is heard alone, and copied to another look', async ({ page, bench }
   await page.getByRole('menuitem', { name: /^Paste saturation, 0\.84/ }).click();
   await expect(step(page, 'Saturation')).toHaveCount(2);
 });
+
+test('looks stand side by side on the plate at hand: duplicated, moved, deleted and brought back', async ({
+  page,
+  bench,
+}) => {
+  const openLooks = async () => {
+    await page.getByRole('button', { name: /^\d looks$/ }).click();
+    await page.getByRole('menuitem', { name: /^Side by side/ }).click();
+  };
+  await openLooks();
+  const window = page.getByRole('dialog', { name: 'Looks' });
+  await expect(window).toContainText('Side by side on Quay, blue hour.');
+  const names = () => window.getByRole('listitem').evaluateAll((all) => all.map((l) => l.ariaLabel));
+  const before = await names();
+  const card = (name: string) => window.getByRole('listitem', { name, exact: true });
+  // Every look is drawn, each its own way.
+  await expect(window.getByText(/^(holds|close|fails)$/)).toHaveCount(before.length);
+  const pictures = await window
+    .locator('canvas')
+    .evaluateAll((all) => all.map((c) => (c as HTMLCanvasElement).toDataURL()));
+  expect(new Set(pictures).size).toBe(before.length);
+  await expectAxeClean(page);
+
+  await card('Oilskin').getByRole('button', { name: 'Earlier' }).click();
+  const moved = [...before];
+  const at = moved.indexOf('Oilskin');
+  [moved[at - 1], moved[at]] = [moved[at], moved[at - 1]];
+  await expect.poll(names).toEqual(moved);
+  await card('Oilskin').getByRole('button', { name: 'Duplicate' }).click();
+  await expect(card('Oilskin 2')).toContainText('on the bench');
+  await card('Oilskin 2').getByRole('button', { name: 'Delete' }).click();
+  await expect.poll(names).toEqual(moved);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByLabel('Name of the look')).toHaveValue('Oilskin 2');
+  await page.reload();
+  await bench.drawn();
+  await openLooks();
+  await expect.poll(names).toEqual([...moved, 'Oilskin 2']);
+  await card('Slack Water').getByRole('button', { name: 'Open Slack Water' }).click();
+  await expect(page.getByLabel('Name of the look')).toHaveValue('Slack Water');
+});

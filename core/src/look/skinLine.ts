@@ -5,7 +5,7 @@ import { chromaOf, skinLineDegrees } from '../colour/ycbcr.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 import { writeColour } from '../colour/oklabPixels.ts';
 
-/** The saturation and level at which the line is looked up: those of well-lit skin (common practice: half scale). */
+/** The saturation and level at which the line is looked up: those of well-lit skin (one practice of several: half scale). */
 const skinSaturation = 0.1;
 const skinLightness = greyLightness(midGrey * 1.2);
 

@@ -1,7 +1,7 @@
 import { outputs } from '../render/outputs/index.ts';
 import type { Destination } from './destination.ts';
 import type { Pack, PackItem } from './document.ts';
-import type { PlannedFile } from './plan.ts';
+import type { Plan, PlannedFile } from './plan.ts';
 
 /** A change of a pack that mends what was found, in one step. */
 export interface Fix {
@@ -37,6 +37,26 @@ function withFileItems(pack: Pack, file: PlannedFile, change: (item: PackItem) =
       .filter((cell) => cell.items.length > 0),
   };
 }
+
+/** Takes out what cannot be planned: items of looks and cameras that are gone, for instance. */
+export const takeOut = (refused: Plan['refused']): Fix => ({
+  label: 'Take out of the pack',
+  apply: (pack) => ({
+    ...pack,
+    cells: pack.cells
+      .map((cell) => ({
+        ...cell,
+        items: cell.items.filter(
+          (item) =>
+            !refused.some(
+              (r) =>
+                r.item.item === item && r.item.lookId === cell.lookId && r.item.profileId === cell.profileId,
+            ),
+        ),
+      }))
+      .filter((cell) => cell.items.length > 0),
+  }),
+});
 
 /** The grid of some that is nearest to one, and not above it where that can be had. */
 export function nearestGrid(grids: readonly number[], grid: number): number {

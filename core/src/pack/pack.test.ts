@@ -23,6 +23,7 @@ import { triedLines } from './guide/content.ts';
 import { type CardMeasures, lookCardPage } from './guide/lookCardPage.ts';
 import { specOf } from './spec.ts';
 import { forecast, totalsOf } from './estimate.ts';
+import { takeOut } from './fix.ts';
 import { judgePlan } from './judge.ts';
 import { planPack } from './plan.ts';
 import { planLut, type PackSources } from './plannedLut.ts';
@@ -99,6 +100,8 @@ test('what is missing is told beside the plan, and the rest is planned', () => {
     expect.stringMatching(/destination "nowhere"/),
     expect.stringMatching(/look "no-look" is not there/),
   ]);
+  const left = planPack(takeOut(refused).apply(gone), sources);
+  expect([left.files.length, left.refused]).toEqual([1, []]);
 });
 
 test('names tell version, ends, role, strength, offset and grid', () => {

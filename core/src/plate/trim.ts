@@ -74,7 +74,7 @@ function exposureTo(reading: AreaReading, shot: Shot, aim: number): TrimAnswer {
 /** Exposure that puts a grey card of 18 % at mid-grey. */
 export const exposureFromGrey = (reading: AreaReading, shot: Shot) => exposureTo(reading, shot, midGrey);
 
-/** Exposure that puts a place at a level of the rendered picture, 0–1: skin at about half scale is common practice. */
+/** Exposure that puts a place at a level of the rendered picture, 0–1: skin at about half scale is one practice of several. */
 export function exposureForLevel(
   reading: AreaReading,
   shot: Shot,

@@ -9,18 +9,20 @@ interface LevelSpec {
   label: string;
   share: number;
   band: (practice: PracticeSettings) => Band;
+  /** What the band rests on, and how widely. */
+  source: 'common practice' | 'one practice of several';
   why: (practice: PracticeSettings) => string;
   side: string;
 }
 
-function level({ id, label, share, band, why, side }: LevelSpec): ReadingDefinition {
+function level({ id, label, share, band, source, why, side }: LevelSpec): ReadingDefinition {
   return {
     id,
     label,
     unit: '%',
     target(practice) {
       const { low, high, slack } = band(practice);
-      return `${low}–${high} %, ${slack} beyond is close (common practice: ${why(practice)})`;
+      return `${low}–${high} %, ${slack} beyond is close (${source}: ${why(practice)})`;
     },
     where({ signal }) {
       const luma = lumaBuffer(signal);
@@ -44,6 +46,7 @@ export const blackLevel = level({
   label: 'Black',
   share: 0.001,
   band: ({ blackPoint }) => blackBands[blackPoint],
+  source: 'common practice',
   why: ({ blackPoint }) => practiceChoices.blackPoint.options[blackPoint],
   side: 'below',
 });
@@ -53,6 +56,7 @@ export const whiteLevel = level({
   label: 'White',
   share: 0.999,
   band: () => ({ low: 90, high: 100, slack: 15 }),
+  source: 'one practice of several',
   why: () => '8-bit highlights end within 230–255',
   side: 'above',
 });

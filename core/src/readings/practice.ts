@@ -8,7 +8,7 @@ export const practiceSchema = z.strictObject({
   shadows: z.enum(['neutral', 'tinted']).default('neutral'),
   /** Degrees from the skin line, + toward green. */
   skinLean: z.number().min(-20).max(20).default(0),
-  /** Level skin is aimed at, % of the signal: half scale by day (common practice). */
+  /** Level skin is aimed at, % of the signal: half scale by day (one practice of several). */
   skinLevel: z.number().min(20).max(80).default(50),
   /** Stops the camera's own screen shows the picture darker. */
   monitorOffsetStops: z.number().min(0).max(4).default(0),

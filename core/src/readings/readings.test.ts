@@ -6,7 +6,7 @@ import { compilePipeline } from '../order/pipeline.ts';
 import { stopHistogram } from '../scopes/stopHistogram.ts';
 import { vectorscope } from '../scopes/vectorscope.ts';
 import { waveform } from '../scopes/waveform.ts';
-import { takeReadings } from './index.ts';
+import { readingDefinition, takeReadings } from './index.ts';
 import { lumaPercentile, noMarks } from './reading.ts';
 import { usualPractice } from './practice.ts';
 import { judge, worstVerdict } from '../numeric/verdict.ts';
@@ -205,4 +205,10 @@ test('scopes put every pixel where it belongs, and count each once', () => {
   expect(h.shares[9 * 8]).toBeCloseTo(0.25, 6);
   expect(h.shares[0]).toBeCloseTo(0.25, 6);
   expect(h.shares[h.shares.length - 1]).toBeCloseTo(0.25, 6);
+});
+
+test('a band says how widely it is shared', () => {
+  const target = (id: string) => readingDefinition(id).target(usualPractice);
+  expect(target('black')).toContain('(common practice: ');
+  for (const id of ['white', 'skinLevel']) expect(target(id)).toContain('(one practice of several: ');
 });

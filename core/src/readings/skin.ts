@@ -96,7 +96,7 @@ export const skinLevel: ReadingDefinition = {
   label: 'Skin level',
   unit: '%',
   target: ({ skinLevel: aim }) =>
-    `${aim - 15}–${aim + 15} %, 15 beyond is close (common practice: near half scale by day, lower at night)`,
+    `${aim - 15}–${aim + 15} %, 15 beyond is close (one practice of several: near half scale by day, lower at night)`,
   where: isSkin,
   measure(context) {
     const skin = meanSkin(context);

@@ -100,6 +100,9 @@ export const looks = sqliteTable(
     document: document('document'),
     revision: integer('revision').notNull().default(1),
     updatedAt: text('updated_at').notNull(),
+    /** Its place among the looks of the project; those of one place stand as they were made. */
+    position: integer('position').notNull().default(0),
+    deletedAt: text('deleted_at'),
   },
   (t) => [index('looks_by_project').on(t.projectId)],
 );

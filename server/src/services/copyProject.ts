@@ -29,8 +29,8 @@ export async function copyProject(
   const lookRows = await db
     .select()
     .from(looks)
-    .where(eq(looks.projectId, from))
-    .orderBy(sql`rowid`);
+    .where(and(eq(looks.projectId, from), isNull(looks.deletedAt)))
+    .orderBy(looks.position, sql`rowid`);
   const files = await db.select().from(inspected).where(eq(inspected.projectId, from));
   const fresh = () => ({ id: randomUUID(), projectId: id, revision: 1 });
   const newPlates = plateRows.map((row) => ({ ...row, ...fresh() }));

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import type { LookRecord } from '@velvet-dusk/core/api/contract';
 import { type Look, parseLook } from '@velvet-dusk/core/look/document';
 import { recipeHash } from '@velvet-dusk/core/look/hash';
@@ -26,26 +26,53 @@ export class LookService {
 
   /** The looks of a project, and those that cannot be read. */
   async list(projectId: string) {
-    // In the order they were made, so that the first stays the first.
     const rows = await this.db
       .select()
       .from(looks)
-      .where(eq(looks.projectId, projectId))
-      .orderBy(sql`rowid`);
+      .where(and(eq(looks.projectId, projectId), isNull(looks.deletedAt)))
+      .orderBy(looks.position, sql`rowid`);
     const nameOf = (row: Row) => (row.document as { name?: unknown } | null)?.name;
     return readRows(rows, 'look', { read: toRecord, nameOf });
   }
 
-  async get(id: string): Promise<LookRecord & { projectId: string }> {
+  async get(id: string): Promise<LookRecord & { projectId: string; isDeleted: boolean }> {
     const [row] = await this.db.select().from(looks).where(eq(looks.id, id));
     if (!row) throw notFound('look', id);
-    return { ...toRecord(row), projectId: row.projectId };
+    return { ...toRecord(row), projectId: row.projectId, isDeleted: row.deletedAt !== null };
   }
 
   async create(projectId: string, document: Look, id: string = randomUUID()): Promise<LookRecord> {
-    const values = { id, projectId, document, updatedAt: new Date().toISOString() };
+    const last = sql<number>`(SELECT coalesce(max(${looks.position}) + 1, 0) FROM ${looks} WHERE ${looks.projectId} = ${projectId})`;
+    const values = { id, projectId, document, updatedAt: new Date().toISOString(), position: last };
     const [row] = await this.db.insert(looks).values(values).returning();
     return toRecord(row);
+  }
+
+  /** Deletes a look, or brings it back where it stood; its versions stay. */
+  async setDeleted(id: string, isDeleted: boolean): Promise<LookRecord> {
+    const deletedAt = isDeleted ? new Date().toISOString() : null;
+    const [row] = await this.db.update(looks).set({ deletedAt }).where(eq(looks.id, id)).returning();
+    if (!row) throw notFound('look', id);
+    return toRecord(row);
+  }
+
+  /** Puts the looks of a project in an order. Refused where they are not those that are there. */
+  async arrange(projectId: string, ids: readonly string[]): Promise<void> {
+    const there = await this.db
+      .select({ id: looks.id })
+      .from(looks)
+      .where(and(eq(looks.projectId, projectId), isNull(looks.deletedAt)));
+    const known = new Set(there.map((row) => row.id));
+    if (ids.length !== known.size || new Set(ids).size !== ids.length || ids.some((id) => !known.has(id)))
+      throw new Problem(
+        409,
+        'Looks have changed',
+        'Looks were made or deleted meanwhile. Reload, then move them again.',
+      );
+    const [first, ...rest] = ids.map((id, position) =>
+      this.db.update(looks).set({ position }).where(eq(looks.id, id)),
+    );
+    if (first) await this.db.batch([first, ...rest]);
   }
 
   /** Saves over exactly the revision the writer has seen; any other is a conflict and nothing is written. */
@@ -53,10 +80,16 @@ export class LookService {
     const [row] = await this.db
       .update(looks)
       .set({ document, revision: seenRevision + 1, updatedAt: new Date().toISOString() })
-      .where(and(eq(looks.id, id), eq(looks.revision, seenRevision)))
+      .where(and(eq(looks.id, id), eq(looks.revision, seenRevision), isNull(looks.deletedAt)))
       .returning();
     if (row) return toRecord(row);
-    const { projectId: _, ...current } = await this.get(id);
+    const { projectId: _, isDeleted, ...current } = await this.get(id);
+    if (isDeleted)
+      throw new Problem(
+        409,
+        'Look is deleted',
+        `Look "${current.document.name}" was deleted meanwhile, so this edit was not saved. Bring the look back, then edit it again.`,
+      );
     throw new Problem(
       412,
       'Changed elsewhere',

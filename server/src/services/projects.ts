@@ -65,7 +65,12 @@ export class ProjectService {
           .where(plate),
       ),
       plates: those(this.db.select({ n: count() }).from(plates).where(plate)),
-      looks: those(this.db.select({ n: count() }).from(looks).where(eq(looks.projectId, projects.id))),
+      looks: those(
+        this.db
+          .select({ n: count() })
+          .from(looks)
+          .where(and(eq(looks.projectId, projects.id), isNull(looks.deletedAt))),
+      ),
       exports: those(this.db.select({ n: count() }).from(jobs).where(exported)),
     };
     return this.db

@@ -1,15 +1,24 @@
 import { useMutation } from '@tanstack/react-query';
-import { lookRecordSchema } from '@velvet-dusk/core/api/contract';
+import { create } from 'zustand';
+import { z } from 'zod';
+import { type LookRecord, lookRecordSchema } from '@velvet-dusk/core/api/contract';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { useOpenProject } from '../bench/useBench.ts';
 import { autosave } from '../state/autosave.ts';
+import { useDocument } from '../state/document.ts';
 import { setView } from '../state/view.ts';
 import { ask } from './client.ts';
-import { writeNew } from './project.ts';
+import { readAgain, writeNew } from './project.ts';
 
-/** Puts another look on the bench, or makes one; what is open is saved first. */
+/** The look that was deleted last, which can be brought back. */
+export const useDeletedLook = create<{ look: { id: string; name: string } | null }>(() => ({ look: null }));
+
+const sendDeleted = (id: string, deleted: boolean) =>
+  ask(`/looks/${id}`, lookRecordSchema, { method: 'PATCH', json: { deleted } });
+
+/** Puts another look on the bench, makes, copies, orders and deletes looks; what is open is saved first. */
 export function useLookActions() {
-  const { id: projectId } = useOpenProject();
+  const { id: projectId, looks } = useOpenProject();
   const show = async (lookId: string) => {
     await autosave.flush();
     setView({ lookId, stepId: '' });
@@ -23,5 +32,30 @@ export function useLookActions() {
       await show(record.id);
     },
   });
-  return { open, make };
+  const remove = useMutation({
+    mutationFn: async ({ id, document }: Pick<LookRecord, 'id' | 'document'>) => {
+      await autosave.flush();
+      await sendDeleted(id, true);
+      // The bench shows another one before this one is gone from the list.
+      const other = looks.find((l) => l.id !== id);
+      if (useDocument.getState().lookId === id && other) setView({ lookId: other.id, stepId: '' });
+      useDeletedLook.setState({ look: { id, name: document.name } });
+      await readAgain('looks', projectId);
+    },
+  });
+  const bringBack = useMutation({
+    mutationFn: async (id: string) => {
+      await sendDeleted(id, false);
+      useDeletedLook.setState({ look: null });
+      await readAgain('looks', projectId);
+      await show(id);
+    },
+  });
+  const arrange = useMutation({
+    mutationFn: async (ids: readonly string[]) => {
+      await ask(`/projects/${projectId}/looks/order`, z.unknown(), { method: 'PUT', json: { ids } });
+      await readAgain('looks', projectId);
+    },
+  });
+  return { open, make, remove, bringBack, arrange };
 }

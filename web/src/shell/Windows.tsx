@@ -1,4 +1,5 @@
 import { PracticeWindow } from '../bench/gauges/PracticeWindow.tsx';
+import { LooksWindow } from '../bench/recipe/LooksWindow.tsx';
 import { ExportWindow } from '../exports/ExportWindow.tsx';
 import { JobsWindow } from '../exports/JobsWindow.tsx';
 import { ConflictWindow } from './conflict/ConflictWindow.tsx';
@@ -10,6 +11,7 @@ export function Windows() {
     <>
       <ExportWindow />
       <JobsWindow />
+      <LooksWindow />
       <HelpWindow />
       <PracticeWindow />
       <ConflictWindow />

@@ -74,6 +74,7 @@ interface ViewStore {
   exporting: boolean;
   help: boolean;
   jobsOpen: boolean;
+  looksOpen: boolean;
   practiceOpen: boolean;
 }
 
@@ -107,6 +108,7 @@ export const useView = create<ViewStore>(() => ({
   exporting: false,
   help: false,
   jobsOpen: false,
+  looksOpen: false,
   practiceOpen: false,
 }));
 

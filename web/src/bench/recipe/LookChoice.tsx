@@ -1,17 +1,12 @@
 import { DropdownMenu } from 'radix-ui';
+import { freeName } from '@velvet-dusk/core/look/freeName';
 import { lookFrom, startingPoints } from '@velvet-dusk/core/look/startingPoints';
 import { useLookActions } from '../../api/looks.ts';
 import { editLook, useDocument } from '../../state/document.ts';
+import { setView } from '../../state/view.ts';
 import { menuItem } from '../../ui/menuItem.ts';
 import { useOpenProject } from '../useBench.ts';
-
-/** A name no look of the project has. */
-function freeName(label: string, taken: readonly string[]): string {
-  for (let n = 1; ; n++) {
-    const name = n === 1 ? label : `${label} ${n}`;
-    if (!taken.includes(name)) return name;
-  }
-}
+import { DeletedLook } from './DeletedLook.tsx';
 
 /** The look's name, typed in place; beside it the project's other looks, and starting points for a new one. */
 export function LookChoice() {
@@ -55,6 +50,9 @@ export function LookChoice() {
                     {l.id === lookId ? `${name}, on the bench` : l.document.name}
                   </DropdownMenu.Item>
                 ))}
+              <DropdownMenu.Item className={menuItem} onSelect={() => setView({ looksOpen: true })}>
+                Side by side; duplicate, order, delete …
+              </DropdownMenu.Item>
               <DropdownMenu.Label className="px-3 pt-1.5 pb-0.5 text-t3 border-t border-g3">
                 A new look from
               </DropdownMenu.Label>
@@ -72,6 +70,7 @@ export function LookChoice() {
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
       </div>
+      <DeletedLook className="pt-1" />
       {trouble && (
         <p role="alert" className="text-ember text-[12px]">
           ▲ {trouble.message}

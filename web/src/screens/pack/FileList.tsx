@@ -2,6 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef, useState } from 'react';
 import type { Pack } from '@velvet-dusk/core/pack/document';
 import { fileBytes } from '@velvet-dusk/core/pack/estimate';
+import { takeOut } from '@velvet-dusk/core/pack/fix';
 import type { PlannedFile } from '@velvet-dusk/core/pack/plan';
 import { Button } from '../../ui/Button.tsx';
 import { editPack } from './packStore.ts';
@@ -75,11 +76,17 @@ export function FileList({ id, planned }: { id: string; pack: Pack; planned: Pla
       aria-label="Planned files"
       aria-rowcount={order.length}
     >
-      {plan.refused.map(({ says }, i) => (
-        <p key={i} role="alert" className="px-4 py-1 text-ember text-[12px]">
-          ▲ A cell cannot be planned: {says}.
-        </p>
-      ))}
+      {[...new Set(plan.refused.map((r) => r.says))].map((says) => {
+        const fix = takeOut(plan.refused.filter((r) => r.says === says));
+        return (
+          <p key={says} role="alert" className="px-4 py-1 text-ember text-[12px]">
+            ▲ A cell cannot be planned: {says}.{' '}
+            <Button kind="text" onClick={() => editPack(id, fix.apply)}>
+              {fix.label}
+            </Button>
+          </p>
+        );
+      })}
       {order.length === 0 && (
         <p className="px-4 py-3 text-t2">
           No file is planned. Click a cell above and add a LUT, or start from a shape.
