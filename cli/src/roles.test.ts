@@ -26,7 +26,7 @@ test('every role is baked, and says what it is', () => {
   expect(bake('creative-display').comments).toContain('input: bt1886, full range');
   expect(bake('creative-log', ...camera).comments.join()).toMatch(/output: heron/);
   expect(bake('monitor', ...camera, '--offset', '2', '--without-look').comments).toEqual(
-    expect.arrayContaining(['offset: -2.00 stops of light', 'strength: no look']),
+    expect.arrayContaining(['offset: -2.00 stops of light', 'look: none']),
   );
   expect(bake('monitor-partner', ...camera, '--offset', '2').comments).toContain('strength: 100 %');
   expect(bake('trim', ...camera, '--offset', '-1.5').comments).toContain('offset: +1.50 stops of light');

@@ -164,12 +164,16 @@ describe('shot trim from marks', () => {
   test('skin is brought to a chosen level, black to another', () => {
     const frame = shoot(heads, heron);
     const skin = measureArea(frame, boxOutline({ x0: 0.355, y0: 0.39, x1: 0.4, y1: 0.44 }), heron);
-    const level = exposureForLevel(skin, neutralShot, rendering, 0.5);
-    if (!('change' in level)) throw new Error(level.refused);
-    const shot = { ...neutralShot, ...level.change };
-    const [r, g, b] = renderedSignal(trimmedLight(skin, shot), rendering);
-    // Tone is per channel, so a colour's luma lies near the level, not on it.
-    expect(Math.abs(0.2126 * r + 0.7152 * g + 0.0722 * b - 0.5)).toBeLessThan(0.03);
+    for (const asked of [0.3, 0.5, 0.65]) {
+      const level = exposureForLevel(skin, neutralShot, rendering, asked);
+      if (!('change' in level)) throw new Error(level.refused);
+      const shot = { ...neutralShot, ...level.change };
+      const [r, g, b] = renderedSignal(trimmedLight(skin, shot), rendering);
+      // The level that was asked for is the luma that marks and readings show (ITU-R BT.709-6 item 3.2), to a tenth of a percent.
+      expect(Math.abs(0.2126 * r + 0.7152 * g + 0.0722 * b - asked)).toBeLessThan(0.001);
+      expect(level.says).toContain(`luma ${(asked * 100).toFixed(1)} %`);
+    }
+    expect(exposureForLevel(skin, neutralShot, rendering, 0)).toHaveProperty('refused');
     const card = measureArea(frame, place('black card'), heron);
     const black = blackForLevel(card, neutralShot, rendering, 0.05);
     if (!('change' in black)) throw new Error(black.refused);

@@ -1,6 +1,7 @@
 import type { Codec } from '../camera/codec.ts';
 import { midGrey } from '../colour/exposure.ts';
 import { transform, type Vec3 } from '../colour/matrix.ts';
+import { lumaOf } from '../colour/ycbcr.ts';
 import { rgbToXyz } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
 import { xyToLight } from '../colour/temperature.ts';
@@ -74,14 +75,40 @@ function exposureTo(reading: AreaReading, shot: Shot, aim: number): TrimAnswer {
 /** Exposure that puts a grey card of 18 % at mid-grey. */
 export const exposureFromGrey = (reading: AreaReading, shot: Shot) => exposureTo(reading, shot, midGrey);
 
-/** Exposure that puts a place at a level of the rendered picture, 0–1: skin at about half scale is one practice of several. */
+/** Luma of a place as it is shown, 0–1: the one level by which places are put, marks read and skin judged. */
+export const shownLuma = (reading: AreaReading, shot: Shot, rendering: CompiledRendering): number =>
+  lumaOf(...renderedSignal(trimmedLight(reading, shot), rendering));
+
+/** Halvings of the range of exposures: to a thousandth of a stop. */
+const halvings = 16;
+
+/**
+ * Exposure that puts the luma of a place at a level of the rendered picture, 0–1: skin at about half scale is one practice of
+ * several. Searched, as tone is per channel: a colour's luma is not that of a grey of its luminance.
+ */
 export function exposureForLevel(
   reading: AreaReading,
   shot: Shot,
   rendering: CompiledRendering,
   level: number,
 ): TrimAnswer {
-  return exposureTo(reading, shot, rendering.greyAt(level));
+  if (reading.clipped > maxClipped) return { refused: unfit(reading)! };
+  const lumaAt = (exposure: number) => shownLuma(reading, { ...shot, exposure }, rendering);
+  let [low, high] = [holdTo('exposure', -Infinity), holdTo('exposure', Infinity)];
+  if (lumaAt(low) > level || lumaAt(high) < level)
+    return {
+      refused: `No exposure a shot can be trimmed by puts this place at ${Math.round(level * 100)} %.`,
+    };
+  for (let i = 0; i < halvings; i++) {
+    const middle = (low + high) / 2;
+    if (lumaAt(middle) < level) low = middle;
+    else high = middle;
+  }
+  const exposure = Number(high.toFixed(3));
+  return {
+    change: { exposure },
+    says: `${stops(exposure)} stops; luma ${(lumaAt(exposure) * 100).toFixed(1)} % before any look`,
+  };
 }
 
 /** Haze that puts a black place at a level of the rendered picture, 0–1. */

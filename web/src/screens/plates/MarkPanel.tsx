@@ -18,6 +18,7 @@ import { NumberField } from '../../ui/NumberField.tsx';
 import type { PlaceReading } from '../../workers/measureMarks.ts';
 import { ChartPanel } from './ChartPanel.tsx';
 import { newMarkId } from './markEdit.ts';
+import { lumaOf } from '@velvet-dusk/core/colour/ycbcr';
 import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { MarkReadings } from './useMarkReadings.ts';
 
@@ -93,7 +94,8 @@ function PlaceText({ reading, neutral }: { reading: PlaceReading; neutral: boole
       </dd>
       <dt className="text-t3">shown</dt>
       <dd>
-        {signal.map((s) => (s * 100).toFixed(1)).join(' ')} <span className="text-t3">%</span>
+        {signal.map((s) => (s * 100).toFixed(1)).join(' ')} <span className="text-t3">%</span>, luma{' '}
+        {(lumaOf(...signal) * 100).toFixed(1)} <span className="text-t3">%</span>
         {neutral && `, parade ${spread.toFixed(1)} % apart`}
       </dd>
       {area.clipped > 0 && (
