@@ -105,7 +105,7 @@ test('the warm, overexposed chart is put right from its grey card, and the chart
   await expect.poll(async () => Math.abs((await number(page, 'Exposure')) + 1.3)).toBeLessThan(0.03);
   expect(Math.abs((await number(page, 'Warmth')) + 60)).toBeLessThan(5);
   await expect(marks).toContainText('This profile fits this frame');
-  await expect(marks).toContainText(/42\.\d 4[12]\.\d 4[12]\.\d %, parade 0\.\d % apart/);
+  await expect(marks).toContainText(/42\.\d 4[12]\.\d 4[12]\.\d %, luma 4[12]\.\d %, parade 0\.\d % apart/);
   // One undo takes back one trim.
   await page.keyboard.press('Control+z');
   await expect(field(page, 'Exposure')).toHaveValue('0.00');

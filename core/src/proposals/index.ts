@@ -36,6 +36,8 @@ export interface Proposal {
   /** The whole look with the change made, and stops to add to the shot. */
   look: Look;
   exposure: number;
+  /** What steps will hold of it, in their words. */
+  held: string[];
   before: string;
   predicted: Pick<Reading, 'text' | 'verdict' | 'value'>;
   /** How far all readings lie outside their bands with the change, in units of their slack. */
@@ -58,6 +60,8 @@ export function propose(evaluator: PlateEvaluator, look: Look): Proposal[] {
     const predicted = after.find((r) => r.id === remedy.reading)!;
     if (predicted.miss > reading.miss - minGain) return [];
     const { text, verdict, value } = predicted;
+    const known = new Set(evaluator.laneOf(look).notes);
+    const held = evaluator.laneOf(answer.change.look).notes.filter((note) => !known.has(note));
     return [
       {
         readingId: reading.id,
@@ -66,6 +70,7 @@ export function propose(evaluator: PlateEvaluator, look: Look): Proposal[] {
         does: answer.does,
         look: answer.change.look,
         exposure: answer.change.exposure,
+        held,
         before: reading.text,
         predicted: { text, verdict, value },
         remaining: totalMiss(after),

@@ -9,6 +9,9 @@ import { applyCube } from '../lut/apply.ts';
 import { bake } from '../order/bake.ts';
 import { type Look, newLook } from '../look/document.ts';
 import { insertStep } from '../look/edit.ts';
+import { compileLook } from '../look/compile.ts';
+import { shownOn } from '../look/shown.ts';
+import type { ColourBoxParams } from '../look/steps/colourBox.ts';
 import type { StepType } from '../look/steps/index.ts';
 import { readingDefinition, takeReading } from '../readings/index.ts';
 import { usualPractice, type PracticeSettings } from '../readings/practice.ts';
@@ -176,6 +179,26 @@ describe.each(faults)('a seeded fault: %s', (_, reading, look, plate) => {
       plate.readAll({ look, exposure: 0 }).reduce((sum, r) => sum + r.miss, 0),
     );
   });
+});
+
+test('skin that leans further than a box can turn it: what is proposed is what the box does', () => {
+  const far = seeded(
+    (turn) => withStep(rest, 'colourBox', { hue: 45, hueReach: 180, hueSoft: 40, satLow: 0.02, turn }),
+    'skinHue',
+    base('skinHue') + 28,
+    0,
+    60,
+  );
+  const proposal = propose(evaluator, far).find((p) => p.readingId === 'skinHue')!;
+  const turn = Number(/Turn skin −(\d+\.\d)°/.exec(proposal.does)![1]);
+  const box = proposal.look.steps.find((s) => !far.steps.some((old) => old.id === s.id))!;
+  expect((box.params as ColourBoxParams).turn).toBe(-turn);
+  // The box holds nothing back of it, and the reading is the one that was predicted.
+  expect(proposal.held).toEqual([]);
+  expect(compileLook(shownOn(proposal.look, standardDisplay)).notes).toEqual([]);
+  const after = evaluator.readAll({ look: proposal.look, exposure: 0 }).find((r) => r.id === 'skinHue')!;
+  expect(after.text).toBe(proposal.predicted.text);
+  expect(turn).toBeLessThan(30);
 });
 
 test('a proposal only edits steps: what was there stays, in its order', () => {

@@ -1,5 +1,5 @@
 import { insertStep } from '../../look/edit.ts';
-import { colourBox, type ColourBoxParams, colourBoxSchema } from '../../look/steps/colourBox.ts';
+import { colourBox, type ColourBoxParams, colourBoxSchema, heldTurn } from '../../look/steps/colourBox.ts';
 import { seen } from '../../look/steps/seenColour.ts';
 import { numberField } from '../../numberField.ts';
 import { skinPixels } from '../../readings/skin.ts';
@@ -54,11 +54,16 @@ export const skinHue: Remedy = {
     const { from, make } = withSkinBox(evaluator, now);
     const limits = numberField(colourBox.schema.shape.turn);
     const turned = (turn: number) => make({ turn: rounded(turn, 1) });
-    const range = { low: Math.max(from.turn - 30, limits.min), high: Math.min(from.turn + 30, limits.max) };
+    // Further than the box turns it would say what it cannot do.
+    const [least, most] = [limits.min, limits.max].map(
+      (turn) => Math.trunc(heldTurn({ ...from, turn }) * 10) / 10,
+    );
+    const range = { low: Math.max(from.turn - 30, least), high: Math.min(from.turn + 30, most) };
     const aim = evaluator.practice.skinLean;
     const turn = search({ evaluator, reading: 'skinHue', make: turned, ...range, aim, within: 0.4 });
     if (turn === null) return null;
-    return { change: turned(turn), does: `Turn skin ${signed(turn - from.turn, 1)}°` };
+    const change = turned(turn);
+    return { change, does: `Turn skin ${signed(rounded(turn, 1) - from.turn, 1)}°` };
   },
 };
 

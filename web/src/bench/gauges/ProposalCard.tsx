@@ -18,7 +18,7 @@ export function ProposalCard({ proposal, more, said }: ProposalCardProps) {
   const current = useCurrentPlate();
   const soloId = useView((s) => s.soloId);
   if (!current) return null;
-  const { look, exposure, problem, does, before, predicted, readingId } = proposal;
+  const { look, exposure, problem, does, held, before, predicted, readingId } = proposal;
   return (
     <div
       className="px-3 py-1.5 border-t border-g0 bg-g2 text-[12px]"
@@ -27,6 +27,11 @@ export function ProposalCard({ proposal, more, said }: ProposalCardProps) {
       aria-label="Proposal"
     >
       {!said && <p className="text-t2">{problem}</p>}
+      {held.map((note) => (
+        <p key={note} className="text-close">
+          {note}
+        </p>
+      ))}
       <p className="flex items-baseline gap-2 flex-wrap">
         <span className="text-t1">{does}</span>
         <span className="num text-t2">
