@@ -7,6 +7,8 @@ interface ConstantFieldProps {
   onChange(value: number | undefined): void;
   optional?: boolean;
   unit?: string;
+  /** What the equation calls it. */
+  letter?: string;
   hideLabel?: boolean;
   /** What is wrong with the value, if anything is. */
   problem?: string | undefined;
@@ -24,7 +26,7 @@ function lastPlace(value: number): number {
 
 /** A constant as a document prints it: all its digits, typed; arrows step its last place. */
 export function ConstantField(props: ConstantFieldProps) {
-  const { label, value, onChange, optional = false, unit, hideLabel, problem, width = 150 } = props;
+  const { label, value, onChange, optional = false, unit, letter, hideLabel, problem, width = 150 } = props;
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
   const typed = draft === null ? value : parse(draft);
@@ -51,6 +53,11 @@ export function ConstantField(props: ConstantFieldProps) {
         {label}
         {unit && <span className="text-t3"> {unit}</span>}
       </label>
+      {letter && (
+        <span aria-hidden className="num text-t3">
+          {letter} =
+        </span>
+      )}
       <input
         id={id}
         type="text"

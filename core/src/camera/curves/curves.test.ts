@@ -4,6 +4,7 @@ import { ocio } from '../../../reference/tools.ts';
 import { transformBuffer } from '../../colour/matrix.ts';
 import { rgbToRgb } from '../../colour/rgbSpace.ts';
 import { ap0, ap1 } from '../../colour/spaces/index.ts';
+import type { Curve } from '../../colour/transfer/cameraLog.ts';
 import { hlgCurve } from '../../colour/transfer/hlg.ts';
 import { pqCurve } from '../../colour/transfer/pq.ts';
 import { profileOf } from '../../testing/profiles.ts';
@@ -218,4 +219,53 @@ describe('against OpenColorIO', () => {
     const theirs = ocio({ kind: 'builtin', style: 'CURVE - ST-2084_to_LINEAR' }, greys);
     greys.forEach(([s], i) => expect(theirs[i][0] / (pqCurve.inverse(s) * 100)).toBeCloseTo(1, 4));
   });
+});
+
+describe('equations', () => {
+  const running: [RegExp, string][] = [
+    [/−/g, '-'],
+    [/·/g, '*'],
+    [/\^/g, '**'],
+    [/log₁₀/g, 'Math.log10'],
+    [/logₙ\(/g, 'logn(n, '],
+    [/\b(sqrt|exp|max)\b/g, 'Math.$1'],
+    [/\bln\b/g, 'Math.log'],
+    [/≤/g, '<='],
+    [/≥/g, '>='],
+  ];
+  const logn = (n: number, v: number) => Math.log(v) / Math.log(n);
+  /** Works an equation out as it is printed: each line that holds sets the letter it begins with. */
+  function workOut(lines: readonly string[], known: Record<string, number>): number {
+    const values: Record<string, unknown> = { ...known, logn };
+    const evaluate = (text: string): unknown => {
+      const code = running.reduce((t, [from, to]) => t.replace(from, to), text);
+       
+      return (new Function(...Object.keys(values), `return ${code}`) as (...v: unknown[]) => unknown)(
+        ...Object.values(values),
+      );
+    };
+    for (const line of lines) {
+      const [, letter, right, , condition] = /^(\w) = (.+?)( {2}for ([^,]+).*)?$/.exec(line)!;
+      if (condition === undefined || evaluate(condition)) values[letter] = evaluate(right);
+    }
+    return values.y as number;
+  }
+
+  test.each(curveFamilies.filter((f) => Object.keys(f.equation.letters).length > 0 && f.id !== 'videoGamma'))(
+    '$label: what stands beside its constants is what it computes',
+    ({ equation: { lines, letters }, example, make, schema }) => {
+      expect(new Set(Object.values(letters)).size).toBe(Object.keys(letters).length);
+      const params = example as Record<string, unknown>;
+      for (const key of Object.keys(schema.shape as object).filter((k) => k !== 'family'))
+        expect(letters).toHaveProperty(key);
+      const known = Object.fromEntries(
+        Object.entries(letters).map(([key, letter]) => [letter, Number(params[key] ?? -Infinity)]),
+      );
+      const curve = (make as (p: unknown) => Curve)(example);
+      // A slope that is left out is the log's own at the break.
+      if ('s' in known && params.linearSlope === undefined) known.s = curve.derivative(known.k - 1e-6);
+      for (const x of [0.0001, 0.001, 0.01, 0.18, 1, 4])
+        expect(workOut(lines, { ...known, x })).toBeCloseTo(curve.forward(x), 6);
+    },
+  );
 });

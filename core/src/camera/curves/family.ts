@@ -10,6 +10,8 @@ export interface CurveFamily<S extends z.ZodObject = z.ZodObject> {
   make(params: z.output<S>): Curve;
   /** Constants to start from when the family is chosen: a published curve where there is one. */
   readonly example: z.output<S>;
+  /** Light x → signal y as a document prints it, and the letters its constants have there. */
+  readonly equation: { lines: readonly string[]; letters: Readonly<Record<string, string>> };
   readonly citation: string;
 }
 

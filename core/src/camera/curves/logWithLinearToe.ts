@@ -23,5 +23,17 @@ export const logWithLinearToe = defineFamily({
   }),
   make: cameraLog,
   example: { family: 'logWithLinearToe', ...acescctParams },
+  equation: {
+    lines: ['y = a·logₙ(c·x + d) + b  for x > k', 'y = s·(x − k) + a·logₙ(c·k + d) + b  for x ≤ k'],
+    letters: {
+      base: 'n',
+      logSideSlope: 'a',
+      logSideOffset: 'b',
+      linSideSlope: 'c',
+      linSideOffset: 'd',
+      linSideBreak: 'k',
+      linearSlope: 's',
+    },
+  },
   citation: 'Common LUT Format, Academy S-2014-006: cameraLinToLog',
 });

@@ -32,5 +32,9 @@ export const mirroredLog = defineFamily({
     linSideSlope: 28,
     linSideOffset: 1,
   },
+  equation: {
+    lines: ['y = a·logₙ(c·x + d) + b  for x ≥ 0', 'y = 2·(a·logₙ(d) + b) − (a·logₙ(d − c·x) + b)  for x < 0'],
+    letters: { base: 'n', logSideSlope: 'a', logSideOffset: 'b', linSideSlope: 'c', linSideOffset: 'd' },
+  },
   citation: 'Stated formula; no published instance',
 });

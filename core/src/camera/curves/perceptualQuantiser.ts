@@ -18,5 +18,9 @@ export const perceptualQuantiser = defineFamily({
   }),
   make: ({ whiteLuminance }) => scaled(pqCurve, whiteLuminance / pqPeak),
   example: { family: 'perceptualQuantiser', whiteLuminance: 203 },
+  equation: {
+    lines: ['p = (x·w/10000)^0.1593017578125', 'y = ((0.8359375 + 18.8515625·p)/(1 + 18.6875·p))^78.84375'],
+    letters: { whiteLuminance: 'w' },
+  },
   citation: 'SMPTE ST 2084:2014; levels of ITU-R BT.2408-4 table 1',
 });

@@ -30,5 +30,9 @@ export const printingDensity = defineFamily({
     });
   },
   example: { family: 'printingDensity', densityPerCode: 0.002, gamma: 0.6, whiteCode: 685, blackCode: 95 },
+  equation: {
+    lines: ['K = 10^((b − w)·δ/g)', 'y = (w + g/δ·log₁₀((1 − K)·x + K))/1023'],
+    letters: { densityPerCode: 'δ', gamma: 'g', whiteCode: 'w', blackCode: 'b' },
+  },
   citation: 'SMPTE ST 268 (DPX) practice: 0.002 density a step, white 685, black 95, gamma 0.6',
 });

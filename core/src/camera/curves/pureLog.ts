@@ -41,6 +41,20 @@ export const pureLog = defineFamily({
     linSideSlope: 1,
     linSideOffset: 0,
   },
+  equation: {
+    lines: [
+      'y = a·logₙ(c·x + d) + b',
+      'y = a·logₙ(c·(max(x, 0) + f)/2 + d) + b  for x < f, where f is given',
+    ],
+    letters: {
+      base: 'n',
+      logSideSlope: 'a',
+      logSideOffset: 'b',
+      linSideSlope: 'c',
+      linSideOffset: 'd',
+      floor: 'f',
+    },
+  },
   citation:
     'Common LUT Format, Academy S-2014-006: linToLog with camera parameters; low end of ACEScc, S-2014-003',
 });

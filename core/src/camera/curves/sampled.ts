@@ -51,5 +51,6 @@ export const sampled = defineFamily({
       [0.9, 12],
     ],
   },
+  equation: { lines: ['a smooth curve that rises through every point'], letters: {} },
   citation: 'Monotone cubic: Fritsch and Carlson 1980',
 });

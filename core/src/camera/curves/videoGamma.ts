@@ -30,5 +30,14 @@ export const videoGamma = defineFamily({
       ? powerToe({ gamma: p.gamma!, a: 0, slope: 1, linearBreak: 0 })
       : standards[p.standard],
   example: { family: 'videoGamma', standard: 'bt709' },
+  equation: {
+    lines: [
+      'bt709: y = 1.099·x^0.45 − 0.099, and 4.5·x for x ≤ 0.018',
+      'bt1886: y = x^(1/2.4)',
+      'srgb: y = 1.055·x^(1/2.4) − 0.055, and 12.92·x for x ≤ 0.0031308',
+      'power: y = x^(1/g)',
+    ],
+    letters: { gamma: 'g' },
+  },
   citation: 'ITU-R BT.709-6 item 1.2; ITU-R BT.1886 annex 1; IEC 61966-2-1',
 });

@@ -6,6 +6,8 @@ export interface ConstantField {
   key: string;
   label: string;
   unit: string;
+  /** What it is called in the equation; empty where it has no letter. */
+  letter: string;
   kind: 'number' | 'choice' | 'points';
   /** May be left empty. */
   optional: boolean;
@@ -29,7 +31,8 @@ function unwrap(schema: z.ZodType): { inner: z.ZodType; optional: boolean } {
 
 /** The constants of a family, in the order its schema names them. */
 export function constantFields(familyId: string): ConstantField[] {
-  const { shape } = curveFamily(familyId).schema;
+  const { schema, equation } = curveFamily(familyId);
+  const { shape } = schema;
   return Object.entries(shape as Record<string, z.ZodType>)
     .filter(([key]) => key !== 'family')
     .map(([key, schema]) => {
@@ -38,7 +41,8 @@ export function constantFields(familyId: string): ConstantField[] {
       const type = (inner as unknown as Wrapped).def.type;
       const kind = type === 'number' ? 'number' : type === 'enum' ? 'choice' : 'points';
       const choices = kind === 'choice' ? (inner as z.ZodEnum).options.map(String) : [];
-      return { key, label, unit, kind, optional, choices };
+      const letter = equation.letters[key] ?? '';
+      return { key, label, unit, letter, kind, optional, choices };
     });
 }
 

@@ -47,6 +47,11 @@ function CurveFields({ profile, problems }: { profile: Profile; problems: string
         options={families}
         onChange={(family) => editProfile(id, () => ({ curve: curveFamily(family).example as CurveParams }))}
       />
+      <ul aria-label="Equation: signal y of light x" className="num text-[11.5px] text-t2 py-1">
+        {curveFamily(curve.family).equation.lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
       {constantFields(curve.family).map((f) => {
         if (f.kind === 'number')
           return (
@@ -54,6 +59,7 @@ function CurveFields({ profile, problems }: { profile: Profile; problems: string
               key={f.key}
               label={f.label}
               unit={f.unit}
+              letter={f.letter}
               optional={f.optional}
               problem={problemAt(problems, `curve.${f.key}`)}
               value={values[f.key] as number | undefined}
