@@ -197,10 +197,10 @@ export function DocumentCheck({ profile, rows }: { profile: Profile; rows: Judge
       )}
       <div className="flex gap-2 items-start">
         <label className="flex-1">
-          <span className="text-t2">Rows to add, one a line: what, value (and unit)</span>
+          <span className="text-t2">Rows to add, as the document prints them: exposure, values</span>
           <textarea
             className="num w-full h-[74px] bg-g1 border border-g4 rounded-sm p-1.5"
-            placeholder={'18 %, 408\n+2 st, 575\n90 %, 58.6 %'}
+            placeholder={'18 %, 408, 39.9 %\n+2 st, 575\nwhite 59 IRE'}
             value={pasted}
             onChange={(e) => setPasted(e.currentTarget.value)}
             onKeyDown={(e) => e.stopPropagation()}
