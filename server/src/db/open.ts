@@ -9,6 +9,7 @@ import { folderError, prepareFolder } from './folder.ts';
 import { lockFolder } from './lock.ts';
 import { dropSums, writeSums } from './pageSums.ts';
 import { databasePath } from './paths.ts';
+import { giveRoom, keepRoom } from './reserve.ts';
 import { isLocked, patient } from './patient.ts';
 import { DamagedDatabase, StartError } from './startError.ts';
 import * as schema from './schema.ts';
@@ -35,6 +36,7 @@ async function refuseNewer(client: Client, path: string): Promise<void> {
  */
 export async function openDatabase(dataFolder: string) {
   await prepareFolder(dataFolder);
+  await giveRoom(dataFolder);
   const unlock = await lockFolder(dataFolder);
   try {
     await checkDatabase(dataFolder).catch(async (error) => {
@@ -63,6 +65,7 @@ export async function openDatabase(dataFolder: string) {
       client.close();
       // Without room for them the next start reads it without.
       await writeSums(dataFolder, isCopied).catch(() => {});
+      await keepRoom(dataFolder);
       await unlock();
     };
     return Object.assign(db, { close });

@@ -14,3 +14,5 @@ export const sumsPath = (folder: string) => join(folder, `${prefix}sums`);
 export const restoredPath = (folder: string) => join(folder, `${prefix}restored`);
 /** Who holds the lock, for the words of a refusal. */
 export const holderPath = (folder: string) => join(folder, `${prefix}lock.pid`);
+/** Room on the disk for the next start, while no server works here. */
+export const reservePath = (folder: string) => join(folder, `${prefix}reserve`);
