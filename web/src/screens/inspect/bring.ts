@@ -1,7 +1,7 @@
-import { unzip } from 'fflate';
 import { create } from 'zustand';
 import { lutEndings } from '@velvet-dusk/core/formats/lutEndings';
 import { sendInspected } from '../../api/inspected.ts';
+import { openZip } from './openZip.ts';
 
 /** Files on their way in, and what became of those that did not come. */
 interface Bringing {
@@ -21,36 +21,9 @@ export interface Brought {
 const wanted = new RegExp(`\\.(${[...lutEndings, 'png'].join('|')})$`, 'i');
 export const accepted = [...lutEndings, 'png', 'zip'].map((e) => `.${e}`).join(',');
 const isZip = (name: string) => /\.zip$/i.test(name);
-/** A zip of more is no folder of LUTs; opened, it would fill the memory. */
-const largestZip = 400 * 1024 * 1024;
-const largestOpened = 1024 * 1024 * 1024;
-
 /** What lies in a zip that is a LUT by its ending. */
 async function opened(file: File): Promise<Brought[]> {
-  if (file.size > largestZip) throw new Error('a zip may have 400 MB at most');
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  let whole = 0;
-  const names = new Set<string>();
-  let twice = '';
-  const entries = await new Promise<Record<string, Uint8Array>>((resolve, reject) =>
-    unzip(
-      bytes,
-      {
-        filter: ({ name, originalSize }) => {
-          if (!wanted.test(name)) return false;
-          // One of two would vanish.
-          if (names.has(name)) twice ||= name;
-          names.add(name);
-          whole += originalSize;
-          return whole <= largestOpened;
-        },
-      },
-      (error, found) =>
-        error ? reject(new Error(`not a zip that can be opened: ${error.message}`)) : resolve(found),
-    ),
-  );
-  if (twice) throw new Error(`two files in it are called "${twice}"; open it out and import the folder`);
-  if (whole > largestOpened) throw new Error('opened it has more than 1 GB');
+  const entries = await openZip(file, (name) => wanted.test(name));
   const folder = file.name.replace(/\.zip$/i, '');
   return Object.entries(entries).map(([name, data]) => ({
     path: `${folder}/${name}`,
