@@ -16,7 +16,6 @@ import type { Standing } from '@velvet-dusk/core/pack/standing';
 import { lutOrder } from '@velvet-dusk/core/order/bake';
 import type { MadeFile } from './journal.ts';
 import { PackError } from './makeFiles.ts';
-import { packPages } from './pages.ts';
 import { putFile } from './putFile.ts';
 import type { PackThreads } from './threads.ts';
 
@@ -155,7 +154,8 @@ export async function finishPack(
   }
   await putFile(folder, manifestName, json(manifest));
   await putFile(folder, specName, json(writeSpec(withDifferences(spec, manifest))));
-  for (const { path, data } of await packPages(spec, manifest)) await putFile(folder, path, data);
+  for (const { path, data } of await threads.makePages({ spec, manifest }, signal))
+    await putFile(folder, path, data);
   const lines: string[] = [];
   const known = new Map([...made.values()].map((f) => [f.path, f.sha256]));
   for (const path of await filesBelow(folder)) {

@@ -23,6 +23,7 @@ import type { PdfPicture } from './guidePdf.ts';
 import { compileEnd } from '@velvet-dusk/core/order/end';
 import { type MeasuredPair, pairBlocks } from '@velvet-dusk/core/pack/guide/content';
 import { pairResidual } from '@velvet-dusk/core/pack/pair';
+import { stepBack } from './stepBack.ts';
 import { framesOf, type ProofFrame, samplesFor, thinned } from './proofFrames.ts';
 
 export interface Page {
@@ -120,8 +121,15 @@ function measurePairs(spec: PackSpec, { files }: Manifest): Map<string, Measured
   return measured;
 }
 
-/** What of a pack is for people: guide, look cards, licence, changes. */
-export async function packPages(spec: PackSpec, manifest: Manifest): Promise<Page[]> {
+export interface PagesTask {
+  spec: PackSpec;
+  manifest: Manifest;
+  inBackground: boolean;
+}
+
+/** What of a pack is for people: guide, look cards, licence, changes. In a thread: pictures and paper take seconds. */
+export async function makePages({ spec, manifest, inBackground }: PagesTask): Promise<Page[]> {
+  if (inBackground) stepBack('far');
   // Loaded when a guide is made: it is a quarter of what a program would read at its start.
   const { guidePdf } = await import('./guidePdf.ts');
   const { licence } = spec.pack;

@@ -2,6 +2,7 @@ import { availableParallelism } from 'node:os';
 import { Piscina } from 'piscina';
 import type { Endurance } from '@velvet-dusk/core/trial/endurance';
 import type { LutResult, LutTask } from './makeLut.ts';
+import type { Page, PagesTask } from './pages.ts';
 import type { CellsTask, MadeCell, SearchTask } from './trials/trialTask.ts';
 
 /** Where the tasks are in a built program: its build says so. */
@@ -14,6 +15,7 @@ export const usualThreads = (): number => availableParallelism();
 /** What a thread does, by name: what it is asked, but for whether it gives way, and what it answers. */
 interface Tasks {
   makeLut: { task: LutTask; answer: LutResult[] };
+  makePages: { task: PagesTask; answer: Page[] };
   runCells: { task: CellsTask; answer: MadeCell[] };
   runSearch: { task: SearchTask; answer: Endurance };
 }
@@ -43,6 +45,10 @@ export class PackThreads {
 
   makeLut(task: Omit<LutTask, 'inBackground'>, signal?: AbortSignal): Promise<LutResult[]> {
     return this.run('makeLut', task, signal);
+  }
+
+  makePages(task: Omit<PagesTask, 'inBackground'>, signal?: AbortSignal): Promise<Page[]> {
+    return this.run('makePages', task, signal);
   }
 
   runCells(task: Omit<CellsTask, 'inBackground'>, signal?: AbortSignal): Promise<MadeCell[]> {

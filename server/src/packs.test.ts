@@ -183,5 +183,16 @@ test('what cannot be made is refused when it is ordered', async () => {
   const pack = await create(withItems(small(), 'gone', 'heron', [item({ role: 'combined' })]));
   await expectProblem(await order(pack), 422, /look "gone" is not there/);
   await expectProblem(await order(await create(small())), 422, /No file is planned/);
+  // Refused by their number: planned, they would keep the server for minutes.
+  const many = Array.from({ length: 1000 }, (_, i) => ({
+    role: 'combined',
+    strength: i / 1000,
+    destinations: ['editor', 'finishing', 'phone', 'recorder', 'field-monitor'],
+  }));
+  await expectProblem(
+    await order(await create(small(...many))),
+    422,
+    /5000 files are asked for.*4000 at most/,
+  );
   await expectProblem(await order(await create(small({ role: 'combined' })), { revision: 7 }), 409, /save 7/);
 });

@@ -32,6 +32,13 @@ export interface PlannedFile {
   items: CellItem[];
 }
 
+/** Files one export makes at most; planning alone takes about a millisecond each. */
+export const mostFiles = 4000;
+
+/** Files a pack asks for at most, counted without planning any: each item once for each place. */
+export const askedFiles = ({ cells }: Pack): number =>
+  cells.reduce((sum, { items }) => sum + items.reduce((n, item) => n + item.destinations.length, 0), 0);
+
 export interface Plan {
   files: PlannedFile[];
   /** Items that cannot be planned, and why. */

@@ -1,7 +1,7 @@
 import { type Job, packSubjectOf } from '@velvet-dusk/core/api/jobs';
 import type { PackOrder } from '@velvet-dusk/core/api/packs';
 import type { Look } from '@velvet-dusk/core/look/document';
-import { planPack } from '@velvet-dusk/core/pack/plan';
+import { askedFiles, mostFiles, planPack } from '@velvet-dusk/core/pack/plan';
 import type { PackPayload } from '../jobs/kinds/exportPack.ts';
 import { Problem } from '../problem.ts';
 import type { JobService } from './jobs.ts';
@@ -38,6 +38,13 @@ export class PackExportService {
         409,
         'Pack has changed',
         `The pack was saved ${pack.revision} times, the order is for save ${revision}. Save, then export again.`,
+      );
+    const asked = askedFiles(pack.document);
+    if (asked > mostFiles)
+      throw new Problem(
+        422,
+        'Too many files',
+        `${asked} files are asked for; one export makes ${mostFiles} at most. Divide the pack.`,
       );
     const used = new Set(pack.document.cells.map((c) => c.lookId));
     const there = (await looks.list(pack.projectId)).items.filter((l) => used.has(l.id));
