@@ -9,6 +9,7 @@ import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import { parseExr } from '@velvet-dusk/core/formats/exr/parse';
 import { writePng } from '@velvet-dusk/core/formats/png';
 import { applyCube } from '@velvet-dusk/core/lut/apply';
+import { cloneFolder } from '../src/clone.ts';
 import { type ServerProcess, spawnServer } from '@velvet-dusk/server/testing/fixture';
 import { expectAxeClean } from '../src/axe.ts';
 import { expect, test as base } from '../src/fixtures.ts';
@@ -18,7 +19,11 @@ import { expect, test as base } from '../src/fixtures.ts';
 const test = base.extend<{ empty: ServerProcess }>({
   // eslint-disable-next-line no-empty-pattern -- Playwright reads the names of what a fixture needs from this pattern
   empty: async ({}, use) => {
-    const server = await spawnServer(mkdtempSync(join(tmpdir(), 'dusk-new-')));
+    const server = await spawnServer(
+      mkdtempSync(join(tmpdir(), 'dusk-new-')),
+      {},
+      join(cloneFolder, '.build/server.mjs'),
+    );
     await use(server);
     await server.stop();
   },

@@ -70,8 +70,9 @@ export const builtServer = fileURLToPath(new URL('../../../.build/server.mjs', i
 export async function spawnServer(
   dataFolder: string,
   env: Record<string, string> = {},
+  program = builtServer,
 ): Promise<ServerProcess> {
-  const child = spawn(process.execPath, [builtServer], {
+  const child = spawn(process.execPath, [program], {
     env: { ...process.env, DUSK_DATA: dataFolder, DUSK_PORT: '0', ...env },
     stdio: ['ignore', 'pipe', 'inherit'],
   });

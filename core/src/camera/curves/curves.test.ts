@@ -239,7 +239,7 @@ describe('equations', () => {
     const values: Record<string, unknown> = { ...known, logn };
     const evaluate = (text: string): unknown => {
       const code = running.reduce((t, [from, to]) => t.replace(from, to), text);
-       
+
       return (new Function(...Object.keys(values), `return ${code}`) as (...v: unknown[]) => unknown)(
         ...Object.values(values),
       );
