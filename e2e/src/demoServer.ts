@@ -1,6 +1,6 @@
-import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { spawnServer } from '@velvet-dusk/server/testing/fixture';
 
 const root = fileURLToPath(new URL('../..', import.meta.url));
 
@@ -24,29 +24,8 @@ export async function startDemo(
   env: Record<string, string> = {},
   tree = root,
 ): Promise<DemoServer> {
-  const own = { DUSK_DATA: dataFolder, DUSK_PORT: String(port), DUSK_DEMO_RELEASE: 'none' };
-  const child = spawn(process.execPath, [join(tree, '.build/demo.mjs')], {
-    env: { ...process.env, ...own, ...env },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  const url = await new Promise<string>((resolve, reject) => {
-    child.stdout.on('data', (text: Buffer) => {
-      const match = /is at (http:\/\/[^/\s]+)/.exec(text.toString());
-      if (match) resolve(match[1]);
-    });
-    child.on('exit', (code) => reject(new Error(`the demo server ended with ${code}`)));
-  });
-  const end = (signal: NodeJS.Signals) =>
-    new Promise<void>((done) => {
-      if (child.exitCode !== null || child.signalCode !== null) return done();
-      child.on('exit', () => done());
-      child.kill(signal);
-    });
-  return {
-    url,
-    port: Number(new URL(url).port),
-    pid: child.pid!,
-    stop: () => end('SIGTERM'),
-    kill: () => end('SIGKILL'),
-  };
+  const own = { DUSK_PORT: String(port), DUSK_DEMO_RELEASE: 'none' };
+  const program = join(tree, '.build/demo.mjs');
+  const { url, process, stop, kill } = await spawnServer(dataFolder, { ...own, ...env }, program);
+  return { url, port: Number(new URL(url).port), pid: process.pid!, stop, kill };
 }

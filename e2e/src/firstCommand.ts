@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { addressSaid } from '@velvet-dusk/server/testing/fixture';
 
 /** What the README of a clone tells somebody to type first, as it stands there. */
 function firstCommand(clone: string): string {
@@ -20,13 +21,7 @@ export async function runFirstCommand(clone: string): Promise<{ url: string; sto
     detached: true,
     stdio: ['ignore', 'pipe', 'inherit'],
   });
-  const url = await new Promise<string>((found, fail) => {
-    demo.stdout.on('data', (text: Buffer) => {
-      const match = /is at (http:\/\/[^/\s]+)/.exec(text.toString());
-      if (match) found(match[1]);
-    });
-    demo.on('exit', (code) => fail(new Error(`the first command ended with ${code}`)));
-  });
+  const url = await addressSaid(demo, 'the first command');
   return {
     url,
     async stop() {

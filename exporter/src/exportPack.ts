@@ -1,6 +1,7 @@
 import { setMaxListeners } from 'node:events';
 import { rename } from 'node:fs/promises';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
+import type { Plan } from '@velvet-dusk/core/pack/plan';
 import type { PackSpec } from '@velvet-dusk/core/pack/spec';
 import { type Heading, headings, type Standing, unexcused } from '@velvet-dusk/core/pack/standing';
 import { fileSlug } from '@velvet-dusk/core/slug';
@@ -40,14 +41,18 @@ export function refuseHeld({ release }: Manifest): void {
 }
 
 /** Makes all of a pack in a folder of work, which may hold a part of it from before. */
-export async function makePack(spec: PackSpec, work: string, options: MakeOptions): Promise<Manifest> {
+export async function makePack(
+  spec: PackSpec,
+  work: string,
+  options: MakeOptions,
+): Promise<{ manifest: Manifest; plan: Plan }> {
   const plan = planOrRefuse(spec);
   // Every LUT listens for a stop.
   if (options.signal) setMaxListeners(0, options.signal);
   const made = await makeFiles(spec, plan, work, options);
   const manifest = await finishPack(spec, plan, made, filesIn(work), options);
   refuseHeld(manifest);
-  return manifest;
+  return { manifest, plan };
 }
 
 const isZip = (out: string) => out.toLowerCase().endsWith('.zip');
@@ -68,7 +73,7 @@ export async function putInPlace(spec: PackSpec, out: string, signal?: AbortSign
  */
 export async function exportPack(spec: PackSpec, out: string, options: MakeOptions): Promise<Manifest> {
   planOrRefuse(spec);
-  const manifest = await makePack(spec, await claimWork(out, specHash(spec), filesFolder), options);
+  const { manifest } = await makePack(spec, await claimWork(out, specHash(spec), filesFolder), options);
   await putInPlace(spec, out, options.signal);
   return manifest;
 }

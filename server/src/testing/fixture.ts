@@ -67,6 +67,16 @@ export interface ServerProcess {
 /** The program, built when the tests begin. */
 export const builtServer = fileURLToPath(new URL('../../../.build/server.mjs', import.meta.url));
 
+/** The address a program says that it is at. Rejects where it ends before. */
+export const addressSaid = (child: ChildProcess, who: string): Promise<string> =>
+  new Promise((resolve, reject) => {
+    child.stdout!.on('data', (text: Buffer) => {
+      const match = /at (http:\/\/[^/\s]+)/.exec(text.toString());
+      if (match) resolve(match[1]);
+    });
+    child.on('exit', (code) => reject(new Error(`${who} ended with ${code}`)));
+  });
+
 export async function spawnServer(
   dataFolder: string,
   env: Record<string, string> = {},
@@ -76,13 +86,7 @@ export async function spawnServer(
     env: { ...process.env, DUSK_DATA: dataFolder, DUSK_PORT: '0', ...env },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
-  const url = await new Promise<string>((resolve, reject) => {
-    child.stdout.on('data', (text: Buffer) => {
-      const match = /at (http:\/\/[^/\s]+)/.exec(text.toString());
-      if (match) resolve(match[1]);
-    });
-    child.on('exit', (code) => reject(new Error(`the server ended with ${code}`)));
-  });
+  const url = await addressSaid(child, 'the server');
   const end = (signal: NodeJS.Signals) =>
     new Promise<void>((done) => {
       if (child.exitCode !== null || child.signalCode !== null) return done();

@@ -8,6 +8,7 @@ import type { AnalysisOrder } from '../workers/analysis.ts';
 import type { PlateOrder } from '../workers/develop.ts';
 import { analysisEngine, judge } from '../workers/index.ts';
 import { latestOnly } from '../workers/latest.ts';
+import { paintThumb } from '../workers/paintThumb.ts';
 import { plateOrder, useCurrentPlate, useOpenProject, usePlates, useMeasuredLook } from './useBench.ts';
 import { isInSight } from './inSight.ts';
 import { beforeOf } from './viewer/views.ts';
@@ -37,10 +38,8 @@ async function paintThumbs({ look, plates, practice, isStale }: StackOrder) {
     // One by one, so that the scopes of the plate on the viewer never wait for the whole stack.
     for (const plate of plates) {
       if (isStale()) return;
-      const [thumb] = await analysisEngine.thumbnails(look, [plate], practice);
-      const bitmap = await createImageBitmap(new ImageData(thumb.rgba, thumb.width, thumb.height));
-      const entry = { bitmap, verdict: thumb.verdict };
-      useMeasured.setState((s) => ({ thumbs: { ...s.thumbs, [plate.id]: entry } }));
+      const thumb = await paintThumb(look, plate, practice);
+      useMeasured.setState((s) => ({ thumbs: { ...s.thumbs, [plate.id]: thumb } }));
     }
   } catch (error) {
     report(error);

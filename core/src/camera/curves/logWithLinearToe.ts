@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { acescctParams } from '../../colour/transfer/acescct.ts';
 import { cameraLog } from '../../colour/transfer/cameraLog.ts';
 import { defineFamily } from './family.ts';
+import { logLetters } from './logLetters.ts';
 
 export const logSchema = z.strictObject({
   family: z.literal('logWithLinearToe'),
@@ -25,15 +26,7 @@ export const logWithLinearToe = defineFamily({
   example: { family: 'logWithLinearToe', ...acescctParams },
   equation: {
     lines: ['y = a·logₙ(c·x + d) + b  for x > k', 'y = s·(x − k) + a·logₙ(c·k + d) + b  for x ≤ k'],
-    letters: {
-      base: 'n',
-      logSideSlope: 'a',
-      logSideOffset: 'b',
-      linSideSlope: 'c',
-      linSideOffset: 'd',
-      linSideBreak: 'k',
-      linearSlope: 's',
-    },
+    letters: { ...logLetters, linSideBreak: 'k', linearSlope: 's' },
   },
   citation: 'Common LUT Format, Academy S-2014-006: cameraLinToLog',
 });

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { mirrored } from '../../colour/transfer/mirrored.ts';
 import { defineFamily } from './family.ts';
+import { logLetters } from './logLetters.ts';
 import { fastExp, fastLog } from '../../numeric/fast.ts';
 
 /** A logarithm for light from 0 up, turned about its own black point for what lies below. */
@@ -34,7 +35,7 @@ export const mirroredLog = defineFamily({
   },
   equation: {
     lines: ['y = a·logₙ(c·x + d) + b  for x ≥ 0', 'y = 2·(a·logₙ(d) + b) − (a·logₙ(d − c·x) + b)  for x < 0'],
-    letters: { base: 'n', logSideSlope: 'a', logSideOffset: 'b', linSideSlope: 'c', linSideOffset: 'd' },
+    letters: logLetters,
   },
   citation: 'Stated formula; no published instance',
 });

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { Curve } from '../../colour/transfer/cameraLog.ts';
 import { pureLogCurve } from '../../colour/transfer/pureLog.ts';
 import { defineFamily } from './family.ts';
+import { logLetters } from './logLetters.ts';
 
 /**
  * ACEScc's low end (Academy S-2014-003, 4.4.1): under `floor` the logarithm is taken of the mean of light and floor, and
@@ -46,14 +47,7 @@ export const pureLog = defineFamily({
       'y = a·logₙ(c·x + d) + b',
       'y = a·logₙ(c·(max(x, 0) + f)/2 + d) + b  for x < f, where f is given',
     ],
-    letters: {
-      base: 'n',
-      logSideSlope: 'a',
-      logSideOffset: 'b',
-      linSideSlope: 'c',
-      linSideOffset: 'd',
-      floor: 'f',
-    },
+    letters: { ...logLetters, floor: 'f' },
   },
   citation:
     'Common LUT Format, Academy S-2014-006: linToLog with camera parameters; low end of ACEScc, S-2014-003',

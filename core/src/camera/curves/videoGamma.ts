@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { bt1886 } from '../../colour/transfer/bt1886.ts';
-import { bt709Curve } from '../../colour/transfer/bt709.ts';
+import { bt1886, bt1886Gamma } from '../../colour/transfer/bt1886.ts';
+import { bt709Curve, bt709Params } from '../../colour/transfer/bt709.ts';
 import type { Curve } from '../../colour/transfer/cameraLog.ts';
-import { powerToe } from '../../colour/transfer/powerToe.ts';
-import { srgbCurve } from '../../colour/transfer/srgb.ts';
+import { powerToe, type PowerToeParams } from '../../colour/transfer/powerToe.ts';
+import { srgbCurve, srgbParams } from '../../colour/transfer/srgb.ts';
 import { defineFamily } from './family.ts';
 
 const standards: Record<'bt709' | 'bt1886' | 'srgb', Curve> = {
@@ -11,6 +11,10 @@ const standards: Record<'bt709' | 'bt1886' | 'srgb', Curve> = {
   bt1886: bt1886(),
   srgb: srgbCurve,
 };
+
+/** A power with a straight toe, in words. @param exponent as its standard writes it. */
+const toed = ({ a, slope, linearBreak }: PowerToeParams, exponent: string) =>
+  `y = ${1 + a}·x^${exponent} − ${a}, and ${slope}·x for x ≤ ${linearBreak}`;
 
 export const videoGamma = defineFamily({
   id: 'videoGamma',
@@ -32,9 +36,9 @@ export const videoGamma = defineFamily({
   example: { family: 'videoGamma', standard: 'bt709' },
   equation: {
     lines: [
-      'bt709: y = 1.099·x^0.45 − 0.099, and 4.5·x for x ≤ 0.018',
-      'bt1886: y = x^(1/2.4)',
-      'srgb: y = 1.055·x^(1/2.4) − 0.055, and 12.92·x for x ≤ 0.0031308',
+      `bt709: ${toed(bt709Params, '0.45')}`,
+      `bt1886: y = x^(1/${bt1886Gamma})`,
+      `srgb: ${toed(srgbParams, `(1/${srgbParams.gamma})`)}`,
       'power: y = x^(1/g)',
     ],
     letters: { gamma: 'g' },

@@ -8,7 +8,6 @@ import type { TriedLook } from '@velvet-dusk/core/pack/spec';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { totalsOf } from '@velvet-dusk/core/pack/estimate';
 import { configGridCount } from '@velvet-dusk/core/pack/ocioConfig';
-import { planPack } from '@velvet-dusk/core/pack/plan';
 import { parsePack } from '@velvet-dusk/core/pack/document';
 import { makePack, ReleaseHeld, topFolder } from '@velvet-dusk/exporter/exportPack';
 import { manifestName } from '@velvet-dusk/exporter/finish';
@@ -111,7 +110,7 @@ export const exportPackJob = defineJob({
     const opened = zipBefore
       ? await openFolder(files.pathOf(zipBefore), dirname(workFolder)).catch(() => null)
       : null;
-    const manifest = await makePack(spec, workFolder, { ...options, before: opened?.folder })
+    const { manifest, plan } = await makePack(spec, workFolder, { ...options, before: opened?.folder })
       .catch((error: unknown) => {
         throw error instanceof ReleaseHeld ? new Held(error.standing) : error;
       })
@@ -125,7 +124,7 @@ export const exportPackJob = defineJob({
     await copyFile(join(filesIn(workFolder), manifestName), list);
     await synced(list);
     const seconds = (performance.now() - began) / 1000;
-    const { bytes, work } = totalsOf(planPack(spec.pack, spec), {
+    const { bytes, work } = totalsOf(plan, {
       configGrids: spec.pack.ocioConfig ? configGridCount(spec.pack, spec) : 0,
     });
     const reckoned = { bytes, work };

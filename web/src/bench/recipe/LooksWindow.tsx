@@ -10,8 +10,8 @@ import { Button } from '../../ui/Button.tsx';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
 import { Window } from '../../ui/Window.tsx';
 import { useCurrentPlate, useOpenProject } from '../useBench.ts';
+import { useLookPictures } from '../useLookPictures.ts';
 import { DeletedLook } from './DeletedLook.tsx';
-import { useLookPictures } from './useLookPictures.ts';
 
 interface CardProps {
   look: Pick<LookRecord, 'id' | 'document'>;
@@ -88,7 +88,8 @@ function Looks() {
     () => saved.map(({ id, document }) => ({ id, document: id === lookId ? edited : document })),
     [saved, lookId, edited],
   );
-  const { pictures, trouble } = useLookPictures(looks);
+  const plate = useCurrentPlate()?.plate;
+  const { pictures, trouble } = useLookPictures({ looks, plate, large: true });
   const actions = useLookActions();
   const { open, make, remove, arrange } = actions;
   const failed = [open, make, remove, arrange].find((a) => a.error)?.error?.message ?? trouble;

@@ -3,11 +3,11 @@ import { type Ref, useRef, useState } from 'react';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { itemsFor, itemsOf, type Pack, type PackItem, withItems } from '@velvet-dusk/core/pack/document';
 import { isOfCell } from '@velvet-dusk/core/pack/plan';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject, usePlates } from '../../bench/useBench.ts';
+import { useLookPictures } from '../../bench/useLookPictures.ts';
 import { BitmapCanvas } from '../../ui/BitmapCanvas.tsx';
 import { CellEditor } from './CellEditor.tsx';
 import { editPack } from './packStore.ts';
-import { useLookPictures } from './useLookPictures.ts';
 import type { Planned } from './usePlan.ts';
 import { cellLines } from './words.ts';
 
@@ -117,7 +117,9 @@ function usePainting(pack: Pack, id: string) {
 export function Matrix({ id, pack, planned }: { id: string; pack: Pack; planned: Planned }) {
   const project = useOpenProject();
   const [open, setOpen] = useState<Place | null>(null);
-  const pictures = useLookPictures();
+  const [plate] = usePlates();
+  // A cell without a picture is a cell all the same.
+  const { pictures } = useLookPictures({ looks: project.looks, plate });
   const painting = usePainting(pack, id);
   const used = new Set(project.plates.filter((p) => p.kind === 'plate').map((p) => p.profileId));
   const columns = columnsOf(pack, project.profiles, used);
@@ -147,7 +149,7 @@ export function Matrix({ id, pack, planned }: { id: string; pack: Pack; planned:
             <tr key={look.id} className="align-top">
               <th scope="row" className="font-normal text-left py-1 pr-2">
                 <BitmapCanvas
-                  bitmap={pictures[look.id]}
+                  bitmap={pictures[look.id]?.bitmap}
                   className="block w-[92px] h-[50px] object-cover bg-g0"
                 />
                 <span className="block pt-1 text-t1 max-w-[140px] truncate">{look.document.name}</span>

@@ -6,8 +6,8 @@ import type { Rendering } from '@velvet-dusk/core/render/rendering';
 import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
 import { plateOrder, useOpenProject, useRendering } from '../../bench/useBench.ts';
 import { useDocument } from '../../state/document.ts';
-import { analysisEngine } from '../../workers/index.ts';
 import { latestOnly } from '../../workers/latest.ts';
+import { paintThumb } from '../../workers/paintThumb.ts';
 
 interface WallThumb {
   key: string;
@@ -31,13 +31,7 @@ async function paint({ plates, profiles, practice, rendering }: Order): Promise<
     if (!profile || useWallThumb.getState()[plate.id]?.key === key) continue;
     // A reference is a finished picture: it is shown as it is.
     const view = plate.kind === 'reference' ? 'recorded' : 'normalised';
-    const [{ rgba, width, height }] = await analysisEngine.thumbnails(
-      look,
-      [plateOrder(plate, profile)],
-      practice,
-      view,
-    );
-    const bitmap = await createImageBitmap(new ImageData(rgba, width, height));
+    const { bitmap } = await paintThumb(look, plateOrder(plate, profile), practice, view);
     useWallThumb.setState({ [plate.id]: { key, bitmap } });
   }
 }

@@ -1,9 +1,10 @@
+import { shownOn } from '@velvet-dusk/core/look/shown';
 import { onScreen } from '@velvet-dusk/core/render/encoding';
 import { useEffect, useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { type OpenProject, useProject } from '../../api/project.ts';
 import { plateOrder } from '../../bench/useBench.ts';
-import { analysisEngine } from '../../workers/index.ts';
+import { paintThumb } from '../../workers/paintThumb.ts';
 
 /** Pictures of a strip. */
 export const shownPictures = 5;
@@ -22,18 +23,14 @@ async function paint(
 ) {
   const [record] = project.looks;
   if (!record) return;
-  const look = {
-    ...record.document,
-    rendering: { ...record.document.rendering, ...onScreen(project.viewing) },
-  };
+  const look = shownOn(record.document, onScreen(project.viewing));
   const orders = chosen(project.plates.filter((p) => p.kind === 'plate')).flatMap((plate) => {
     const profile = project.profiles.find((p) => p.id === plate.profileId);
     return profile ? [plateOrder(plate, profile)] : [];
   });
   for (const [i, order] of orders.entries()) {
     if (isGone()) return;
-    const [{ rgba, width, height }] = await analysisEngine.thumbnails(look, [order], project.practice);
-    put(i, await createImageBitmap(new ImageData(rgba, width, height)));
+    put(i, (await paintThumb(look, order, project.practice)).bitmap);
   }
 }
 

@@ -4,7 +4,7 @@ import { insertStep } from '@velvet-dusk/core/look/edit';
 import { setMeasured } from '../../../state/measured.ts';
 import { setView } from '../../../state/view.ts';
 import { BitmapCanvas } from '../../../ui/BitmapCanvas.tsx';
-import { analysisEngine } from '../../../workers/index.ts';
+import { paintThumb } from '../../../workers/paintThumb.ts';
 import { type CurrentPlate, plateOrder, useOpenProject, useWholeLook } from '../../useBench.ts';
 import type { FilmSteps } from './filmSteps.ts';
 import { loadStock, shippedStocks, type Stock, type StockKind, stockOf } from './stocks.ts';
@@ -49,12 +49,8 @@ export function Audition({ plate, profile, steps, kind }: AuditionProps) {
     const paint = async () => {
       for (const stock of shippedStocks[kind]) {
         if (stale) return;
-        const [thumb] = await analysisEngine.thumbnails(
-          under(look, kind, step?.id, stock),
-          [plateOrder(plate, profile)],
-          practice,
-        );
-        const bitmap = await createImageBitmap(new ImageData(thumb.rgba, thumb.width, thumb.height));
+        const tried = under(look, kind, step?.id, stock);
+        const { bitmap } = await paintThumb(tried, plateOrder(plate, profile), practice);
         if (!stale) setPictures((all) => ({ ...all, [stock.id]: bitmap }));
       }
     };

@@ -1,0 +1,16 @@
+import type { ShownLook } from '@velvet-dusk/core/look/shown';
+import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
+import type { LiveThumb } from '../state/measured.ts';
+import type { AnalysedView, PlateOrder } from './develop.ts';
+import { analysisEngine } from './index.ts';
+
+/** A plate through a look, painted and judged in the analysis worker, as a bitmap that can be shown at any size. */
+export async function paintThumb(
+  look: ShownLook,
+  plate: PlateOrder,
+  practice: PracticeSettings,
+  view?: AnalysedView,
+): Promise<LiveThumb> {
+  const [{ rgba, width, height, verdict }] = await analysisEngine.thumbnails(look, [plate], practice, view);
+  return { bitmap: await createImageBitmap(new ImageData(rgba, width, height)), verdict };
+}
