@@ -39,6 +39,8 @@ async function paintThumbs({ look, plates, practice, isStale }: StackOrder) {
     for (const plate of plates) {
       if (isStale()) return;
       const thumb = await paintThumb(look, plate, practice);
+      // Asked for before the look moved on, or the plate ceased to follow.
+      if (isStale()) return;
       useMeasured.setState((s) => ({ thumbs: { ...s.thumbs, [plate.id]: thumb } }));
     }
   } catch (error) {
@@ -78,6 +80,7 @@ async function suitStrengths({ look, plates, practice, isStale }: StackOrder) {
     for (const plate of plates) {
       if (isStale()) return;
       const suited = await judge.strength(plate, look, practice);
+      if (isStale()) return;
       useMeasured.setState((s) => ({ strengths: { ...s.strengths, [plate.id]: suited } }));
     }
   } catch (error) {
