@@ -230,7 +230,9 @@ describe('rows that cannot be read', () => {
   async function spoil(folder: string, ...statements: string[]): Promise<void> {
     const client = createClient({ url: pathToFileURL(database(folder)).href });
     for (const statement of statements) await client.execute(statement);
+    await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
     client.close();
+    asAfterKill(folder);
   }
 
   test('are named and set aside with their text; everything else opens', async () => {

@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readFileSync } from 'node:fs';
+import { cpSync, mkdirSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -46,12 +46,25 @@ export async function fill(services: Services): Promise<void> {
   });
 }
 
-/** Fills a data folder and closes it again, for a server in a process of its own. */
-export async function filledFolder(): Promise<string> {
+let filled: Promise<string> | undefined;
+
+async function fillOnce(): Promise<string> {
   const folder = newFolder();
   const services = await openServices(folder);
   await fill(services);
   await services.close();
+  return folder;
+}
+
+/**
+ * A filled data folder, closed, for a server in a process of its own. A copy: the driver keeps connections of past
+ * transactions until they are collected, and one of those in this process would, when it goes, write its old log over
+ * what the server has saved since.
+ */
+export async function filledFolder(): Promise<string> {
+  filled ??= fillOnce();
+  const folder = newFolder();
+  cpSync(await filled, folder, { recursive: true, filter: (path) => !/-(wal|shm)$/.test(path) });
   return folder;
 }
 
