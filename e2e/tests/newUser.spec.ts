@@ -32,8 +32,10 @@ const test = base.extend<{ empty: ServerProcess }>({
 /** What the sheet prints: constants, primaries, and a table to check the typing by. */
 const sheet = {
   constants: {
+    Base: '2',
     'Log-side slope': '0.0836',
     'Log-side offset': '0.5975',
+    'Lin-side slope': '1',
     'Lin-side offset': '0.013',
     'Lin-side break': '0.004',
     'Red x': '0.716',
@@ -42,6 +44,8 @@ const sheet = {
     'Green y': '0.854',
     'Blue x': '0.124',
     'Blue y': '0.031',
+    'White x': '0.3127',
+    'White y': '0.329',
     Clip: '6.5',
     'Usable floor': '-7',
   },
@@ -82,11 +86,17 @@ test('a new project comes from a printed sheet and a frame to a cube', async ({ 
   await expect(page.getByText('In file names: petrel')).toBeVisible();
   await button('Make profile').click();
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Petrel log');
+  const unfinished = page.getByText(/^Unfinished\./);
+  await expect(unfinished).toContainText('16 figures of the maker’s document are still to type: Base, ');
+  await expectAxeClean(page);
   for (const [label, value] of Object.entries(sheet.constants)) {
-    const field = page.getByLabel(new RegExp(`^${label}`));
+    const field = page.getByRole('textbox', { name: new RegExp(`^${label}`) });
+    await expect(field).toHaveValue('');
+    await expect(unfinished).toBeVisible();
     await field.fill(value);
     await field.press('Enter');
   }
+  await expect(unfinished).toBeHidden();
   await page.getByRole('radio', { name: 'Document check' }).click();
   await page.getByLabel(/Rows to add/).fill(sheet.table);
   await button('Add rows').click();

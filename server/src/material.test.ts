@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
+import { newProfile } from '@velvet-dusk/core/camera/newProfile';
 import { demoDocument } from './testing/fixture.ts';
 import { startTestClient } from './testing/testClient.ts';
 
@@ -26,6 +27,21 @@ describe('profiles', () => {
     expect(await read.json()).toMatchObject({ profile: { curve: heron.curve }, notes: [] });
     expect((await ask('/profiles/mine', { method: 'DELETE' })).status).toBe(200);
     await expectProblem(await ask('/profiles/mine/json'), 404, /no profile "mine"/);
+  });
+
+  test('one that is unfinished is kept, and nothing is made with it until its last figure is typed', async () => {
+    const petrel = newProfile({ id: 'petrel', name: 'Petrel' });
+    expect((await send('POST', '/profiles', petrel)).status).toBe(201);
+    const why = /"Petrel" is unfinished: 16 of its figures are still to be typed \(Base, .*Usable floor\)/;
+    const order = { profileId: 'petrel', role: 'combined', grid: 9, revision: 1 };
+    await expectProblem(await send('POST', '/looks/look/exports', order), 409, why);
+    await expectProblem(await send('PATCH', '/plates/plate', { profileId: 'petrel' }, 1), 409, why);
+    await expectProblem(await ask('/profiles/petrel/clf'), 409, why);
+    const { unfinished: _, ...typed } = petrel;
+    expect((await send('PUT', '/profiles/petrel', typed, 1)).status).toBe(200);
+    expect((await ask('/profiles/petrel/clf')).status).toBe(200);
+    const back = await send('PUT', '/profiles/petrel', petrel, 2);
+    await expectProblem(back, 422, /unfinished: all figures of "Petrel" are typed/);
   });
 
   test('one in use stays; a file that is no profile is refused by place', async () => {

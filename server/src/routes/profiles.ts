@@ -40,7 +40,7 @@ export function profileRoutes({ profiles, files, pool }: Services): Router {
     res.attachment(`${profile.id}.clf`).type('application/xml').send(profileToClf(profile));
   });
   router.get('/profiles/:id/json', async (req, res) => {
-    const profile = await profiles.get(param(req, 'id'));
+    const { document: profile } = await profiles.record(param(req, 'id'));
     res
       .attachment(`${profile.id}.json`)
       .type('application/json')

@@ -48,7 +48,7 @@ export class PackExportService {
       );
     const used = new Set(pack.document.cells.map((c) => c.lookId));
     const there = (await looks.list(pack.projectId)).items.filter((l) => used.has(l.id));
-    const cameras = (await profiles.list(pack.projectId)).items.map((p) => p.document);
+    const cameras = await profiles.finished(pack.projectId);
     const sources = { looks: there.map((l) => ({ ...l, version: undefined })), profiles: cameras };
     const { files, refused } = planPack(pack.document, sources);
     const [first] = refused;

@@ -116,7 +116,7 @@ export class PlateService {
   /** Plates a pack is proved on and shown by, small: the first of each scene, and the cameras that recorded them. */
   async forPack(projectId: string): Promise<{ plates: SpecPlate[]; profiles: Profile[] }> {
     const { items } = await this.list(projectId);
-    const known = (await this.profiles.list(projectId)).items.map((p) => p.document);
+    const known = await this.profiles.finished(projectId);
     const scenes = new Map<string, { plate: Plate; profile: Profile }>();
     for (const plate of items) {
       const profile = known.find((p) => p.id === plate.profileId);

@@ -1,5 +1,6 @@
 import { and, eq, exists, isNull, or } from 'drizzle-orm';
 import type { ProfileRecord } from '@velvet-dusk/core/api/contract';
+import { isFinished, wordsToType } from '@velvet-dusk/core/camera/unfinished';
 import { parseProfile, type Profile, profileSchema } from '@velvet-dusk/core/camera/profile';
 import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
 import { numbered } from '@velvet-dusk/core/slug';
@@ -55,8 +56,21 @@ export class ProfileService {
     return record;
   }
 
+  /** A profile to compute with. Throws where some of its figures are not typed yet. */
   async get(id: string): Promise<Profile> {
-    return (await this.record(id)).document;
+    const { document } = await this.record(id);
+    if (isFinished(document)) return document;
+    const words = wordsToType(document);
+    throw new Problem(
+      409,
+      'Profile is unfinished',
+      `"${document.name}" is unfinished: ${words.length} of its figures are still to be typed (${words.join(', ')}).`,
+    );
+  }
+
+  /** The profiles of a project that can be computed with. */
+  async finished(projectId: string): Promise<Profile[]> {
+    return (await this.list(projectId)).items.map((p) => p.document).filter(isFinished);
   }
 
   /** Adds a profile where none has its ID. @returns false where one has; it is left alone. */
@@ -123,7 +137,14 @@ export class ProfileService {
         'Document is not valid',
         `id: the document says "${profile.id}", the address "${id}"`,
       );
-    await this.changeable(id);
+    const { document } = await this.changeable(id);
+    // Its plates would be without one.
+    if (isFinished(document) && !isFinished(profile))
+      throw new Problem(
+        422,
+        'Document is not valid',
+        `unfinished: all figures of "${document.name}" are typed, and none can be taken out again.`,
+      );
     const [row] = await this.db
       .update(profiles)
       .set({ document: profile, revision: seenRevision + 1 })

@@ -68,7 +68,7 @@ export class TrialService {
       project: name,
       trial,
       looks: used,
-      profiles: (await profiles.list(projectId)).items.map((p) => p.document),
+      profiles: await profiles.finished(projectId),
       practice,
       display: viewing,
       gate,
@@ -120,7 +120,7 @@ export class TrialService {
     const { jobs, looks, profiles, projects, versions, clips } = this.parts;
     const { practice, viewing } = await projects.settings(projectId);
     const look = (await looks.list(projectId)).items.find((l) => l.id === lookId);
-    const profile = (await profiles.list(projectId)).items.find((p) => p.document.id === profileId);
+    const profile = (await profiles.finished(projectId)).find((p) => p.id === profileId);
     if (!look) throw new Problem(422, 'Cannot be measured', `Look "${lookId}" is not there.`);
     if (!profile) throw new Problem(422, 'Cannot be measured', `Profile "${profileId}" is not there.`);
     const { sha, name } = await clips.stored(clipId, projectId);
@@ -130,7 +130,7 @@ export class TrialService {
       schemaVersion: 1,
       clip: { sha, name },
       look: { id: lookId, name: look.document.name, version: number },
-      profile: profile.document,
+      profile: profile,
       practice,
       display: viewing,
       proof,

@@ -11,6 +11,7 @@ import {
   type UnreadableRow,
 } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
+import { isFinished } from '@velvet-dusk/core/camera/unfinished';
 import { ask } from './client.ts';
 import { queryClient } from './queryClient.ts';
 
@@ -21,6 +22,7 @@ import { queryClient } from './queryClient.ts';
 
 /** The open project as screens see it. */
 export interface OpenProject extends Omit<Project, 'profiles'> {
+  /** Those that can be computed with; the Cameras station knows the unfinished too. */
   profiles: Profile[];
   /** Profiles that come with the program, by ID. */
   standards: ReadonlySet<string>;
@@ -76,7 +78,7 @@ export function useProject(id: string): { data: OpenProject | undefined; error: 
   const looks = usePart('looks', id, isOpen);
   const shown = useMemo(
     () => ({
-      profiles: profiles?.items.map((r) => r.document) ?? [],
+      profiles: profiles?.items.map((r) => r.document).filter(isFinished) ?? [],
       standards: new Set(profiles?.items.filter((r) => r.isStandard).map((r) => r.document.id)),
     }),
     [profiles],

@@ -13,6 +13,8 @@ interface ConstantFieldProps {
   /** What is wrong with the value, if anything is. */
   problem?: string | undefined;
   width?: number;
+  /** Said in the field while it is empty. */
+  placeholder?: string | undefined;
 }
 
 const parse = (text: string) =>
@@ -26,7 +28,18 @@ function lastPlace(value: number): number {
 
 /** A constant as a document prints it: all its digits, typed; arrows step its last place. */
 export function ConstantField(props: ConstantFieldProps) {
-  const { label, value, onChange, optional = false, unit, letter, hideLabel, problem, width = 150 } = props;
+  const {
+    label,
+    value,
+    onChange,
+    optional = false,
+    unit,
+    letter,
+    hideLabel,
+    problem,
+    width = 150,
+    placeholder,
+  } = props;
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
   const typed = draft === null ? value : parse(draft);
@@ -66,7 +79,7 @@ export function ConstantField(props: ConstantFieldProps) {
         style={{ width }}
         aria-invalid={wrong || problem !== undefined}
         title={wrong ? 'A number is needed' : problem}
-        placeholder={optional ? 'from the break' : undefined}
+        placeholder={placeholder ?? (optional ? 'from the break' : undefined)}
         value={draft ?? (value === undefined ? '' : String(value))}
         onFocus={(e) => e.currentTarget.select()}
         onChange={(e) => setDraft(e.currentTarget.value)}

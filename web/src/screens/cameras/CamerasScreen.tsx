@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { judgeTable } from '@velvet-dusk/core/camera/document/checkTable';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
+import { isFinished } from '@velvet-dusk/core/camera/unfinished';
 import { worstVerdict } from '@velvet-dusk/core/numeric/verdict';
 import { useProfileActions } from '../../api/profiles.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
@@ -36,11 +37,15 @@ function ListEntry({
       >
         <span className="flex items-baseline gap-2">
           <span className="flex-1 truncate">{profile.name}</span>
-          {profile.checkTable.length > 0 && <VerdictMark verdict={verdict} />}
+          {isFinished(profile) && profile.checkTable.length > 0 && <VerdictMark verdict={verdict} />}
         </span>
         <span className="block text-[11px] text-t3">
           {profile.camera || 'standard'} · {profile.range} ·{' '}
-          {uses === 0 ? 'no plates' : `${uses} plate${uses === 1 ? '' : 's'}`}
+          {isFinished(profile)
+            ? uses === 0
+              ? 'no plates'
+              : `${uses} plate${uses === 1 ? '' : 's'}`
+            : 'unfinished'}
         </span>
       </button>
     </li>

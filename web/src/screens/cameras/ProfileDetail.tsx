@@ -1,11 +1,13 @@
 import { useMemo, useState } from 'react';
 import { judgeTable } from '@velvet-dusk/core/camera/document/checkTable';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
+import { isFinished, wordsToType } from '@velvet-dusk/core/camera/unfinished';
 import { useProfileActions } from '../../api/profiles.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
 import { type CameraPage, useCameraView } from '../../state/cameraView.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
+import { plural } from '../../ui/plural.ts';
 import { Segments } from '../../ui/Segments.tsx';
 import { CurvePlot } from './CurvePlot.tsx';
 import { DocumentCheck } from './DocumentCheck.tsx';
@@ -48,6 +50,23 @@ function SaveWord({ id }: { id: string }) {
   );
 }
 
+/** In the place of plots and judgements, while numbers they would need are an example's. */
+function Unfinished({ profile }: { profile: Profile }) {
+  const words = wordsToType(profile);
+  return (
+    <div className="m-auto max-w-[52ch] p-6 flex flex-col gap-3 text-[15px] text-t2">
+      <p role="status">
+        <span className="text-t1 font-semibold">Unfinished.</span> {plural(words.length, 'figure')} of the
+        maker’s document {words.length === 1 ? 'is' : 'are'} still to type: {words.join(', ')}.
+      </p>
+      <p>
+        Curve, gamut, check and exposure card stand here once they are; plates, trials and packs can use the
+        profile from then on.
+      </p>
+    </div>
+  );
+}
+
 /** One profile: its constants, curve and gamut, check table, exposure card. */
 export function ProfileDetail({
   draft,
@@ -66,7 +85,8 @@ export function ProfileDetail({
       onSuccess: ({ document }) => useCameraView.setState({ profileId: document.id }),
     });
   const profile = useDrawable(draft);
-  const rows = useMemo(() => judgeTable(profile), [profile]);
+  const isReady = isFinished(profile);
+  const rows = useMemo(() => (isReady ? judgeTable(profile) : []), [profile, isReady]);
   const other = others.find((p) => p.id === otherId) ?? null;
   return (
     <div className="flex-1 min-w-0 min-h-0 flex flex-col">
@@ -85,13 +105,15 @@ export function ProfileDetail({
           <SaveWord id={draft.id} />
         )}
         <Button onClick={copy}>Duplicate</Button>
-        <a
-          className="text-violet underline underline-offset-2"
-          href={`/api/profiles/${draft.id}/clf`}
-          download
-        >
-          CLF
-        </a>
+        {isReady && (
+          <a
+            className="text-violet underline underline-offset-2"
+            href={`/api/profiles/${draft.id}/clf`}
+            download
+          >
+            CLF
+          </a>
+        )}
         <a
           className="text-violet underline underline-offset-2"
           href={`/api/profiles/${draft.id}/json`}
@@ -110,7 +132,7 @@ export function ProfileDetail({
           ▲ {(remove.error ?? duplicate.error)!.message}
         </p>
       )}
-      {page === 'card' ? (
+      {page === 'card' && isReady ? (
         <div className="flex-1 min-h-0 scroll-quiet">
           <ExposureCardView key={profile.id} profile={profile} />
         </div>
@@ -121,7 +143,9 @@ export function ProfileDetail({
               <ProfileForm profile={draft} />
             </fieldset>
           </div>
-          {page === 'check' ? (
+          {!isReady ? (
+            <Unfinished profile={profile} />
+          ) : page === 'check' ? (
             <div className="scroll-quiet min-h-0">
               <fieldset disabled={isStandard}>
                 <DocumentCheck profile={profile} rows={rows} />

@@ -1,18 +1,10 @@
-import { constantFields } from '@velvet-dusk/core/camera/document/constants';
-import { curveFamilies, curveFamily, type CurveParams } from '@velvet-dusk/core/camera/curves/index';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { ConstantField } from '../../ui/ConstantField.tsx';
+import { CurveFields } from './CurveFields.tsx';
+import { field, Heading, typeIn } from './formParts.tsx';
 import { editProfile, problemsOf } from './profileStore.ts';
-
-/** The words behind `place:` among a draft's problems. */
-const problemAt = (problems: string[], place: string) =>
-  problems.find((p) => p.startsWith(`${place}: `))?.slice(place.length + 2);
-
-function Heading({ children }: { children: string }) {
-  return <h3 className="font-semibold text-[12px] pt-3 pb-1">{children}</h3>;
-}
 
 function TextField({ label, value, onChange }: { label: string; value: string; onChange(v: string): void }) {
   return (
@@ -29,116 +21,27 @@ function TextField({ label, value, onChange }: { label: string; value: string; o
   );
 }
 
-function CurveFields({ profile, problems }: { profile: Profile; problems: string[] }) {
-  const { curve, id } = profile;
-  const values = curve as unknown as Record<string, unknown>;
-  const set = (key: string, value: unknown) =>
-    editProfile(id, (p) => {
-      const { [key]: _, ...rest } = p.curve as unknown as Record<string, unknown>;
-      return { curve: (value === undefined ? rest : { ...rest, [key]: value }) as unknown as CurveParams };
-    });
-  const families = curveFamilies.map((f) => ({ value: f.id as string, label: f.label }));
-  return (
-    <>
-      <Heading>Curve</Heading>
-      <Choice
-        label="Family"
-        value={curve.family}
-        options={families}
-        onChange={(family) => editProfile(id, () => ({ curve: curveFamily(family).example as CurveParams }))}
-      />
-      <ul aria-label="Equation: signal y of light x" className="num text-[11.5px] text-t2 py-1">
-        {curveFamily(curve.family).equation.lines.map((line) => (
-          <li key={line}>{line}</li>
-        ))}
-      </ul>
-      {constantFields(curve.family).map((f) => {
-        if (f.kind === 'number')
-          return (
-            <ConstantField
-              key={f.key}
-              label={f.label}
-              unit={f.unit}
-              letter={f.letter}
-              optional={f.optional}
-              problem={problemAt(problems, `curve.${f.key}`)}
-              value={values[f.key] as number | undefined}
-              onChange={(v) => set(f.key, v)}
-            />
-          );
-        if (f.kind === 'choice')
-          return (
-            <Choice
-              key={f.key}
-              label={f.label}
-              value={String(values[f.key])}
-              options={f.choices.map((c) => ({ value: c, label: c }))}
-              onChange={(v) =>
-                editProfile(id, () => ({
-                  curve: {
-                    family: 'videoGamma',
-                    standard: v,
-                    ...(v === 'power' ? { gamma: 2.2 } : {}),
-                  } as CurveParams,
-                }))
-              }
-            />
-          );
-        return (
-          <PointsField
-            key={f.key}
-            points={(curve as { points: [number, number][] }).points}
-            onChange={(v) => set(f.key, v)}
-          />
-        );
-      })}
-    </>
-  );
-}
-
-/** Points of a sampled curve, as lines of text. */
-function PointsField({
-  points,
-  onChange,
-}: {
-  points: [number, number][];
-  onChange(p: [number, number][]): void;
-}) {
-  const text = points.map((p) => p.join(', ')).join('\n');
-  const take = (typed: string) => {
-    const rows = typed
-      .trim()
-      .split('\n')
-      .map((l) => l.split(/[,;\s]+/).map(Number));
-    if (rows.every((r) => r.length === 2 && r.every(Number.isFinite))) onChange(rows as [number, number][]);
-  };
-  return (
-    <label className="block">
-      <span className="text-t2">Points: signal, scene-linear</span>
-      <textarea
-        key={text}
-        className="num w-full h-24 bg-g1 border border-g4 rounded-sm p-1.5 scroll-quiet"
-        defaultValue={text}
-        onBlur={(e) => take(e.currentTarget.value)}
-        onKeyDown={(e) => e.stopPropagation()}
-      />
-    </label>
-  );
-}
-
 function GamutFields({ profile }: { profile: Profile }) {
   const { primaries, white, id } = profile;
-  const row = (label: string, value: readonly [number, number], set: (v: [number, number]) => void) => (
+  const row = (
+    label: string,
+    place: string,
+    value: readonly [number, number],
+    change: (v: [number, number]) => Partial<Profile>,
+  ) => (
     <div key={label} className="flex items-center gap-1.5">
       <span className="text-t2 flex-1">{label}</span>
-      {[0, 1].map((i) => (
+      {(['x', 'y'] as const).map((c, i) => (
         <ConstantField
-          key={i}
+          key={c}
           hideLabel
           width={82}
-          label={`${label} ${'xy'[i]}`}
-          value={value[i]}
-          onChange={(v) => v !== undefined && set(i === 0 ? [v, value[1]] : [value[0], v])}
+          label={`${label} ${c}`}
+          {...field(profile, `${place}.${c}`, value[i])}
+          onChange={(v) =>
+            v !== undefined &&
+            typeIn(id, `${place}.${c}`, () => change(i === 0 ? [v, value[1]] : [value[0], v]))
+          }
         />
       ))}
     </div>
@@ -147,19 +50,19 @@ function GamutFields({ profile }: { profile: Profile }) {
     <>
       <Heading>Primaries and white, x y</Heading>
       {(['red', 'green', 'blue'] as const).map((c) =>
-        row(c[0].toUpperCase() + c.slice(1), primaries[c], (v) =>
-          editProfile(id, (p) => ({ primaries: { ...p.primaries, [c]: v } })),
-        ),
+        row(c[0].toUpperCase() + c.slice(1), `primaries.${c}`, primaries[c], (v) => ({
+          primaries: { ...primaries, [c]: v },
+        })),
       )}
-      {row('White', white, (v) => editProfile(id, () => ({ white: v })))}
+      {row('White', 'white', white, (v) => ({ white: v }))}
     </>
   );
 }
 
 function SensorFields({ profile }: { profile: Profile }) {
   const { id, sensor, sensitivities } = profile;
-  const setSensor = (change: Partial<Profile['sensor']>) =>
-    editProfile(id, (p) => ({ sensor: { ...p.sensor, ...change } }));
+  const setSensor = (key: keyof Profile['sensor'], value: number) =>
+    typeIn(id, `sensor.${key}`, (p) => ({ sensor: { ...p.sensor, [key]: value } }));
   const setBase = (i: number, change: Partial<Profile['sensitivities'][number]>) =>
     editProfile(id, (p) => ({
       sensitivities: p.sensitivities.map((b, k) => (k === i ? { ...b, ...change } : b)),
@@ -170,16 +73,16 @@ function SensorFields({ profile }: { profile: Profile }) {
       <ConstantField
         label="Clip"
         unit="stops over mid-grey"
-        value={sensor.clipStops}
+        {...field(profile, 'sensor.clipStops', sensor.clipStops)}
         width={82}
-        onChange={(v) => v !== undefined && setSensor({ clipStops: v })}
+        onChange={(v) => v !== undefined && setSensor('clipStops', v)}
       />
       <ConstantField
         label="Usable floor"
         unit="stops"
-        value={sensor.floorStops}
+        {...field(profile, 'sensor.floorStops', sensor.floorStops)}
         width={82}
-        onChange={(v) => v !== undefined && setSensor({ floorStops: v })}
+        onChange={(v) => v !== undefined && setSensor('floorStops', v)}
       />
       <Heading>Base sensitivities, EI and what post reaches</Heading>
       {sensitivities.map((b, i) => (
