@@ -86,7 +86,7 @@ test('a new project comes from a printed sheet and a frame to a cube', async ({ 
   await expect(page.getByText('In file names: petrel')).toBeVisible();
   await button('Make profile').click();
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Petrel log');
-  const unfinished = page.getByText(/^Unfinished\./);
+  const unfinished = page.getByRole('status').filter({ hasText: 'Unfinished.' });
   await expect(unfinished).toContainText('16 figures of the maker’s document are still to type: Base, ');
   await expectAxeClean(page);
   for (const [label, value] of Object.entries(sheet.constants)) {

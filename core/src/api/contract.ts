@@ -158,8 +158,10 @@ export const projectSettingsSchema = z.object({
 });
 export type ProjectSettings = z.output<typeof projectSettingsSchema>;
 
+/** Where the next page of a long list begins; null at its end. */
+const nextPage = z.string().nullable().default(null);
 const partOf = <S extends z.ZodType>(item: S) =>
-  z.object({ items: z.array(item), unreadable: z.array(unreadableSchema) });
+  z.object({ items: z.array(item), unreadable: z.array(unreadableSchema), next: nextPage });
 /** The parts of a project, each with what of it could not be read. */
 export const projectParts = {
   profiles: partOf(profileRecordSchema),
@@ -169,10 +171,11 @@ export const projectParts = {
 export type ProjectPart = keyof typeof projectParts;
 export type ProjectParts = { [K in ProjectPart]: z.output<(typeof projectParts)[K]> };
 
-/** A project whole, as it is opened. */
+/** A project as it is opened: whole, but for plates after the first page of them. */
 export const projectSchema = projectSettingsSchema.extend({
   profiles: projectParts.profiles.shape.items,
   plates: projectParts.plates.shape.items,
+  nextPlates: nextPage,
   looks: projectParts.looks.shape.items,
   unreadable: z.array(unreadableSchema),
 });

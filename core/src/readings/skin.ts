@@ -2,7 +2,7 @@ import { hueOf, angleOf, hueDistance } from '../colour/hue.ts';
 import { readOklab } from '../colour/oklabPixels.ts';
 import { saturationOf } from '../look/steps/seenColour.ts';
 import { signed } from '../numeric/signed.ts';
-import { isInAreas, type ReadingContext, type ReadingDefinition } from './reading.ts';
+import { isInAreas, render, type ReadingContext, type ReadingDefinition } from './reading.ts';
 import { judge, unjudged } from '../numeric/verdict.ts';
 import { chromaOf, lumaOf, skinLineDegrees } from '../colour/ycbcr.ts';
 
@@ -60,6 +60,16 @@ function meanSkin(context: ReadingContext) {
   return { y, cb, cr, chroma: Math.hypot(cb, cr), where };
 }
 
+/** Luma of the skin's mean light without the look, as its mark at Plates reads it and places are put by. */
+function lumaBeforeLook(context: ReadingContext): number {
+  const light = [0, 0, 0];
+  const pixels = skinPixels(context);
+  for (const pixel of pixels)
+    light.forEach((_, c) => (light[c] += context.scene[pixel * 3 + c] / pixels.length));
+  const [r, g, b] = render({ ...context.pipeline, look: () => {} }, light);
+  return lumaOf(r, g, b);
+}
+
 const noSkin = { value: null, text: '–', ...unjudged, detail: 'No skin found on this plate.' };
 const isSkin = (context: ReadingContext) => {
   const pixels = new Set(skinPixels(context));
@@ -107,7 +117,7 @@ export const skinLevel: ReadingDefinition = {
       value,
       text: `${value.toFixed(1)} %`,
       ...judge(value, { low: aim - 15, high: aim + 15, slack: 15 }),
-      detail: `${skin.where}: ${value.toFixed(1)} % luma.`,
+      detail: `${skin.where}: luma ${value.toFixed(1)} % under the look, ${(lumaBeforeLook(context) * 100).toFixed(1)} % before it, as its mark says.`,
     };
   },
 };

@@ -29,8 +29,11 @@ export function projectRoutes({ projects, ...services }: Services): Router {
   });
   for (const part of Object.keys(projectParts) as ProjectPart[])
     router.get(`/projects/:id/${part}`, async (req, res) => {
-      if (!(await projects.exists(idOf(req)))) throw notFound('project', idOf(req));
-      res.json(await services[part].list(idOf(req)));
+      const id = idOf(req);
+      if (!(await projects.exists(id))) throw notFound('project', id);
+      const { after } = req.query;
+      const pageAfter = typeof after === 'string' ? after : undefined;
+      res.json(await (part === 'plates' ? services.plates.page(id, pageAfter) : services[part].list(id)));
     });
   router.patch('/projects/:id', json, async (req, res) => {
     res.json(await projects.change(idOf(req), body(req, projectChangeSchema), seenRevision(req)));

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { eq, getTableColumns, type SQL, sql } from 'drizzle-orm';
+import type { SQLiteTable } from 'drizzle-orm/sqlite-core';
 import { type Gate, gateSchema } from '@velvet-dusk/core/trial/gate';
 import type { Database } from '../db/open.ts';
 import { inspected, looks, plates, projects } from '../db/schema.ts';
@@ -11,9 +12,30 @@ function gateOf(gate: unknown, newIds: ReadonlyMap<string, string>): Gate | null
   return { ...read, plateIds: read.plateIds.flatMap((id) => newIds.get(id) ?? []) };
 }
 
+/** A new random ID, made by the database (RFC 9562, version 4). */
+const madeId = sql`lower(hex(randomblob(4)) || '-' || hex(randomblob(2)) || '-4' || substr(hex(randomblob(2)), 2) || '-8' || substr(hex(randomblob(2)), 2) || '-' || hex(randomblob(6)))`;
+
+/**
+ * Copies rows as they are, but for some columns, in one statement: none of them passes through the program, and others are
+ * held up for a moment only. Rows that cannot be read are copied like any other.
+ */
+function copyRows(
+  db: Database,
+  table: SQLiteTable,
+  { where, orderBy, change }: { where: SQL; orderBy: SQL; change: Record<string, SQL> },
+) {
+  const names = Object.values(getTableColumns(table)).map(({ name }) => name);
+  const into = names.map((name) => sql.identifier(name));
+  const values = names.map((name) => change[name] ?? sql.identifier(name));
+  const [columns, selected] = [sql.join(into, sql`, `), sql.join(values, sql`, `)];
+  return db.run(
+    sql`INSERT INTO ${table} (${columns}) SELECT ${selected} FROM ${table} WHERE ${where} ORDER BY ${orderBy}`,
+  );
+}
+
 /**
  * Copies a project's settings, plates, looks and inspected LUTs under a new ID: all of it or nothing. Frames are stored by checksum, so
- * that only rows are written. Rows that cannot be read are copied as they are.
+ * that only rows are written.
  */
 export async function copyProject(
   db: Database,
@@ -21,20 +43,11 @@ export async function copyProject(
   { id, name, openedAt }: { id: string; name: string; openedAt: string },
 ): Promise<void> {
   const [project] = await db.select().from(projects).where(eq(projects.id, from));
-  const plateRows = await db
-    .select()
-    .from(plates)
-    .where(and(eq(plates.projectId, from), isNull(plates.deletedAt)))
-    .orderBy(plates.position);
-  const lookRows = await db
-    .select()
-    .from(looks)
-    .where(and(eq(looks.projectId, from), isNull(looks.deletedAt)))
-    .orderBy(looks.position, sql`rowid`);
-  const files = await db.select().from(inspected).where(eq(inspected.projectId, from));
-  const fresh = () => ({ id: randomUUID(), projectId: id, revision: 1 });
-  const newPlates = plateRows.map((row) => ({ ...row, ...fresh() }));
-  const newIds = new Map(plateRows.map((row, i) => [row.id, newPlates[i].id]));
+  // Only those that the gate names must be known by their new IDs.
+  const named = gateSchema.safeParse(project.gate).data?.plateIds ?? [];
+  const newIds = new Map(named.map((plateId) => [plateId, randomUUID()]));
+  const plateId = [...newIds].reduce((ids, [old, now]) => sql`${ids} WHEN ${old} THEN ${now}`, sql`CASE id`);
+  const moved = { id: madeId, project_id: sql`${id}`, revision: sql`1` };
   await db.batch([
     db.insert(projects).values({
       ...project,
@@ -46,8 +59,20 @@ export async function copyProject(
       archivedAt: null,
       deletedAt: null,
     }),
-    ...newPlates.map((row) => db.insert(plates).values(row)),
-    ...lookRows.map((row) => db.insert(looks).values({ ...row, ...fresh() })),
-    ...files.map((row) => db.insert(inspected).values({ ...row, id: randomUUID(), projectId: id })),
+    copyRows(db, plates, {
+      where: sql`project_id = ${from} AND deleted_at IS NULL`,
+      orderBy: sql`position, id`,
+      change: { ...moved, ...(newIds.size > 0 ? { id: sql`${plateId} ELSE ${madeId} END` } : {}) },
+    }),
+    copyRows(db, looks, {
+      where: sql`project_id = ${from} AND deleted_at IS NULL`,
+      orderBy: sql`position, rowid`,
+      change: moved,
+    }),
+    copyRows(db, inspected, {
+      where: sql`project_id = ${from}`,
+      orderBy: sql`rowid`,
+      change: { id: madeId, project_id: sql`${id}` },
+    }),
   ]);
 }

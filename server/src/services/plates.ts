@@ -1,7 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import type { z } from 'zod';
-import { and, eq, isNull, max } from 'drizzle-orm';
-import type { ImportedPlate, Plate, PlateChange, PlateKind } from '@velvet-dusk/core/api/contract';
+import { setImmediate } from 'node:timers/promises';
+import { and, eq, gt, isNull, max, or } from 'drizzle-orm';
+import type {
+  ImportedPlate,
+  Plate,
+  PlateChange,
+  PlateKind,
+  UnreadableRow,
+} from '@velvet-dusk/core/api/contract';
 import { checkDocument } from '@velvet-dusk/core/document';
 import { neutralShot, shotSchema } from '@velvet-dusk/core/look/shot';
 import { storedFrameFacts } from '@velvet-dusk/core/plate/facts';
@@ -74,6 +81,19 @@ export interface PlateSource {
   signal?: AbortSignal | undefined;
 }
 
+/** Plates of one answer: about a megabyte, read in a tenth of a second. */
+const platesAPage = 200;
+
+/** Where a page ends: the place of its last plate, and its ID, as two may have one place. */
+const cursorAt = ({ position, id }: Pick<Row, 'position' | 'id'>) => `${position}_${id}`;
+const firstPage = '-1_';
+
+function cursorOf(text: string): Pick<Row, 'position' | 'id'> {
+  const found = /^(-?\d{1,15})_(.{0,100})$/.exec(text);
+  if (!found) throw new Problem(400, 'No such page', `after: "${text.slice(0, 40)}" is no end of a page.`);
+  return { position: Number(found[1]), id: found[2] };
+}
+
 const cancelled = () => new Problem(499, 'Cancelled', 'The import was cancelled; nothing was kept.');
 
 export class PlateService {
@@ -85,14 +105,40 @@ export class PlateService {
     private readonly profiles: ProfileService,
   ) {}
 
-  /** The plates of a project in their order, and those that cannot be read. */
-  async list(projectId: string) {
+  /** A page of the plates of a project in their order, with those that cannot be read, and where the next one begins. */
+  async page(projectId: string, after = firstPage, most = platesAPage) {
+    const { position, id } = cursorOf(after);
     const rows = await this.db
       .select()
       .from(plates)
-      .where(and(eq(plates.projectId, projectId), isNull(plates.deletedAt)))
-      .orderBy(plates.position);
-    return readRows(rows, 'plate', { read: toPlate, nameOf: (row) => row.name });
+      .where(
+        and(
+          eq(plates.projectId, projectId),
+          isNull(plates.deletedAt),
+          or(gt(plates.position, position), and(eq(plates.position, position), gt(plates.id, id))),
+        ),
+      )
+      .orderBy(plates.position, plates.id)
+      .limit(most + 1);
+    const shown = rows.slice(0, most);
+    const last = shown.at(-1);
+    return {
+      ...readRows(shown, 'plate', { read: toPlate, nameOf: (row) => row.name }),
+      next: last && rows.length > most ? cursorAt(last) : null,
+    };
+  }
+
+  /** The plates of a project in their order, and those that cannot be read. Others are answered between its pages. */
+  async list(projectId: string) {
+    const [items, unreadable]: [Plate[], UnreadableRow[]] = [[], []];
+    for (let next: string | null = firstPage; next !== null;) {
+      const page: Awaited<ReturnType<PlateService['page']>> = await this.page(projectId, next);
+      items.push(...page.items);
+      unreadable.push(...page.unreadable);
+      next = page.next;
+      if (next !== null) await setImmediate();
+    }
+    return { items, unreadable };
   }
 
   /** What a proof needs of the plates of a project that can be read; references are finished pictures and no plates. */

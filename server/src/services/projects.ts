@@ -164,12 +164,12 @@ export class ProjectService {
     await this.db.update(projects).set({ openedAt: now() }).where(eq(projects.id, id));
   }
 
-  /** Everything a screen needs to open a project; frames are fetched one by one. */
+  /** Everything a screen needs to open a project, but for plates after the first page; frames are fetched one by one. */
   async open(id: string): Promise<Project> {
     const row = await this.row(id);
     const [profiles, plates, looks] = await Promise.all([
       this.parts.profiles.list(id),
-      this.parts.plates.list(id),
+      this.parts.plates.page(id),
       this.parts.looks.list(id),
     ]);
     const read = readRows([row], 'settings', { read: readSettings, nameOf: ({ name }) => name });
@@ -177,6 +177,7 @@ export class ProjectService {
       ...this.toSettings(row),
       profiles: profiles.items,
       plates: plates.items,
+      nextPlates: plates.next,
       looks: looks.items,
       unreadable: [read, profiles, plates, looks].flatMap((part) => part.unreadable),
     };

@@ -21,7 +21,7 @@ import { queryClient } from './queryClient.ts';
  */
 
 /** The open project as screens see it. */
-export interface OpenProject extends Omit<Project, 'profiles'> {
+export interface OpenProject extends Omit<Project, 'profiles' | 'nextPlates'> {
   /** Those that can be computed with; the Cameras station knows the unfinished too. */
   profiles: Profile[];
   /** Profiles that come with the program, by ID. */
@@ -37,8 +37,29 @@ const unreadableKinds: Record<ProjectPart, UnreadableRow['kind']> = {
   looks: 'look',
 };
 
+/** Reads one kind of thing of a project, page by page. @param after where the first of those pages begins. */
+async function readPart<K extends ProjectPart>(
+  part: K,
+  id: string,
+  after?: string,
+): Promise<ProjectParts[K]> {
+  const from = after === undefined ? '' : `?after=${encodeURIComponent(after)}`;
+  const page = (await ask(`/projects/${id}/${part}${from}`, projectParts[part])) as ProjectParts[K];
+  if (page.next === null) return page;
+  const rest = await readPart(part, id, page.next);
+  return {
+    items: [...page.items, ...rest.items],
+    unreadable: [...page.unreadable, ...rest.unreadable],
+    next: null,
+  } as ProjectParts[K];
+}
+
 async function openAll(id: string): Promise<UnreadableRow[]> {
-  const { profiles, plates, looks, unreadable, ...settings } = await ask(`/projects/${id}`, projectSchema);
+  const opened = await ask(`/projects/${id}`, projectSchema);
+  const { profiles, plates: first, nextPlates, looks, unreadable: found, ...settings } = opened;
+  const more = nextPlates === null ? null : await readPart('plates', id, nextPlates);
+  const plates = [...first, ...(more?.items ?? [])];
+  const unreadable = [...found, ...(more?.unreadable ?? [])];
   queryClient.setQueryData<ProjectSettings>(settingsKey(id), settings);
   const items = { profiles, plates, looks };
   for (const part of Object.keys(projectParts) as ProjectPart[])
@@ -52,7 +73,7 @@ async function openAll(id: string): Promise<UnreadableRow[]> {
 function usePart<K extends ProjectPart>(part: K, id: string, enabled: boolean) {
   return useQuery({
     queryKey: partKey(part, id),
-    queryFn: async () => (await ask(`/projects/${id}/${part}`, projectParts[part])) as ProjectParts[K],
+    queryFn: () => readPart(part, id),
     staleTime: Infinity,
     enabled,
   }).data;
