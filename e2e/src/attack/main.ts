@@ -5,6 +5,7 @@
 import { diskAttack } from './disk.ts';
 import type { Attack } from './finding.ts';
 import { killAttack } from './kills.ts';
+import { largeAttack } from './large.ts';
 import { loadAttack } from './load.ts';
 import { memoryAttack } from './memory.ts';
 import { mutantAttack } from './mutants.ts';
@@ -15,6 +16,7 @@ const attacks: readonly Attack[] = [
   mutantAttack,
   killAttack,
   loadAttack,
+  largeAttack,
   diskAttack,
   memoryAttack,
   pageAttack,

@@ -19,6 +19,7 @@ import type { Project } from '@velvet-dusk/core/api/contract';
 import { openServices } from '../services/index.ts';
 import { luts } from './schema.ts';
 import {
+  asAfterKill,
   builtServer,
   filledFolder,
   newFolder,
@@ -62,11 +63,6 @@ async function expectSentence(folder: string, words: RegExp, env?: Record<string
 }
 
 const database = (folder: string) => join(folder, 'velvet-dusk.db');
-/** Nothing is known of its pages, as after a kill: SQLite's own check has to find the damage. */
-const asAfterKill = (folder: string) => {
-  for (const name of ['velvet-dusk.sums', 'velvet-dusk.db-wal', 'velvet-dusk.db-shm'])
-    rmSync(join(folder, name), { force: true });
-};
 const project = async () => (await (await fetch(`${server!.url}/api/projects/p`)).json()) as Project;
 
 describe('two servers on one folder', () => {

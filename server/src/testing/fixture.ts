@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { cpSync, mkdirSync, mkdtempSync, readFileSync } from 'node:fs';
+import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -7,6 +7,7 @@ import { seeded } from '@velvet-dusk/core/numeric/random';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
 import { writePng } from '@velvet-dusk/core/formats/png';
 import { parseLook } from '@velvet-dusk/core/look/document';
+import { databasePath, sumsPath } from '../db/paths.ts';
 import { openServices, type Services } from '../services/index.ts';
 
 /** A small project to test against: one profile, one look, one tiny plate. */
@@ -67,6 +68,12 @@ export async function filledFolder(): Promise<string> {
   cpSync(await filled, folder, { recursive: true, filter: (path) => !/-(wal|shm)$/.test(path) });
   return folder;
 }
+
+/** As a kill leaves a folder: nothing is known of the pages of its database, and SQLite's own check has to find damage. */
+export const asAfterKill = (folder: string): void => {
+  for (const path of [sumsPath(folder), `${databasePath(folder)}-wal`, `${databasePath(folder)}-shm`])
+    rmSync(path, { force: true });
+};
 
 export interface ServerProcess {
   url: string;

@@ -5,7 +5,7 @@ import { isToType, withFamily } from '@velvet-dusk/core/camera/unfinished';
 import { Choice } from '../../ui/Choice.tsx';
 import { ConstantField } from '../../ui/ConstantField.tsx';
 import { field, Heading, typeIn } from './formParts.tsx';
-import { editProfile } from './profileStore.ts';
+import { editProfile, remakeProfile } from './profileStore.ts';
 
 /** The words behind `place:` among a draft's problems. */
 const problemAt = (problems: string[], place: string) =>
@@ -28,7 +28,7 @@ export function CurveFields({ profile, problems }: { profile: Profile; problems:
         label="Family"
         value={curve.family}
         options={families}
-        onChange={(family) => editProfile(id, (p) => withFamily(p, family))}
+        onChange={(family) => remakeProfile(id, (p) => withFamily(p, family))}
       />
       <ul aria-label="Equation: signal y of light x" className="num text-[11.5px] text-t2 py-1">
         {curveFamily(curve.family).equation.lines.map((line) => (

@@ -1,6 +1,6 @@
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { isToType, withTyped } from '@velvet-dusk/core/camera/unfinished';
-import { editProfile } from './profileStore.ts';
+import { remakeProfile } from './profileStore.ts';
 
 /** What a field shows and does that may still be to type. */
 export const field = (profile: Profile, place: string, value: number | undefined) =>
@@ -8,7 +8,7 @@ export const field = (profile: Profile, place: string, value: number | undefined
 
 /** Changes one place of a profile, which is typed by that. */
 export const typeIn = (id: string, place: string, change: (profile: Profile) => Partial<Profile>) =>
-  editProfile(id, (p) => withTyped({ ...p, ...change(p) }, place));
+  remakeProfile(id, (p) => withTyped({ ...p, ...change(p) }, place));
 
 export function Heading({ children }: { children: string }) {
   return <h3 className="font-semibold text-[12px] pt-3 pb-1">{children}</h3>;

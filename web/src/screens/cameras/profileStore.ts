@@ -33,5 +33,7 @@ export const { problemsOf } = profiles;
 export const openProfiles = profiles.open;
 export const undoProfile = profiles.undo;
 export const redoProfile = profiles.redo;
+/** Edits a profile as a whole: what the change leaves out is gone. */
+export const remakeProfile = profiles.edit;
 export const editProfile = (id: string, change: (profile: Profile) => Partial<Profile>) =>
   profiles.edit(id, (profile) => ({ ...profile, ...change(profile) }));

@@ -1,0 +1,117 @@
+import { pathToFileURL } from 'node:url';
+import { createClient } from '@libsql/client';
+import type { Project, ProjectParts, ProjectSettings } from '@velvet-dusk/core/api/contract';
+import { databasePath } from '@velvet-dusk/server/db/paths';
+import { asAfterKill } from '@velvet-dusk/server/testing/fixture';
+import type { Attack } from './finding.ts';
+import { call, filledFolder, startTarget } from './target.ts';
+
+const projects = 200;
+const looksEach = 100;
+const jobs = 5000;
+const plates = 2000;
+/** Milliseconds between the calls of somebody else, whose waiting shows how long the server is held up. */
+const betweenCalls = 20;
+
+/** Years of work of a house: many projects, looks and jobs, and one project with the plates of a whole film. */
+async function yearsOfWork(): Promise<string> {
+  const folder = await filledFolder();
+  const client = createClient({ url: pathToFileURL(databasePath(folder)).href });
+  const numbers = (n: number) =>
+    `WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < ${n})`;
+  const copied = async (table: string, from: string, change: Record<string, string>) => {
+    const { rows } = await client.execute(`SELECT name FROM pragma_table_info('${table}')`);
+    const names = rows.map((row) => String(row[0]));
+    const values = names.map((name) => change[name] ?? `old."${name}"`);
+    await client.execute(
+      `${from} INSERT INTO ${table} (${names.map((n) => `"${n}"`).join()}) SELECT ${values.join()} FROM n, (SELECT * FROM ${table} LIMIT 1) old`,
+    );
+  };
+  await copied('projects', numbers(projects - 1), { id: `'q' || i`, name: `'Project ' || i` });
+  await copied('looks', numbers((projects - 1) * looksEach), {
+    id: `'l' || i`,
+    project_id: `'q' || (1 + i % ${projects - 1})`,
+    position: 'i',
+  });
+  await copied('plates', numbers(plates - 1), { id: `'p' || i`, name: `'Plate ' || i`, position: 'i + 1' });
+  await client.execute(
+    `${numbers(jobs)} INSERT INTO jobs (id, kind, project_id, payload, state, created_at) SELECT 'j' || i, 'export', 'p', '{}', 'cancelled', '2026' FROM n`,
+  );
+  await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
+  client.close();
+  asAfterKill(folder);
+  return folder;
+}
+
+/** How long the longest of somebody else's calls waited while something was done. */
+async function heldUp<T>(
+  url: string,
+  work: () => Promise<T>,
+): Promise<{ done: T; ms: number; longest: number }> {
+  let longest = 0;
+  let isOver = false;
+  const other = (async () => {
+    while (!isOver) {
+      longest = Math.max(longest, (await call(url, 'GET', '/looks/look')).ms);
+      await new Promise((r) => setTimeout(r, betweenCalls));
+    }
+  })();
+  const began = performance.now();
+  const done = await work();
+  const ms = performance.now() - began;
+  isOver = true;
+  await other;
+  return { done, ms, longest };
+}
+
+/** A house with years of work in one folder: it starts, lists and opens without holding anybody up. */
+export const largeAttack: Attack = {
+  name: 'large',
+  about: `${projects} projects of ${looksEach} looks, ${jobs} jobs, one project of ${plates} plates`,
+  async run() {
+    const folder = await yearsOfWork();
+    const began = performance.now();
+    const target = await startTarget(folder);
+    const start = performance.now() - began;
+    const { url } = target;
+    const lists: number[] = [];
+    for (let i = 0; i < 7; i++) lists.push((await call(url, 'GET', '/projects')).ms);
+    const list = lists.sort((a, b) => a - b)[3];
+    const opened = await heldUp(url, async () => {
+      let found = 0;
+      const first = (await call(url, 'GET', '/projects/p')).body as Project;
+      found += first.plates.length;
+      for (let next = first.nextPlates; next !== null;) {
+        const path = `/projects/p/plates?after=${encodeURIComponent(next)}`;
+        const page = (await call(url, 'GET', path)).body as ProjectParts['plates'];
+        found += page.items.length;
+        next = page.next;
+      }
+      return found;
+    });
+    const copied = await heldUp(
+      url,
+      async () => (await call(url, 'POST', '/projects/p/duplicate')).body as ProjectSettings,
+    );
+    await target.stop();
+    const ms = (value: number) => `${Math.round(value)} ms`;
+    return [
+      { promise: 'it starts within 3 s', figure: ms(start), holds: start < 3000 },
+      {
+        promise: 'the list of projects comes within 100 ms',
+        figure: `${ms(list)} (median of 7)`,
+        holds: list < 100,
+      },
+      {
+        promise: 'all plates of a film are opened, and nobody waits over half a second meanwhile',
+        figure: `${opened.done} plates in ${ms(opened.ms)}, longest wait ${ms(opened.longest)}`,
+        holds: opened.done === plates && opened.longest < 500,
+      },
+      {
+        promise: 'its project is duplicated, and nobody waits over half a second meanwhile',
+        figure: `"${copied.done.name}" in ${ms(copied.ms)}, longest wait ${ms(copied.longest)}`,
+        holds: copied.done.name !== undefined && copied.longest < 500,
+      },
+    ];
+  },
+};
