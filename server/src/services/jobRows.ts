@@ -23,7 +23,7 @@ export const isRunning = (id: string): SQL =>
 /** The payload of a row, checked. Throws an Error with words where it cannot be read. */
 export function payloadOf(row: JobRow, kind: JobKind | undefined): unknown {
   if (!kind) throw new Error(`this program knows no job of kind "${row.kind}"`);
-  if (row.payload instanceof Unreadable) throw new Error(`its order is not JSON: ${row.payload.why}`);
+  if (row.payload instanceof Unreadable) throw new Error(`its order: ${row.payload.why}`);
   const read = kind.payload.safeParse(row.payload);
   if (read.success) return read.data;
   const [{ path, message }] = read.error.issues;

@@ -34,8 +34,8 @@ export function readRows<R extends { id: string }, T>(
   return { items, unreadable };
 }
 
-/** What a document column held. Throws where it is no JSON. */
+/** What a document column held. Throws where it is not what was written. */
 export function whole(value: unknown): unknown {
-  if (value instanceof Unreadable) throw new Error(`it is not JSON: ${value.why}`);
+  if (value instanceof Unreadable) throw new Error(value.why);
   return value;
 }

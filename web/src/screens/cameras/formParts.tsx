@@ -4,7 +4,7 @@ import { remakeProfile } from './profileStore.ts';
 
 /** What a field shows and does that may still be to type. */
 export const field = (profile: Profile, place: string, value: number | undefined) =>
-  isToType(profile, place) ? { value: undefined, placeholder: 'not typed yet' } : { value };
+  isToType(profile, place) ? { value: undefined, placeholder: 'to type' } : { value };
 
 /** Changes one place of a profile, which is typed by that. */
 export const typeIn = (id: string, place: string, change: (profile: Profile) => Partial<Profile>) =>
