@@ -3,7 +3,7 @@ import { rgbToXyz } from '../src/colour/rgbSpace.ts';
 import { transformBuffer } from '../src/colour/matrix.ts';
 import { pqCurve } from '../src/colour/transfer/pq.ts';
 import { seeded } from '../src/numeric/random.ts';
-import { compileOutput, type Display, levelsOf } from '../src/render/display.ts';
+import { compileOutput, type Display, levelsOf, referenceOf } from '../src/render/display.ts';
 import { hlgGamma } from '../src/render/outputs/hdr.ts';
 import { compileRendering, standardRendering } from '../src/render/rendering.ts';
 import { ocio, toPixels, worstDifference } from './tools.ts';
@@ -67,38 +67,50 @@ function shownGrey(display: Display, sceneLinear: number): number {
   return 10_000 * pqCurve.inverse(rgb[1]);
 }
 
+/** Codes of a grey card of 18 % and of a white of 100 %. */
+function codesOf(display: Display, preset: 'wide' | 'standard' | 'punchy'): number[] {
+  const rgb = new Float32Array(6);
+  rgb.fill(0.18, 0, 3).fill(1, 3);
+  compileRendering({ ...standardRendering, ...display, preset }).run(rgb);
+  return [rgb[1], rgb[4]];
+}
+
 describe.each(['wide', 'standard', 'punchy'] as const)('%s', (preset) => {
   describe.each([600, 1000, 2000, 4000])('peak %i cd/m²', (peak) => {
-    test.each(['pq', 'hlg'] as const)('%s meets the reference levels of ITU-R BT.2408, table 1', (output) => {
-      const display: Display = { output, range: 'full', peak };
-      const rendering = compileRendering({ ...standardRendering, ...display, preset });
-      const grey = new Float32Array(6);
-      grey.fill(0.18, 0, 3).fill(1, 3);
-      rendering.run(grey);
-      rendering.toLight(grey);
-      expect(grey[1] * 203).toBeCloseTo(26, 1);
-      expect(grey[4] * 203).toBeCloseTo(203, 0);
+    test('PQ meets the light of ITU-R BT.2408, table 1: 26 and 203 cd/m²', () => {
+      const codes = codesOf({ output: 'pq', range: 'full', peak }, preset);
+      const [grey, white] = codes.map((code) => 10_000 * pqCurve.inverse(code));
+      expect(grey).toBeCloseTo(26, 1);
+      expect(white).toBeCloseTo(203, 0);
+    });
+
+    test.each([0, 0.05])('HLG meets its signals: 38 and 75 %; black %d', (black) => {
+      const signals = codesOf({ output: 'hlg', range: 'full', peak, ...(black ? { black } : {}) }, preset);
+      expect(signals[0]).toBeCloseTo(0.38, 4);
+      expect(signals[1]).toBeCloseTo(0.75, 4);
     });
   });
 });
 
-test('BT.2408, table 1: grey and white as signal, 38 and 58 % PQ, 38 and 75 % HLG at 1000 cd/m²', () => {
-  const signal = (output: 'pq' | 'hlg', sceneLinear: number) => {
-    const rgb = new Float32Array(3).fill(sceneLinear);
-    compileRendering({ ...standardRendering, output, range: 'full' }).run(rgb);
-    return Math.round(rgb[0] * 100);
-  };
-  expect([signal('pq', 0.18), signal('pq', 1)]).toEqual([38, 58]);
-  expect([signal('hlg', 0.18), signal('hlg', 1)]).toEqual([38, 75]);
+test('a HLG signal of reference white is 203 cd/m² on a display of 1000, and follows the system gamma of any other (BT.2100-2, table 5)', () => {
+  // E at 75 % by the OETF's inverse, to the power of the gamma, times the peak.
+  const E = (Math.exp((0.75 - 0.55991073) / 0.17883277) + 0.28466892) / 12;
+  for (const peak of [600, 1000, 2000, 4000]) {
+    const { white, grey } = referenceOf({ output: 'hlg', peak })!;
+    expect(white).toBeCloseTo(peak * E ** hlgGamma(peak), 3);
+    expect(grey).toBeCloseTo(peak * (0.38 ** 2 / 3) ** hlgGamma(peak), 3);
+  }
+  expect(referenceOf({ output: 'hlg' })!.white).toBeCloseTo(203, 0);
+  expect(referenceOf({ output: 'hlg' })!.grey).toBeCloseTo(26, 0);
 });
 
-test('both HDR signals carry the same light', () => {
-  for (const peak of [600, 1000, 4000])
-    for (const scene of [0.02, 0.18, 1, 4])
-      expect(shownGrey({ output: 'hlg', range: 'full', peak }, scene)).toBeCloseTo(
-        shownGrey({ output: 'pq', range: 'full', peak }, scene),
-        1,
-      );
+test('on a display of 1000 cd/m² both HDR signals carry the same light, within 3 %', () => {
+  for (const scene of [0.02, 0.18, 1, 4]) {
+    const pq = shownGrey({ output: 'pq', range: 'full', peak: 1000 }, scene);
+    expect(Math.abs(shownGrey({ output: 'hlg', range: 'full', peak: 1000 }, scene) / pq - 1)).toBeLessThan(
+      0.03,
+    );
+  }
 });
 
 test('the system gamma of ITU-R BT.2100-2, note 5f, and BT.2390 beyond 2000 cd/m²', () => {
@@ -130,8 +142,10 @@ test('a display is shown on a screen as BT.709, with reference white at 1', () =
     rgb.fill(0.18, 0, 3).fill(60, 3);
     const rendering = compileRendering({ ...standardRendering, ...display, part: 'screen' });
     rendering.run(rgb);
-    // 26 of 203 cd/m² is 42 % of a gamma of 2.4; the cinema's 42 % is of its own gamma.
-    const grey = display.output === 'p3-d65' ? (0.42 ** 2.6) ** (1 / 2.4) : 0.42;
+    // 26 of 203 cd/m² is 42 % of a gamma of 2.4; the cinema's 42 % is of its own gamma, and HLG's of the display's.
+    const hdr = referenceOf(display);
+    const grey =
+      (hdr ? hdr.grey / hdr.white : 0.42 ** (display.output === 'p3-d65' ? 2.6 : 2.4)) ** (1 / 2.4);
     expect(Math.abs(rgb[1] - grey)).toBeLessThan(0.006);
     expect(rgb[4]).toBeCloseTo(1, 5);
     expect(rendering.greyAt(rgb[1])).toBeCloseTo(0.18, 4);

@@ -76,14 +76,13 @@ export function compileOrder(
   order: LutOrder,
   { shot = neutralShot, luts, cache, viewing }: CompileOptions = {},
 ): CompiledOrder {
-  const followable = isThereAndBack(order);
   const input = compileEnd(order.input, order.rendering, {
     shot: withOffset(shot, order.offset),
-    followable,
+    followable: true,
   });
   const output = compileEnd(order.output, order.rendering);
   const display = displayOf(order, viewing);
-  const restore = followable ? restoring(input, output) : null;
+  const restore = isThereAndBack(order) ? restoring(input, output) : null;
   const lane = order.look ? compileLook(shownOn(order.look, display), luts, cache) : noLook;
   return {
     ends: { input, output },

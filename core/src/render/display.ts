@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Curve } from '../colour/transfer/cameraLog.ts';
 import type { RgbSpace } from '../colour/rgbSpace.ts';
 import { type OutputId, outputIds, outputs } from './outputs/index.ts';
-import type { DisplayLevels, DisplaySystem } from './outputs/output.ts';
+import type { DisplayLevels, DisplaySystem, ReferenceLight } from './outputs/output.ts';
 
 /** What a picture is shown on: it belongs to whoever looks, and to each LUT that is made. What is not said is as usual. */
 export const displaySchema = z
@@ -47,7 +47,13 @@ export const levelsOf = ({ output, peak, black }: Shown): DisplayLevels => ({
   black: black ?? 0,
 });
 
-export const isHdr = ({ output }: Pick<Display, 'output'>): boolean => outputs[output].isHdr;
+export const isHdr = ({ output }: Pick<Display, 'output'>): boolean => 'reference' in outputs[output];
+
+/** Where reference white and an 18 % grey lie on an HDR display, cd/m²; null of any other, whose white is its peak. */
+export function referenceOf(display: Shown): ReferenceLight | null {
+  const definition = outputs[display.output];
+  return 'reference' in definition ? (definition.reference?.(levelsOf(display)) ?? null) : null;
+}
 
 /** The display with another output; what only the old one could do is dropped. */
 export function withOutput(display: Display, output: OutputId): Display {

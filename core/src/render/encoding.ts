@@ -2,9 +2,16 @@ import { type Levels, levels } from '../colour/range.ts';
 import { invert, type Mat3, transformBuffer } from '../colour/matrix.ts';
 import { rgbToRgb } from '../colour/rgbSpace.ts';
 import type { Pass } from '../numeric/passes.ts';
-import { type CompiledOutput, compileOutput, depthOf, isHdr, levelsOf, type Display } from './display.ts';
+import {
+  type CompiledOutput,
+  compileOutput,
+  depthOf,
+  isHdr,
+  levelsOf,
+  type Display,
+  referenceOf,
+} from './display.ts';
 import { outputs } from './outputs/index.ts';
-import { hdrWhite } from './outputs/output.ts';
 
 /**
  * What of a display is drawn: its own code; the part of its picture that an ordinary screen shows, as BT.709 signal with
@@ -28,8 +35,10 @@ const full = levels('full', 10);
 const screen = compileOutput({ output: 'bt1886' });
 
 /** Light that counts as 1 beside reference white, as a share of the peak. */
-export const whiteShare = (display: Display): number =>
-  isHdr(display) ? hdrWhite / levelsOf(display).peak : 1;
+export function whiteShare(display: Display): number {
+  const reference = referenceOf(display);
+  return reference ? reference.white / levelsOf(display).peak : 1;
+}
 
 function throughMatrix(m: Mat3): Pick<Encoding, 'fromLight' | 'toLight'> {
   const back = invert(m);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { mapBuffer } from '../numeric/buffer.ts';
-import { compressGamut, expandGamut } from '../colour/gamutCompression.ts';
+import { compressGamut, expandGamut, expandGamutWithin } from '../colour/gamutCompression.ts';
 import { codeToSignal, signalToCode } from '../colour/range.ts';
 import { OctaveTable } from '../numeric/octaveTable.ts';
 import { memoizeRecent } from '../numeric/memoizeRecent.ts';
@@ -44,8 +44,8 @@ export interface CompiledRendering {
   /** Display code → working RGB, in place; exact for colours that `run` did not clip. */
   inverse(rgb: Float32Array): void;
   /**
-   * The same, with colours at the very edge of the display's gamut drawn in before: there the exact inverse is so steep
-   * that no grid could follow it.
+   * The same for grids: colours at the very edge of the display's gamut are drawn in before, and light stays positive. There
+   * the exact inverse is so steep that no grid could follow it.
    */
   inverseFollowable(rgb: Float32Array): void;
   /** Display-linear light 0–1 of a grey → display code, one channel. */
@@ -115,7 +115,9 @@ function compile(rendering: Rendering): CompiledRendering {
   const codes = new OctaveTable(exactCode, ...codeSpan);
   const blackCode = exactCode(0);
   const toCode = (x: number) => (x > 0 ? codes.at(x) : blackCode);
-  const toWorking = sequence(sceneLight(tone, toScene), soft ? expandGamut : () => {});
+  const undone = sceneLight(tone, toScene);
+  const toWorking = sequence(undone, soft ? expandGamut : () => {});
+  const toFollowable = sequence(undone, soft ? expandGamutWithin : () => {});
   const beforeFit = sequence(soft ? compressGamut : () => {}, displayLight(tone, toDisplay));
   const decode: Pass = (rgb) => {
     mapBuffer(rgb, (x) => output.curve.inverse(codeToSignal(x, l)));
@@ -143,7 +145,7 @@ function compile(rendering: Rendering): CompiledRendering {
       toWorking,
     ),
     inverse: sequence(decode, fit.inverse, toWorking),
-    inverseFollowable: sequence(decode, fit.inverseFollowable, toWorking),
+    inverseFollowable: sequence(decode, fit.inverseFollowable, toFollowable),
     toSignal: (code) => codeToSignal(code, l),
     toLight(rgb) {
       mapBuffer(rgb, (x) => output.curve.inverse(codeToSignal(x, l)));

@@ -25,8 +25,6 @@ interface Sigmoid {
 
 /** What the tables span: scene light, and the way from black or from the asymptote. Beyond, the curve answers. */
 const spans = { rise: [2 ** -18, 2 ** 10], fall: [2 ** -26, 1] } as const;
-/** Nearest to its asymptote that the curve is undone. */
-const minLeft = 1e-12;
 
 /** A curve from scene-linear to display-linear light and back, read from tables, within 1e-6 of its size. */
 export class ToneScale {
@@ -56,13 +54,16 @@ export class ToneScale {
     return this.black + this.span * (x < 0 ? -this.rise.at(-x) : this.rise.at(x));
   }
 
+  /**
+   * Display-linear → scene-linear. Light over white comes back as what shows white: nothing brighter can be told from it, and
+   * the curve itself would answer with light without end.
+   */
   inverse(display: number): number {
-    const t = (display - this.black) * this.perShare;
-    return t < 0 ? -this.fall(-t) : t > 0 ? this.fall(t) : 0;
-  }
-
-  private fall(t: number): number {
-    return t < 0.5 ? this.fallLow.at(t) : this.fallHigh.at(t < 1 - minLeft ? 1 - t : minLeft);
+    const way = display - this.black;
+    if (way === 0) return 0;
+    const t = Math.min(Math.abs(way), this.span) * this.perShare;
+    const light = t < 0.5 ? this.fallLow.at(t) : this.fallHigh.at(1 - t);
+    return way < 0 ? -light : light;
   }
 }
 

@@ -14,7 +14,7 @@ import { type StopHistogram, stopHistogram } from '@velvet-dusk/core/scopes/stop
 import { type Vectorscope, vectorscope } from '@velvet-dusk/core/scopes/vectorscope';
 import { type Waveform, waveform } from '@velvet-dusk/core/scopes/waveform';
 import { applyTetrahedral } from '@velvet-dusk/core/lut/apply';
-import { isHdr } from '@velvet-dusk/core/render/display';
+import { isHdr, referenceOf } from '@velvet-dusk/core/render/display';
 import { type AboveWhite, aboveWhite } from '@velvet-dusk/core/scopes/light';
 import {
   type AnalysedView,
@@ -127,7 +127,7 @@ export const analysis = {
     compileLook({ ...look, steps, colourOnly: false }, luts).run(before);
     return {
       waveform: waveform(hdr ?? shown, picture.width, scopeSize.columns, scopeSize.levels),
-      aboveWhite: hdr && aboveWhite(hdr),
+      aboveWhite: hdr && aboveWhite(hdr, referenceOf(look.rendering)!),
       vectorscope: vectorscope(shown, scopeSize.vector),
       histogram: stopHistogram(picture.scene),
       readings: takeReadings(context),

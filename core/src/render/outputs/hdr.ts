@@ -6,7 +6,7 @@ import { hlgCurve } from '../../colour/transfer/hlg.ts';
 import { pqCurve, pqPeak } from '../../colour/transfer/pq.ts';
 import { scaled } from '../../colour/transfer/scaled.ts';
 import type { Pass } from '../../numeric/passes.ts';
-import type { DisplayLevels, DisplaySystem, OutputDefinition } from './output.ts';
+import type { DisplayLevels, DisplaySystem, OutputDefinition, ReferenceLight } from './output.ts';
 
 const peak = { usual: 1000, min: 600, max: 4000 };
 
@@ -16,10 +16,11 @@ export const pq: OutputDefinition = {
   token: (levels) => `pq${levels.peak}`,
   space: bt2020,
   citation: 'ITU-R BT.2100-2 table 4, SMPTE ST 2084:2014',
-  isHdr: true,
   peak,
   usesBlack: false,
   curve: (levels) => scaled(pqCurve, levels.peak / pqPeak),
+  // Light is light, whatever more the display can do: ITU-R BT.2408, table 1.
+  reference: () => ({ white: 203, grey: 26 }),
 };
 
 /**
@@ -60,15 +61,24 @@ function hlgSystem({ peak: white }: DisplayLevels): DisplaySystem {
   return { toLight: byLuminance(gamma - 1), fromLight: byLuminance(1 / gamma - 1) };
 }
 
+/** Signal of reference white and of an 18 % grey, whatever display shows it: ITU-R BT.2408, table 1. */
+const hlgSignals = { white: 0.75, grey: 0.38 };
+
+function hlgReference({ peak: white, black }: DisplayLevels): ReferenceLight {
+  const curve = liftedHlg({ peak: white, black });
+  const lightOf = (signal: number) => white * power(curve.inverse(signal), hlgGamma(white));
+  return { white: lightOf(hlgSignals.white), grey: lightOf(hlgSignals.grey) };
+}
+
 export const hlg: OutputDefinition = {
   id: 'hlg',
   label: 'BT.2100 HLG',
   token: (levels) => `hlg${levels.peak}`,
   space: bt2020,
   citation: 'ITU-R BT.2100-2 table 5',
-  isHdr: true,
   peak,
   usesBlack: true,
   curve: liftedHlg,
   system: hlgSystem,
+  reference: hlgReference,
 };

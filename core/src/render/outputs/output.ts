@@ -15,6 +15,12 @@ export interface DisplaySystem {
   fromLight: Pass;
 }
 
+/** Where a picture's reference white and its 18 % grey lie on a display, cd/m². */
+export interface ReferenceLight {
+  white: number;
+  grey: number;
+}
+
 /** A display: its primaries, and the curve from its light (1 at its peak) to signal. */
 export interface OutputDefinition {
   readonly id: string;
@@ -23,16 +29,12 @@ export interface OutputDefinition {
   readonly token: (levels: DisplayLevels) => string;
   readonly space: RgbSpace;
   readonly citation: string;
-  /** Shows light above reference white. */
-  readonly isHdr: boolean;
   /** cd/m² at full signal: the usual, and what may be asked for. */
   readonly peak: { readonly usual: number; readonly min: number; readonly max: number };
   /** Does a black above 0 change the curve? */
   readonly usesBlack: boolean;
   curve(levels: DisplayLevels): Curve;
   system?(levels: DisplayLevels): DisplaySystem;
+  /** Of a display that shows light above reference white: where that lies on it. */
+  reference?(levels: DisplayLevels): ReferenceLight;
 }
-
-/** Reference white of an HDR picture, cd/m², and where its 18 % grey lies: ITU-R BT.2408, table 1. */
-export const hdrWhite = 203;
-export const hdrGrey = 26;

@@ -20,7 +20,6 @@ const sdr = (spec: SdrSpec, curve: (levels: DisplayLevels) => Curve, usesBlack =
   return {
     ...rest,
     token: () => spec.id,
-    isHdr: false,
     peak: { usual, min: 40, max: 500 },
     usesBlack,
     curve,

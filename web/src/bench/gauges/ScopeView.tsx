@@ -68,7 +68,9 @@ export function ScopeView({ kind, height }: { kind: ScopeKind; height: number })
       />
       {analysis && box.width > 0 && (
         <svg width={size.width} height={size.height} className="absolute inset-0" aria-hidden>
-          {isLevels && isLight && <LightLines box={box} waveform={analysis.waveform} />}
+          {isLevels && analysis.aboveWhite && (
+            <LightLines box={box} waveform={analysis.waveform} reference={analysis.aboveWhite.reference} />
+          )}
           {isLevels && !isLight && <LevelLines box={box} waveform={analysis.waveform} scale={levelScale} />}
           {isLevels && !isLight && view !== 'recorded' && (
             <TargetBands box={box} waveform={analysis.waveform} practice={practice} />

@@ -1,7 +1,7 @@
 import { chromaOf } from '@velvet-dusk/core/colour/ycbcr';
 import { blackBands, type PracticeSettings } from '@velvet-dusk/core/readings/practice';
 import { lightLevel, lightMarks } from '@velvet-dusk/core/scopes/light';
-import { hdrGrey, hdrWhite } from '@velvet-dusk/core/render/outputs/output';
+import type { ReferenceLight } from '@velvet-dusk/core/render/outputs/output';
 import { skinLineEnd } from '../../scopes/paint.ts';
 import type { LevelScale } from '../../state/view.ts';
 import type { Analysis } from '../../workers/analysis.ts';
@@ -45,10 +45,18 @@ export function LevelLines({
 }
 
 /** Light of an HDR display, cd/m²; grey and white are told by a stronger line. */
-export function LightLines({ box, waveform }: { box: Box; waveform: Analysis['waveform'] }) {
+export function LightLines({
+  box,
+  waveform,
+  reference,
+}: {
+  box: Box;
+  waveform: Analysis['waveform'];
+  reference: ReferenceLight;
+}) {
   const y = (light: number) =>
     box.y + box.height * (1 - (lightLevel(light) - waveform.low) / (waveform.high - waveform.low));
-  return lightMarks.map((light) => (
+  return lightMarks(reference).map((light) => (
     <g key={light}>
       <line
         x1={box.x}
@@ -56,10 +64,10 @@ export function LightLines({ box, waveform }: { box: Box; waveform: Analysis['wa
         y1={y(light)}
         y2={y(light)}
         stroke="#ffffff"
-        opacity={light === hdrWhite || light === hdrGrey ? 0.3 : 0.1}
+        opacity={light === reference.white || light === reference.grey ? 0.3 : 0.1}
       />
       <text x={box.x - 5} y={y(light) + 3.5} textAnchor="end" fontSize={10.5} className="num fill-t3">
-        {light}
+        {Math.round(light)}
       </text>
     </g>
   ));

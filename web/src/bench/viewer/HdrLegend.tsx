@@ -1,4 +1,3 @@
-import { hdrWhite } from '@velvet-dusk/core/render/outputs/output';
 import { useMeasured } from '../../state/measured.ts';
 
 /** What of an HDR picture the screen does not show. */
@@ -11,7 +10,7 @@ export function HdrLegend() {
       role="note"
       className="absolute left-1/2 -translate-x-1/2 bottom-2 px-2 bg-[#000000c0] text-[12px] whitespace-nowrap"
     >
-      Shown up to {hdrWhite} cd/m².{' '}
+      Shown up to {Math.round(above.reference.white)} cd/m².{' '}
       {above.share > 0 ? (
         <>
           <span className="num">{share}</span> of the picture lies above, up to{' '}
