@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { writePng } from '@velvet-dusk/core/formats/png';
+import { parsePng, writePng } from '@velvet-dusk/core/formats/png';
 import { seeded } from '@velvet-dusk/core/numeric/random';
 import { at, dusk, json, root } from './testing/dusk.ts';
 
@@ -155,4 +155,38 @@ test('compare says how far two are apart, and which way greys go', () => {
   const told = dusk('compare', at('small.cube'), at('brighter.cube'));
   expect(told.out).toMatch(/greys: ΔE2000 .*the second is \+[3-6]\.\d\d L\*/);
   expect(dusk('compare', at('small.cube')).code).toBe(2);
+});
+
+describe('what a format cannot hold', () => {
+  test('is told with the figure and not written, unless it is asked for', () => {
+    const curve = Array.from({ length: 1024 }, (_, i) => ((i / 1023) ** 0.1).toFixed(6));
+    const grid = [0, 1, 2, 3, 4, 5, 6, 7].map((i) => [i & 1, (i >> 1) & 1, i >> 2].join(' '));
+    const head = 'LUT_1D_SIZE 1024\nLUT_1D_INPUT_RANGE 0 1\nLUT_3D_SIZE 2\nLUT_3D_INPUT_RANGE 0 1\n';
+    writeFileSync(
+      at('shaped.cube'),
+      `${head}${[...curve.map((v) => `${v} ${v} ${v}`), ...grid].join('\n')}\n`,
+    );
+    const refused = dusk('convert', '--in', at('shaped.cube'), '--out', at('bare.spi3d'));
+    expect(refused).toMatchObject({ code: 1 });
+    expect(refused.err).toMatch(/a grid of 2 points of .*off by ΔE2000 [\d.]+ at 99 %, .*--lossy/);
+    expect(existsSync(at('bare.spi3d'))).toBe(false);
+    const lossy = dusk('convert', '--in', at('shaped.cube'), '--out', at('bare.spi3d'), '--lossy');
+    expect(lossy).toMatchObject({ code: 0 });
+    const whole = dusk('convert', '--in', at('shaped.cube'), '--out', at('shaped.csp'));
+    expect(whole).toMatchObject({ code: 0 });
+    expect(whole.err).toMatch(/a table of 1024 points and a grid of 2 points; off by ΔE2000 0\.0\d at 99 %/);
+  });
+
+  test('a Hald image is applied like any other LUT', () => {
+    expect(dusk('convert', '--in', at('small.cube'), '--out', at('applied.png'), '--force').code).toBe(0);
+    for (const lut of ['small.cube', 'applied.png'])
+      expect(
+        dusk('apply', '--cube', at(lut), '--in', at('frame.png'), '--out', at(`out-${lut}.png`)).code,
+      ).toBe(0);
+    const [a, b] = ['small.cube', 'applied.png'].map((lut) => {
+      const file = at(`out-${lut}.png`);
+      return parsePng(readFileSync(file), file).rgb;
+    });
+    a.forEach((v, i) => expect(Math.abs(v - b[i])).toBeLessThan(2e-4));
+  });
 });

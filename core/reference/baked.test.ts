@@ -55,14 +55,14 @@ test('ours, as .csp, is read by OpenColorIO to the same values', () => {
   const uniform = seeded(9);
   const data = Float32Array.from(nodes.flatMap(([r, g, b]) => [r * 0.9 + 0.05 * uniform(), g ** 1.4, 1 - b]));
   const path = join(folder, 'ours.csp');
-  writeFileSync(path, writeCsp({ size: grid, data }));
+  writeFileSync(path, writeCsp({ grid: { size: grid, data } }));
   const theirs = ocio({ kind: 'file', path, interpolation: 'trilinear' }, nodes);
   expect(worst([...data], theirs.flat())).toBeLessThan(1e-6);
-  expect(worst([...data], applied(writeCsp({ size: grid, data }), 'ours.csp', nodes))).toBeLessThan(1e-6);
+  expect(worst([...data], applied(writeCsp({ grid: { size: grid, data } }), 'ours.csp', nodes))).toBeLessThan(1e-6);
 });
 
 describe('a wrong .csp', () => {
-  const right = writeCsp({ size: 2, data: Float32Array.from(nodes.slice(0, 8).flat()) });
+  const right = writeCsp({ grid: { size: 2, data: Float32Array.from(nodes.slice(0, 8).flat()) } });
   test.each([
     ['is another file', right.replace('CSPLUTV100', 'CSPLUTV200'), /line 1.*expected CSPLUTV100/],
     ['is neither 1D nor 3D', right.replace('3D', '4D'), /line 2.*1D or 3D/],

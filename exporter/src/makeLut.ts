@@ -98,7 +98,7 @@ export async function makeLut({ planned, luts, frames, files, inBackground }: Lu
     const grid = writer.grid(order.grid);
     const cube = writer.isCurve ? curveOf(compiled) : cubeAt(grid);
     if (!cube) throw new Error(`${name}: its channels depend on each other, so that no table holds it`);
-    await writeWhole(path, writer.write(cube, planned));
+    await writeWhole(path, writer.write(cube, planned, interpolation));
     const bytes = await readFile(path);
     const reread = writer.read(bytes, name);
     const rereadError = reread.size === cube.size ? largestDifference(cube.data, reread.data) : Infinity;

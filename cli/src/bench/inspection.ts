@@ -60,7 +60,7 @@ async function spoiltFiles(folder: string): Promise<string[]> {
     cube: writeCube(cube),
     spi3d: writeSpi3d(cube),
     '3dl': writeThreeDl(cube),
-    csp: writeCsp(cube),
+    csp: writeCsp({ grid: cube }),
     clf: writeClf({
       id: 'a',
       name: 'a',

@@ -1,7 +1,7 @@
 import { applyLut } from '@velvet-dusk/core/lut/apply';
-import { parseLut } from '@velvet-dusk/core/formats/lut';
 import { parsePng, writePng } from '@velvet-dusk/core/formats/png';
-import { readBytes, readText } from '../files.ts';
+import { readBytes } from '../files.ts';
+import { readLutFile } from '../lutFiles.ts';
 import { Arguments } from '../options.ts';
 import type { Command } from './command.ts';
 
@@ -9,7 +9,7 @@ export const applyCommand: Command = {
   name: 'apply',
   usage:
     '--cube FILE --in IN.png --out OUT.png [--interpolation tetrahedral|trilinear] [--strength 0..1] [--force]',
-  summary: 'applies a LUT to an 8- or 16-bit PNG and writes a 16-bit one',
+  summary: 'applies a LUT of any format that is read to an 8- or 16-bit PNG and writes a 16-bit one',
   async run(args) {
     const options = new Arguments(args, ['cube', 'in', 'out', 'interpolation', 'strength'], ['force']);
     const cubeFile = options.text('cube');
@@ -21,7 +21,7 @@ export const applyCommand: Command = {
       'tetrahedral',
     );
     const strength = options.number('strength', 1, 0, 1);
-    const lut = parseLut(await readText(cubeFile), cubeFile);
+    const lut = await readLutFile(cubeFile);
     const frame = parsePng(await readBytes(input), input);
     applyLut(lut, frame.rgb, interpolation, strength);
     await out.write(writePng(frame));

@@ -1,61 +1,57 @@
 import { extname } from 'node:path';
-import { gridLines, writeClf } from '@velvet-dusk/core/formats/clf/write';
-import { writeCsp } from '@velvet-dusk/core/formats/csp';
-import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
-import { writeHald } from '@velvet-dusk/core/formats/hald';
-import { writeSpi3d } from '@velvet-dusk/core/formats/spi3d';
-import { writeThreeDl } from '@velvet-dusk/core/formats/threeDl';
-import { type Cube3d, largestGrid, smallestGrid } from '@velvet-dusk/core/lut/cube';
-import { sizeOf } from '@velvet-dusk/core/lut/lut';
+import { convertLut, type LutTargetId, lutTargets } from '@velvet-dusk/core/inspect/convertLut';
+import { largestGrid, smallestGrid } from '@velvet-dusk/core/lut/cube';
 import { rangeChanges } from '@velvet-dusk/core/inspect/repair/simple';
-import { resample } from '@velvet-dusk/core/lut/resample';
+import { behind } from '@velvet-dusk/core/lut/behind';
 import { UsageError } from '../errors.ts';
 import { readLutFile } from '../lutFiles.ts';
 import { Arguments } from '../options.ts';
 import type { Command } from './command.ts';
 
-/** Writers by the ending of the file. */
-const writers: Record<string, (cube: Cube3d) => string | Uint8Array> = {
-  '.cube': writeCube,
-  '.spi3d': writeSpi3d,
-  '.3dl': writeThreeDl,
-  '.csp': writeCsp,
-  '.clf': (cube) =>
-    writeClf({
-      id: cube.title || 'lut',
-      name: cube.title || 'LUT',
-      description: cube.comments.join('; '),
-      inputDescriptor: 'as the LUT it was made of',
-      outputDescriptor: 'as the LUT it was made of',
-      nodes: [gridLines(cube)],
-    }),
-  '.png': (cube) => writeHald(cube, 16),
-};
-
-/** Points along an edge where nothing is asked for and the LUT has no grid. */
-const usualGrid = 33;
+const isTarget = (ending: string): ending is LutTargetId => Object.hasOwn(lutTargets, ending);
 
 export const convertCommand: Command = {
   name: 'convert',
-  usage: '--in FILE --out FILE [--grid N] [--range full-to-narrow|narrow-to-full] [--force]',
-  summary:
-    'writes a LUT of any format as one grid, in the format of the ending: cube, spi3d, 3dl, csp, clf, png (Hald)',
+  usage:
+    '--in FILE --out FILE [--grid N] [--range full-to-narrow|narrow-to-full] [--interpolation tetrahedral|trilinear] [--lossy] [--force]',
+  summary: `writes a LUT in the format of the ending (${Object.keys(lutTargets).join(', ')}) with all of it that the format can hold, and says what it cannot`,
   async run(args) {
-    const options = new Arguments(args, ['in', 'out', 'grid', 'range'], ['force']);
+    const options = new Arguments(args, ['in', 'out', 'grid', 'range', 'interpolation'], ['lossy', 'force']);
     const file = options.text('in');
     const out = options.text('out');
-    const write = writers[extname(out).toLowerCase()];
-    if (!write) throw new UsageError(`--out: ${Object.keys(writers).join(', ')} are written`);
+    const ending = extname(out).toLowerCase().slice(1);
+    if (!isTarget(ending))
+      throw new UsageError(
+        `--out: ${Object.keys(lutTargets)
+          .map((e) => `.${e}`)
+          .join(', ')} are written`,
+      );
     const range = options.optional('range');
     if (range !== undefined && !Object.hasOwn(rangeChanges, range))
       throw new UsageError(`--range: ${Object.keys(rangeChanges).join(' or ')} is needed`);
+    const interpolation = options.choice(
+      'interpolation',
+      ['tetrahedral', 'trilinear'] as const,
+      'tetrahedral',
+    );
+    const asked = options.optional('grid');
+    const grid = asked === undefined ? undefined : options.number('grid', 0, smallestGrid, largestGrid);
+    if (grid !== undefined && !Number.isInteger(grid))
+      throw new UsageError('--grid: a whole number is needed');
     const output = await options.output('out', [file]);
-    const lut = await readLutFile(file);
-    const own = lut.stages.some((s) => s.kind === '3d') ? sizeOf(lut) : usualGrid;
-    const grid = options.number('grid', own, smallestGrid, largestGrid);
-    if (!Number.isInteger(grid)) throw new UsageError('--grid: a whole number is needed');
-    const cube = resample(lut, grid);
-    const change = range === undefined ? undefined : rangeChanges[range as keyof typeof rangeChanges].change;
-    await output.write(write(change ? { ...cube, data: cube.data.map(change) } : cube));
+    const read = await readLutFile(file);
+    const lut =
+      range === undefined ? read : behind(read, rangeChanges[range as keyof typeof rangeChanges].change);
+    const made = convertLut(lut, ending, { grid, interpolation });
+    const { p99, max } = made.lost;
+    const figure = `ΔE2000 ${p99.toFixed(2)} at 99 %, ${max.toFixed(2)} at most`;
+    // A grid that was asked for is wanted with what it costs.
+    if (made.isLossy && grid === undefined && !options.flag('lossy'))
+      throw new Error(
+        `.${ending} holds ${made.holds} of ${file}, and that is off by ${figure}. Choose another format, or add --lossy to write it all the same.`,
+      );
+    await output.write(made.bytes);
+    process.stderr.write(`${out}: ${made.holds}; off by ${figure}\n`);
+    if (made.warning) process.stderr.write(`${out}: ${made.warning}\n`);
   },
 };

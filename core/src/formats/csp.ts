@@ -156,13 +156,33 @@ export function parseCsp(text: string, file: string): Lut {
   return { title: '', comments: comments.filter((c) => c !== ''), stages };
 }
 
-/** Writes a `.csp` LUT of a grid over the unit domain, six decimals, LF. */
-export function writeCsp({ size, data }: Pick<GridStage, 'size' | 'data'>): string {
+const sixDecimals = (x: number) => x.toFixed(6);
+
+/** The points of one channel that stand before a table: its entries, or the ends of a domain. */
+function pointsOf(before: TableStage | Pick<TableStage, 'domainMin' | 'domainMax'>, c: number): string[] {
+  const [low, high] = [before.domainMin[c], before.domainMax[c]];
+  const size = 'data' in before ? before.size : 2;
+  const from = Array.from({ length: size }, (_, i) => low + ((high - low) * i) / (size - 1));
+  const to = 'data' in before ? from.map((_, i) => before.data[i * 3 + c]) : [0, 1];
+  const short = (x: number) => (Number.isInteger(x) ? x.toFixed(1) : sixDecimals(x));
+  return [String(size), from.map(short).join(' '), to.map(short).join(' ')];
+}
+
+/** Writes a `.csp` LUT: a table, or a grid over the unit domain and the table before it, if there is one. Six decimals, LF. */
+export function writeCsp(
+  lut: { table: TableStage } | { shaper?: TableStage; grid: Pick<GridStage, 'size' | 'data'> },
+): string {
+  const isTable = 'table' in lut;
+  const { size, data } = isTable ? lut.table : lut.grid;
+  const before = isTable
+    ? { domainMin: lut.table.domainMin, domainMax: lut.table.domainMax }
+    : (lut.shaper ?? unit);
   const rows: string[] = [];
   for (let i = 0; i < data.length; i += 3)
-    rows.push(`${data[i].toFixed(6)} ${data[i + 1].toFixed(6)} ${data[i + 2].toFixed(6)}`);
-  const points = ['2', '0.0 1.0', '0.0 1.0'];
-  return [magic, '3D', '', ...points, ...points, ...points, '', `${size} ${size} ${size}`, ...rows, '']
+    rows.push(`${sixDecimals(data[i])} ${sixDecimals(data[i + 1])} ${sixDecimals(data[i + 2])}`);
+  const points = [0, 1, 2].flatMap((c) => pointsOf(before, c));
+  const sizes = isTable ? `${size}` : `${size} ${size} ${size}`;
+  return [magic, isTable ? '1D' : '3D', '', ...points, '', sizes, ...rows, '']
     .join('\n')
     .replaceAll('-0.000000', '0.000000');
 }

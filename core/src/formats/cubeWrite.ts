@@ -62,7 +62,10 @@ const longestTitle = 240;
  */
 export function writeCube(cube: Cube): string {
   const lines: string[] = [];
-  if (cube.title) lines.push(`TITLE "${plain(cube.title).slice(0, longestTitle)}"`);
+  const isShaped = cube.kind === '3d' && cube.shaper !== undefined;
+  // OpenColorIO's reader of the dialect knows no title.
+  if (cube.title)
+    lines.push(isShaped ? `# ${plain(cube.title)}` : `TITLE "${plain(cube.title).slice(0, longestTitle)}"`);
   for (const comment of cube.comments) lines.push(`# ${plain(comment)}`);
   if (cube.kind === '3d' && cube.shaper) return withShaper(lines, cube, cube.shaper);
   lines.push(`${cube.kind === '3d' ? 'LUT_3D_SIZE' : 'LUT_1D_SIZE'} ${cube.size}`);

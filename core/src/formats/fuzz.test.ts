@@ -23,7 +23,7 @@ const samples: Record<string, Uint8Array> = {
   spi1d: bytes(`Version 1\nFrom 0 1\nLength 16\nComponents 1\n{\n${table}\n}\n`),
   spi3d: bytes(writeSpi3d(cube)),
   '3dl': bytes(writeThreeDl(cube)),
-  csp: bytes(writeCsp(cube)),
+  csp: bytes(writeCsp({ grid: cube })),
   clf: bytes(
     writeClf({
       id: 'a',

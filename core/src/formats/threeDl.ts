@@ -4,6 +4,8 @@ import { FormatError } from './error.ts';
 /** Codes of the input's mesh and of what comes out, as this writer has them. */
 const meshTop = 1023;
 const codeTop = 4095;
+/** Points of a grid that every reader takes: FFmpeg's takes all others wrong (`reference/formats.test.ts`). */
+export const threeDlEverywhere = 17;
 const longestText = 64 * 1024 * 1024;
 
 /** Bits of whole-number codes by their largest: readers of this format have nothing else to go by. */

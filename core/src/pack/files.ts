@@ -11,6 +11,7 @@ import { writeThreeDl } from '../formats/threeDl.ts';
 import { isActive } from '../look/compile.ts';
 import type { Look } from '../look/document.ts';
 import type { CdlParams } from '../colour/cdl.ts';
+import type { Interpolation } from '../lut/apply.ts';
 import { type Cube, type Cube3d, unitDomain } from '../lut/cube.ts';
 import { compileBake } from '../order/bake.ts';
 import { describeEnd } from '../order/end.ts';
@@ -26,20 +27,20 @@ interface FileWriter {
   grid(asked: number): number;
   /** Most a value read back may differ from what was baked. */
   rounding: number;
-  write(cube: Cube, planned: PlannedLut): Uint8Array;
+  write(cube: Cube, planned: PlannedLut, interpolation: Interpolation): Uint8Array;
   read(bytes: Uint8Array, file: string): Cube;
   /** Holds a table for each channel, not a grid. */
   isCurve?: true;
 }
 /** A writer of grids. */
 interface GridWriter extends Omit<FileWriter, 'write' | 'isCurve'> {
-  write(cube: Cube3d, planned: PlannedLut): Uint8Array;
+  write(cube: Cube3d, planned: PlannedLut, interpolation: Interpolation): Uint8Array;
 }
 const ofGrid = ({ write, ...rest }: GridWriter): FileWriter => ({
   ...rest,
-  write(cube, planned) {
+  write(cube, planned, interpolation) {
     if (cube.kind !== '3d') throw new RangeError('a grid is needed');
-    return write(cube, planned);
+    return write(cube, planned, interpolation);
   },
 });
 
@@ -58,20 +59,25 @@ function oneGrid(text: string, file: string): Cube3d {
 }
 
 const textual = (
-  write: (cube: Cube3d, planned: PlannedLut) => string,
+  write: (cube: Cube3d, planned: PlannedLut, interpolation: Interpolation) => string,
   rounding = sixDecimals,
   read: FileWriter['read'] = (bytes, file) => oneGrid(textOf(bytes), file),
 ): FileWriter =>
-  ofGrid({ grid: asked, rounding, write: (cube, planned) => bytesOf(write(cube, planned)), read });
+  ofGrid({
+    grid: asked,
+    rounding,
+    write: (cube, planned, interpolation) => bytesOf(write(cube, planned, interpolation)),
+    read,
+  });
 
-const clf = (cube: Cube3d, { lut, order }: PlannedLut) =>
+const clf = (cube: Cube3d, { lut, order }: PlannedLut, interpolation: Interpolation) =>
   writeClf({
     id: cube.title,
     name: cube.title,
     description: cube.comments.join('; '),
     inputDescriptor: describeEnd(lut.input),
     outputDescriptor: `${describeEnd(lut.output)}, ${order.role}`,
-    nodes: [gridLines(cube)],
+    nodes: [gridLines(cube, interpolation)],
   });
 
 const hald = (depth: 8 | 16): FileWriter =>

@@ -1,4 +1,5 @@
 import { characterSets, type Destination } from './destination.ts';
+import { threeDlEverywhere } from '../formats/threeDl.ts';
 import type { Pack } from './document.ts';
 import { fileBytes } from './estimate.ts';
 import { type Fix, fixes, nearestGrid } from './fix.ts';
@@ -30,6 +31,13 @@ function judgeGrid(file: PlannedFile): Finding[] {
     const nearest = nearestGrid(grids, grid);
     return [{ says: `${grid} points, ${grids.join(' and ')} fit`, fix: fixes.grid(file, nearest) }];
   }
+  if (file.format === '3dl' && grids.length === 0 && grid !== threeDlEverywhere)
+    return [
+      {
+        says: `some readers take .3dl of ${threeDlEverywhere} points only and others wrong without an error; say which grids the place takes`,
+        fix: fixes.grid(file, threeDlEverywhere),
+      },
+    ];
   const bytes = fileBytes(file);
   if (maxBytes === null || bytes <= maxBytes) return [];
   const smaller = (grids.length > 0 ? grids : [33, 17]).filter((g) => g < grid);

@@ -104,7 +104,7 @@ function measure(file: PlannedFile, codes: Float32Array, folder: string): Measur
     const cube = cubes.get(grid) ?? bake({ ...planned.order, grid });
     cubes.set(grid, cube);
     const path = join(folder, `lut.${format.startsWith('hald') ? 'png' : format}`);
-    const bytes = writer.write(cube, planned);
+    const bytes = writer.write(cube, planned, 'tetrahedral');
     writeFileSync(path, bytes);
     const own = Float32Array.from(input);
     applyCube(writer.read(bytes, path), own, 'tetrahedral');

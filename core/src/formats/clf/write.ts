@@ -8,7 +8,7 @@ const escape = (text: string) =>
 const number = (x: number) => String(x);
 
 /** The lines of one process node. */
-type NodeLines = readonly string[];
+export type NodeLines = readonly string[];
 
 function node(tag: string, attributes: string, body: readonly string[]): NodeLines {
   return [
@@ -45,8 +45,19 @@ export function rangeLines({ low, high, held }: { low: number; high: number; hel
 export const tableLines = (values: readonly number[]) =>
   node('LUT1D', '', [`<Array dim="${values.length} 1">`, ...values.map(number), '</Array>']);
 
-/** A grid over 0–1, blue fastest as the format has it. @param data red fastest. */
-export function gridLines({ size, data }: { size: number; data: Float32Array }): NodeLines {
+/** A table for each channel over 0–1. */
+export function channelTableLines({ size, data }: { size: number; data: Float32Array }): NodeLines {
+  const rows = Array.from({ length: size }, (_, i) =>
+    Array.from(data.subarray(i * 3, i * 3 + 3), number).join(' '),
+  );
+  return node('LUT1D', '', [`<Array dim="${size} 3">`, ...rows, '</Array>']);
+}
+
+/** A grid over 0–1, blue fastest as the format has it. @param data red fastest. @param interpolation what readers are told to do. */
+export function gridLines(
+  { size, data }: { size: number; data: Float32Array },
+  interpolation: 'tetrahedral' | 'trilinear' = 'tetrahedral',
+): NodeLines {
   const rows: string[] = [];
   for (let r = 0; r < size; r++)
     for (let g = 0; g < size; g++)
@@ -54,25 +65,49 @@ export function gridLines({ size, data }: { size: number; data: Float32Array }):
         const at = ((b * size + g) * size + r) * 3;
         rows.push(`${data[at].toFixed(6)} ${data[at + 1].toFixed(6)} ${data[at + 2].toFixed(6)}`);
       }
-  return node('LUT3D', 'interpolation="tetrahedral"', [
+  return node('LUT3D', `interpolation="${interpolation}"`, [
     `<Array dim="${size} ${size} ${size} 3">`,
     ...rows,
     '</Array>',
   ]);
 }
 
-/** @param m 3 × 3, row by row. */
-export const matrixLines = (m: readonly number[]) =>
-  node('Matrix', '', [
-    '<Array dim="3 3">',
-    ...[0, 3, 6].map((r) =>
-      m
-        .slice(r, r + 3)
-        .map(number)
-        .join(' '),
-    ),
+/** @param m 3 × 3, row by row. @param offset what is added behind it. */
+export function matrixLines(m: readonly number[], offset: readonly number[] = [0, 0, 0]): NodeLines {
+  const hasOffset = offset.some((v) => v !== 0);
+  const row = (r: number) => [...m.slice(r * 3, r * 3 + 3), ...(hasOffset ? [offset[r]] : [])];
+  return node('Matrix', '', [
+    `<Array dim="3 ${hasOffset ? 4 : 3}">`,
+    ...[0, 1, 2].map((r) => row(r).map(number).join(' ')),
     '</Array>',
   ]);
+}
+
+/** Every channel times a scale plus an offset, then held between two values, either of which may be infinite. */
+export function scaleLines({
+  scale,
+  offset,
+  low,
+  high,
+}: {
+  scale: number;
+  offset: number;
+  low: number;
+  high: number;
+}): NodeLines[] {
+  const isStill = scale === 1 && offset === 0;
+  const diagonal = [scale, 0, 0, 0, scale, 0, 0, 0, scale];
+  const scaled = isStill ? [] : [matrixLines(diagonal, [offset, offset, offset])];
+  const bound = (end: 'min' | 'max', x: number) => [
+    `<${end}InValue>${number(x)}</${end}InValue>`,
+    `<${end}OutValue>${number(x)}</${end}OutValue>`,
+  ];
+  const bounds = [
+    ...(low > -Infinity ? bound('min', low) : []),
+    ...(high < Infinity ? bound('max', high) : []),
+  ];
+  return bounds.length > 0 ? [...scaled, node('Range', '', bounds)] : scaled;
+}
 
 export interface ClfDocument {
   id: string;
