@@ -1,10 +1,10 @@
 import { shaperRepair, splitRepair } from './curves.ts';
 import { invertRepair } from './invert.ts';
+import { luminanceRepair } from './luminance.ts';
 import type { RepairKind } from './repair.ts';
 import {
   clampRepair,
   joinRepair,
-  luminanceRepair,
   rangeRepair,
   reorderRepair,
   resampleRepair,

@@ -1,6 +1,4 @@
 import { codeToSignal, levels, signalToCode } from '../../colour/range.ts';
-import { luminanceWeights } from '../../colour/rgbSpace.ts';
-import { working } from '../../colour/spaces/index.ts';
 import { applyLut } from '../../lut/apply.ts';
 import { largestGrid, smallestGrid } from '../../lut/cube.ts';
 import { gridOf, onGrid, through } from './onGrid.ts';
@@ -167,34 +165,5 @@ export const joinRepair: RepairKind = {
       grid,
     );
     return one('joined', cube);
-  },
-};
-
-const weights = luminanceWeights(working);
-/** Light under which a ratio says nothing. */
-const dark = 1e-5;
-
-export const luminanceRepair: RepairKind = {
-  id: 'luminance',
-  label: 'Take luminance change out',
-  about: 'Colour alone is left: exposure and contrast come out as they went in.',
-  fields: [],
-  run({ lut, input, output }) {
-    const cube = onGrid(lut, 'luminance change taken out', (values, codes) => {
-      const before = Float32Array.from(codes);
-      input.compiled.toLight(before);
-      const after = Float32Array.from(values);
-      output.compiled.toLight(after);
-      for (let p = 0; p < after.length; p += 3) {
-        const y = (rgb: Float32Array) =>
-          weights[0] * rgb[p] + weights[1] * rgb[p + 1] + weights[2] * rgb[p + 2];
-        const [from, to] = [y(before), y(after)];
-        if (to < dark || from < dark) continue;
-        for (let c = 0; c < 3; c++) after[p + c] *= from / to;
-      }
-      output.compiled.fromLight(after);
-      values.set(after);
-    });
-    return one('colour-only', cube);
   },
 };
