@@ -18,7 +18,7 @@ import { type Command, printJson } from './command.ts';
 /** Everything that is said of one file: its name, what is in it, what it is, what it does, what is wrong with it. */
 async function report(file: string, profiles: readonly Profile[]) {
   const bytes = await readBytes(file);
-  const full = reportLut(readLutBytes(bytes, file), profiles, startingLooks());
+  const full = reportLut(readLutBytes(bytes, file), profiles, startingLooks(), 0, file);
   const { file: header, identity, faults, signature, valuesKey, look, ...rest } = full;
   const name = decodeName(file, { profiles, looks: startingLooks() });
   const [top] = identity.readings;
@@ -110,6 +110,7 @@ export const inspectCommand: Command = {
     const answer = shown(await report(path, profiles));
     if (options.flag('json')) return printJson(answer);
     process.stdout.write(`${answer.headline}\n${answer.identity.where}\n`);
+    if (answer.identity.remaining) process.stdout.write(`${answer.identity.remaining}\n`);
     for (const sentence of [...answer.identity.reasons, ...answer.name.doubts])
       process.stdout.write(`  ${sentence}\n`);
     for (const fault of answer.faults)

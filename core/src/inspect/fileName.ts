@@ -111,9 +111,15 @@ export function decodeName(file: string, context: NameContext): DecodedName {
         return { text, tells: ownTells[part], meaning: tells ? meaning : text };
       })
     : stem
-        .split(/[_\s]+|(?<=[A-Za-z])-(?=[A-Za-z0-9])|(?<=\d)-(?=[A-Za-z])/)
+        .split(/[_\s]+/)
         .filter((t) => t !== '')
-        .map((t) => readToken(t, context));
+        .flatMap((part) => {
+          // A word of ours may have dashes in it.
+          const whole = readToken(part, context);
+          if (whole.tells) return [whole];
+          const parts = part.split(/(?<=[A-Za-z])-(?=[A-Za-z0-9])|(?<=\d)-(?=[A-Za-z])/);
+          return parts.filter((t) => t !== '').map((t) => readToken(t, context));
+        });
   const first = (tells: string) => tokens.find((t) => t.tells === tells);
   const camera = first('camera')?.text;
   const grid = first('grid')?.text;

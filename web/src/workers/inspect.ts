@@ -102,11 +102,12 @@ async function knownOf({ looks }: InspectSetting): Promise<KnownLook[]> {
 }
 
 async function viewOf(file: LutFileOrder, setting: InspectSetting): Promise<View> {
-  const key = JSON.stringify([file.sha256, file.chosen, setting.profiles]);
+  const key = JSON.stringify([file.sha256, file.name, file.chosen, setting.profiles]);
   let view = views.get(key);
   if (!view) {
     const lut = await fetched(file);
-    view = new View(lut, ...identify(lut, setting.profiles, await knownOf(setting), file.chosen).ends);
+    const { ends } = identify(lut, setting.profiles, await knownOf(setting), file.chosen, file.name);
+    view = new View(lut, ...ends);
     views.set(key, view);
     trimmed(views);
   }
@@ -128,7 +129,8 @@ const fullDelta = 10;
 
 export const inspector = {
   async report(file: LutFileOrder, setting: InspectSetting): Promise<FullReport> {
-    return reportLut(await fetched(file), setting.profiles, await knownOf(setting), file.chosen);
+    const lut = await fetched(file);
+    return reportLut(lut, setting.profiles, await knownOf(setting), file.chosen, file.name);
   },
 
   /** Nodes of a coarse lattice, inputs and outputs, for a drawing in three dimensions. */

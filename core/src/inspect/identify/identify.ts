@@ -14,6 +14,8 @@ import {
   residualOf,
 } from './residual.ts';
 import { type NeutralSample, sampleNeutral, triplesPerGrey } from './sample.ts';
+import { howLikely, shownAs } from './shown.ts';
+import { type ToneFree, toneFree } from './toneFree.ts';
 import { howUsual } from './usual.ts';
 
 /** One way to read a LUT: from what, to what, and the look that would then be in it. */
@@ -26,6 +28,8 @@ export interface Hypothesis {
   look: FoundLook | null;
   /** Natural logarithm of how well it explains the LUT, up to a constant. */
   score: number;
+  /** What it was read by whatever its tone scale is; null where both ends were taken off. */
+  shown: { figures: ToneFree; over: number } | null;
 }
 
 /** Codes this near to an end of a display's range may be cut off. */
@@ -66,13 +70,25 @@ const exact = 0.02;
 const onPurpose = 0.6;
 
 type Kind = 'toDisplay' | 'display' | 'scene' | 'cameras' | 'return';
-/** How common each kind of LUT is; found with `usual.ts`. */
+/** How common each kind of LUT is whose ends are taken off; found with `usual.ts`. */
 const common: Record<Kind, number> = {
   toDisplay: -1.39,
   display: 0.32,
   scene: 3.71,
   cameras: -2.65,
   return: -3.31,
+};
+/** Their likelihoods beside those of `shown.ts`, found together with them: a scale, and a constant for each role. */
+const beside = 0.9;
+const besideRole: Partial<Record<RoleId, number>> = {
+  conversion: 3.14,
+  combined: -1.17,
+  monitor: -1.1,
+  trim: -0.5,
+  'creative-log': -0.35,
+  'creative-display': 1.26,
+  'camera-to-camera': 1.28,
+  return: -0.47,
 };
 const usualDisplay = 3.75;
 /** Few files are for a narrow range, and fewer say nothing of it. */
@@ -119,12 +135,24 @@ function roleOf(kind: Kind, residual: Residual, offset: number | null): RoleId {
   }
 }
 
+/** A hypothesis with the light it was found by. */
+interface Found extends Hypothesis {
+  kind: Kind;
+  from: LightSample;
+  to: LightSample;
+}
+
+/** What is nothing but an exposure to the last digits is no chance. */
+const toTheDigit = 0.004;
+const exactly = 6;
+
 /** Readings that a known look is looked for in: the likeliest. */
 const looked = 48;
 
 /**
- * Every way to read a LUT, the likeliest first: each pair of ends is taken off, and what is left is the look that would be in
- * it. The more usual that look, the likelier the pair; a look that is known settles it.
+ * Every way to read a LUT, the likeliest first. From a camera to a display it is read by what no tone scale changes; else each
+ * pair of ends is taken off, and what is left is the look that would be in it: the more usual that look, the likelier the
+ * pair. A look that is known settles it.
  */
 export function hypotheses(
   lut: Lut,
@@ -135,7 +163,7 @@ export function hypotheses(
   const ends = [...profiles.map(sceneCandidate), ...displayCandidates()];
   const ins = ends.map((e) => inputLight(sample, e));
   const outs = ends.map((e) => lightOf(sample.outputs, sample.greys, e));
-  const found: (Hypothesis & { kind: Kind; from: LightSample; to: LightSample })[] = [];
+  const found: Found[] = [];
   ends.forEach((input, i) =>
     ends.forEach((output, o) => {
       const kind = kindOf(input, output);
@@ -151,20 +179,71 @@ export function hypotheses(
         howCommon(output) +
         (kind === 'scene' && isVideo(input) ? videoLook : 0);
       const role = roleOf(kind, residual, null);
-      found.push({ role, input, output, residual, look: null, score, kind, from: ins[i], to: outs[o] });
+      found.push({
+        role,
+        input,
+        output,
+        residual,
+        look: null,
+        score,
+        shown: null,
+        kind,
+        from: ins[i],
+        to: outs[o],
+      });
     }),
   );
   found.sort((a, b) => b.score - a.score);
+  const held = new Map<Found, FoundLook>();
   for (const h of found.slice(0, looked)) {
     const holdsLook = h.kind === 'toDisplay' || h.kind === 'display' || h.kind === 'scene';
     if (!holdsLook || h.residual.worst < exact) continue;
     const look = findLook(h.from, h.to, h.residual.exposure, looks, h.kind === 'toDisplay');
-    if (!look || look.left > nearLook) continue;
-    h.look = look;
-    h.score += known * (1 - look.left / nearLook);
-    h.role = roleOf(h.kind, h.residual, look.offset);
+    if (look && look.left <= nearLook) held.set(h, look);
   }
-  return found.sort((a, b) => b.score - a.score);
+  const inLight = found.map((h) => ({
+    ...h,
+    score: beside * h.score + (besideRole[h.role] ?? 0) + (h.residual.worst < toTheDigit ? exactly : 0),
+    known: held.get(h) ?? null,
+  }));
+  const whole = [...inLight, ...shownReadings(sample, found)].map(({ known: look, ...h }) =>
+    look
+      ? {
+          ...h,
+          look,
+          role: roleOf(h.kind, h.residual, look.offset),
+          score: h.score + known * (1 - look.left / nearLook),
+        }
+      : h,
+  );
+  return whole.sort((a, b) => b.score - a.score);
+}
+
+/**
+ * LUTs from a camera to a display, whatever tone scale they have. Our own renderings only carry them: they tell the look that
+ * would be left, and settle it where that is known or none.
+ */
+function shownReadings(sample: NeutralSample, found: readonly Found[]) {
+  const groups = new Map<string, Found[]>();
+  for (const h of found) {
+    if (h.kind !== 'toDisplay' || h.input.end.kind !== 'scene' || h.output.end.kind !== 'display') continue;
+    const key = `${h.input.end.profile.id} ${h.output.end.display.range}`;
+    groups.set(key, [...(groups.get(key) ?? []), h]);
+  }
+  return [...groups.values()].flatMap((ways) => {
+    const [carrier] = ways;
+    const { end } = carrier.output;
+    const range = end.kind === 'display' ? end.display.range : 'full';
+    const figures = toneFree(sample, carrier.from, carrier.to, range);
+    if (!figures) return [];
+    return shownAs.map((as) => ({
+      ...carrier,
+      role: as.role as RoleId,
+      shown: { figures, over: as.over },
+      score: howLikely(figures, as, range === 'narrow'),
+      known: null,
+    }));
+  });
 }
 
 /** A role and what goes in, whatever display comes out, with the share of all likelihood it has. */

@@ -7,7 +7,10 @@ import { outputs } from '../../render/outputs/index.ts';
 import { latticeInputs } from '../lattice.ts';
 import { type CandidateEnd, displayCandidates } from './ends.ts';
 import { hypotheses, type Hypothesis, readings } from './identify.ts';
+import { type Claim, claimsOf, claimWords, supportOf } from './claims.ts';
 import type { KnownLook } from './knownLooks.ts';
+import { remainingWords } from './remaining.ts';
+import type { ToneFree } from './toneFree.ts';
 
 /** A role, and what goes in and comes out, as one reading of a LUT has it. */
 export interface NamedReading {
@@ -33,6 +36,8 @@ export interface Identity {
   /** Stops by which it shows the picture lighter. */
   exposure: number;
   reasons: string[];
+  /** Where it cannot be told: which two or three remain, and what would tell them apart; empty where it can. */
+  remaining: string;
   /** In the chain, in one sentence. */
   where: string;
 }
@@ -68,7 +73,25 @@ export const endWords = ({ end }: CandidateEnd): string =>
 
 const code = (v: number) => `${Math.round(v * 1023)} of 1023`;
 
-function reasonsOf({ role, input, output, residual: r, look }: Hypothesis, share: number): string[] {
+/** Why a LUT was read so whatever its tone scale is. */
+function shownReasons(f: ToneFree, over: number, input: CandidateEnd): string[] {
+  const percent = (v: number) => `${Math.round(v * 100)} %`;
+  const at =
+    over === 0
+      ? ''
+      : ` exposed ${Math.abs(over)} stop${Math.abs(over) === 1 ? '' : 's'} ${over > 0 ? 'over' : 'under'}`;
+  const out = [
+    `Taken as ${endWords(input)}${at}, an 18 % grey is shown at ${percent(f.signalAt(over))} and a white of 90 % at ${percent(f.signalAt(over + Math.log2(5)))}, whatever the tone scale is.`,
+  ];
+  if (f.wiggle < 0.05 && f.toeCorner < 0.3) out.push('Its greys then run smoothly, with a single shoulder.');
+  if (f.turn < 0.03) out.push('Colours near greys keep their order: the primaries fit.');
+  if (f.held < 0.5 && f.stirred < 0.5)
+    out.push(`Greys leave their black where ${endWords(input)} has none left.`);
+  return out;
+}
+
+function reasonsOf({ role, input, output, residual: r, look, shown }: Hypothesis): string[] {
+  if (shown) return shownReasons(shown.figures, shown.over, input);
   const out: string[] = [];
   const ends = `${endWords(input)} in and ${endWords(output)} out`;
   if (r.worst < 0.02 && Math.abs(r.exposure) < 0.02)
@@ -92,13 +115,16 @@ function reasonsOf({ role, input, output, residual: r, look }: Hypothesis, share
     if (r.toeCorner < 0.1) out.push(`The toe of ${endWords(input)} comes off it without a corner.`);
   }
   if (r.turn < 0.02) out.push('Colours near greys keep their order: the primaries fit.');
-  if (share < 0.7) out.push('Others explain it nearly as well; they are listed.');
   return out;
 }
 
-function whereOf({ role, input, output, residual, look }: Hypothesis, isColourOnly: boolean): string {
+/** Stops by which it shows the picture lighter. */
+const stopsOf = ({ look, residual, shown }: Pick<Hypothesis, 'look' | 'residual' | 'shown'>): number =>
+  shown ? 0 - shown.over : look?.offset || residual.exposure;
+
+function whereOf({ role, input, output, residual, look, shown }: Hypothesis, isColourOnly: boolean): string {
   const from = endWords(input);
-  const stops = look?.offset || residual.exposure;
+  const stops = stopsOf({ look, residual, shown });
   const amount =
     look && look.strength < 0.9 ? 'as it is: it has been toned down already' : 'at 30–60 %, by eye';
   switch (role) {
@@ -130,21 +156,29 @@ const named = ({ role, input, output }: Hypothesis, share: number): NamedReading
   share,
 });
 
+/** Hypotheses with what is written of the LUT counted in, the likeliest first. */
+const supported = (found: Hypothesis[], claims: readonly Claim[]): Hypothesis[] =>
+  claims.length === 0
+    ? found
+    : found.map((h) => ({ ...h, score: h.score + supportOf(h, claims) })).sort((a, b) => b.score - a.score);
+
 /** Readings told, at most. */
 const told = 5;
 
 /**
  * What a LUT probably is, with the likeliest pair of ends to look at it through.
  * @param chosen the reading that is taken where somebody knows better: its place among the likeliest.
+ * @param fileName what it is called, which is evidence too.
  */
 export function identify(
   lut: Lut,
   profiles: readonly Profile[],
   looks: readonly KnownLook[] = [],
   chosen = 0,
+  fileName = '',
 ): { identity: Identity; best: Hypothesis | null; ends: [CandidateEnd, CandidateEnd] } {
   const [standard] = displayCandidates();
-  const none = { chosen: 0, isNothing: false, look: null, exposure: 0, readings: [] };
+  const none = { chosen: 0, isNothing: false, look: null, exposure: 0, remaining: '', readings: [] };
   if (changesNothing(lut))
     return {
       best: null,
@@ -156,7 +190,8 @@ export function identify(
         where: 'Nowhere: it does nothing.',
       },
     };
-  const found = givesOneColour(lut) ? [] : readings(hypotheses(lut, profiles, looks));
+  const claims = claimsOf(lut, fileName, { profiles, looks });
+  const found = givesOneColour(lut) ? [] : readings(supported(hypotheses(lut, profiles, looks), claims));
   const top = found[chosen] ?? found[0];
   if (!top)
     return {
@@ -168,7 +203,7 @@ export function identify(
         where: 'Not known.',
       },
     };
-  const { best, share } = top;
+  const { best } = top;
   const { residual, look } = best;
   return {
     best,
@@ -178,9 +213,11 @@ export function identify(
       chosen: found.indexOf(top),
       isNothing: false,
       look: look && { id: look.look.id, name: look.look.name, strength: look.strength },
-      exposure: look?.offset || residual.exposure,
+      exposure: stopsOf(best),
+      remaining: remainingWords(found),
       reasons: [
-        ...reasonsOf(best, share),
+        ...reasonsOf(best),
+        ...claims.map(claimWords),
         ...(isPerChannel(lut) ? ['Channels stay apart: curves alone, no matrix.'] : []),
       ],
       where: whereOf(best, Math.abs(residual.exposure) < 0.05 && Math.abs(residual.contrast - 1) < 0.03),

@@ -49,7 +49,12 @@ const faint = midGrey / 128;
 const sameCode = 2e-6;
 
 /** What happens where light ends. @param codes of the outputs. */
-function blackOf({ light: x }: LightSample, { light: y }: LightSample, codes: Float32Array, count: number) {
+export function blackOf(
+  { light: x }: LightSample,
+  { light: y }: LightSample,
+  codes: Float32Array,
+  count: number,
+) {
   const at = (i: number) => i * triplesPerGrey * 3;
   let h = 0;
   const same = (i: number) => [0, 1, 2].every((c) => Math.abs(codes[at(i) + c] - codes[c]) < sameCode);
@@ -125,7 +130,7 @@ function nearGrey(x: Float32Array, y: Float32Array, at: number): Mat3 | null {
 }
 
 /** Splits a matrix into α·1 + a part that goes to all channels alike, and what is left: α and the root mean square of the rest. */
-function splitMatrix(J: Mat3): { own: number; rest: number } {
+export function splitMatrix(J: Mat3): { own: number; rest: number } {
   // Least squares for α and v with J = α I + 1 vᵀ: columns' means give v.
   let own = 0;
   for (let c = 0; c < 3; c++)
@@ -148,7 +153,7 @@ interface Pick {
 }
 
 /** Greys out as a power series of greys in, by least squares: its terms, and the root mean square of what they leave. */
-function fitPower(picked: readonly Pick[], power: number) {
+export function fitPower(picked: readonly Pick[], power: number) {
   const n = power + 1;
   const moments = new Float64Array(2 * power + 1);
   const aims = new Float64Array(n);

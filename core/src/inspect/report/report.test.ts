@@ -1,3 +1,4 @@
+import { startingLooks } from '../identify/knownLooks.ts';
 import { describe, expect, test } from 'vitest';
 import { lookFrom } from '../../look/startingPoints.ts';
 import { gridCodes, unitDomain } from '../../lut/cube.ts';
@@ -27,7 +28,7 @@ const baked = (role: BakeOrder['role'], look: string, more: Partial<BakeOrder> =
     title: '',
     comments: [],
   });
-const of = (lut: Lut) => reportLut(lut, allProfiles);
+const of = (lut: Lut) => reportLut(lut, allProfiles, startingLooks());
 
 const identity: Lut = lutOf({
   kind: '3d',

@@ -36,16 +36,17 @@ export interface FullReport {
 
 /**
  * Everything that can be told of a LUT by itself. @param profiles those it may be made for. @param looks those that may be in it.
- * @param chosen the reading that is taken where somebody knows better.
+ * @param chosen the reading that is taken where somebody knows better. @param fileName what it is called: evidence too.
  */
 export function reportLut(
   lut: Lut,
   profiles: readonly Profile[],
   looks: readonly KnownLook[] = [],
   chosen = 0,
+  fileName = '',
 ): FullReport {
   const lattice = latticeOf(lut);
-  const { identity: likeliest, best, ends } = identify(lut, profiles, looks, chosen);
+  const { identity: likeliest, best, ends } = identify(lut, profiles, looks, chosen, fileName);
   const view = new View(lut, ...ends);
   const tinted = best && tintedNeutrals(best, neutralOf(lattice));
   const identity = best && tinted && best.role === 'combined' ? asConversion(likeliest, best) : likeliest;

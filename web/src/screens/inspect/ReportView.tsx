@@ -29,12 +29,13 @@ function Part({
 
 /** What it probably is, each reading with its confidence; another can be taken. */
 function WhatItIs({ row, report }: { row: Row; report: FullReport }) {
-  const { readings, chosen, reasons, where, look } = report.identity;
+  const { readings, chosen, reasons, remaining, where, look } = report.identity;
   const { looks } = useOpenProject();
   const own = look && looks.find((l) => l.id === look.id);
   return (
     <div className="grid gap-1 text-[12.5px]">
       <p className="text-t1">{where}</p>
+      {remaining !== '' && <p className="text-close">◐ {remaining}</p>}
       <ul className="text-t2 grid gap-0.5">
         {reasons.map((r) => (
           <li key={r}>{r}</li>

@@ -1,0 +1,54 @@
+import type { RoleId } from '../../order/roles/index.ts';
+import type { ToneFree } from './toneFree.ts';
+
+/** A LUT from a camera to a display, as one of three: what it does to footage exposed so many stops over. */
+export interface ShownAs {
+  role: Extract<RoleId, 'conversion' | 'combined' | 'monitor'>;
+  /** Stops over. */
+  over: number;
+}
+
+/** Roles, and the exposures people make monitor LUTs for. */
+export const shownAs: readonly ShownAs[] = [
+  { role: 'conversion', over: 0 },
+  { role: 'combined', over: 0 },
+  ...[-2, -1, 1, 1.5, 2, 3].map((over): ShownAs => ({ role: 'monitor', over })),
+];
+
+/** A figure, how much it says where it is not as it is for most, and how wide it spreads. */
+interface Habit {
+  weight: number;
+  width: number;
+  of(f: ToneFree, as: ShownAs): number;
+}
+
+/** An 18 % grey and a white of 90 %, as most makers show them (common practice). */
+const usual = { grey: 0.438, white: 0.808, whiteStops: Math.log2(0.9 / 0.18), top: 6.02, toeSlope: 1.19 };
+const isConversion = ({ role }: ShownAs) => role === 'conversion';
+
+/** Found by maximum likelihood on files of nine tone scales and on our own; seven others are kept for the test (`testing/makers.ts`). */
+const habits: readonly Habit[] = [
+  { weight: 0.903, width: 2.48, of: (f) => f.rest },
+  { weight: 0.58, width: 0.0141, of: (f) => f.wiggle },
+  { weight: 0.377, width: 0.161, of: (f) => f.toeSlope - usual.toeSlope },
+  { weight: 0.337, width: 0.0113, of: (f) => f.toeCorner },
+  { weight: 6.73, width: 0.123, of: (f, { over }) => f.signalAt(over) - usual.grey },
+  { weight: 1.18, width: 0.0433, of: (f, { over }) => f.signalAt(over + usual.whiteStops) - usual.white },
+  { weight: 0.499, width: 0.106, of: (f, { over }) => f.top - over - usual.top },
+  { weight: 1.75, width: 0.017, of: (f) => f.turn },
+  { weight: 1.9, width: 7.29, of: (f) => f.held },
+  { weight: 0.348, width: 0.0015, of: (f) => f.stirred },
+  { weight: 3.01, width: 0.0003, of: (f, as) => (isConversion(as) ? f.tint : 0) },
+  { weight: 1.09, width: 0.0208, of: (f, as) => (isConversion(as) ? f.turn : 0) },
+  { weight: 1.08, width: 0.148, of: (f, as) => (isConversion(as) ? f.saturationOff : 0) },
+];
+
+/** How common each is, beside what is no LUT from a camera to a display. */
+const common = { conversion: 1.56, combined: -1.47, monitor: -0.92, narrow: -1.32, eachStopOver: -2.08 };
+
+/** Natural logarithm of how likely a LUT is one of these, up to the constant of `identify.ts`. */
+export const howLikely = (f: ToneFree, as: ShownAs, isNarrow: boolean): number =>
+  common[as.role] +
+  common.eachStopOver * Math.abs(as.over) +
+  (isNarrow ? common.narrow : 0) -
+  habits.reduce((sum, h) => sum + h.weight * Math.log1p((h.of(f, as) / h.width) ** 2), 0);
