@@ -10,11 +10,12 @@ import type { MadeLut } from '@velvet-dusk/core/pack/manifest';
 import { type DeviceId, devices } from '@velvet-dusk/core/device/devices';
 import { deviceResult } from '@velvet-dusk/core/device/operate';
 import { bake, compileBake } from '@velvet-dusk/core/order/bake';
+import { plateCodes } from '@velvet-dusk/core/order/plateCodes';
 import type { Cube3d } from '@velvet-dusk/core/lut/cube';
 import { type LutText, readLuts } from '@velvet-dusk/core/formats/lutTexts';
 import type { Interpolation } from '@velvet-dusk/core/lut/apply';
 import { stepBack } from './stepBack.ts';
-import { type ProofFrame, samplesFor } from './proofFrames.ts';
+import type { ProofFrame } from './proofFrames.ts';
 
 /** One LUT of a pack, with the files it is written to. */
 export interface LutTask {
@@ -87,7 +88,7 @@ export async function makeLut({ planned, luts, frames, files, inBackground }: Lu
     cubes.set(grid, cube);
     return cube;
   };
-  const plates = samplesFor(frames, compiled.ends.input);
+  const plates = plateCodes(frames, compiled.ends.input);
   const results: LutResult[] = [];
   for (const { path, name, format, interpolation, device, before } of files) {
     if (format === 'cdl') {

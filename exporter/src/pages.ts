@@ -24,7 +24,8 @@ import { compileEnd } from '@velvet-dusk/core/order/end';
 import { type MeasuredPair, pairBlocks } from '@velvet-dusk/core/pack/guide/content';
 import { pairResidual } from '@velvet-dusk/core/pack/pair';
 import { stepBack } from './stepBack.ts';
-import { framesOf, type ProofFrame, samplesFor, thinned } from './proofFrames.ts';
+import { framesOf, type ProofFrame, thinned } from './proofFrames.ts';
+import { plateCodes } from '@velvet-dusk/core/order/plateCodes';
 
 export interface Page {
   path: string;
@@ -104,7 +105,7 @@ function measurePairs(spec: PackSpec, { files }: Manifest): Map<string, Measured
     const profile = spec.profiles.find((p) => p.id === from);
     const look = spec.looks.find((l) => l.id === told!.id)?.document;
     if (!profile || !look || frames.length === 0) continue;
-    const codes = samplesFor(frames, compileEnd({ kind: 'scene', profile }, look.rendering));
+    const codes = plateCodes(frames, compileEnd({ kind: 'scene', profile }, look.rendering));
     const order = {
       look,
       profile,

@@ -42,7 +42,10 @@ export interface ProofGroup {
   worst: WorstColour;
 }
 
-/** How far a cube is from the exact recipe. Mean and 99 % at the top are those of its worst group that is judged. */
+/**
+ * How far a cube is from the exact recipe, by the interpolation that is named. Mean and 99 % at the top are those of the one judged group that comes
+ * nearest to its limits, or is furthest over them; the most is that of all that are judged.
+ */
 export interface Proof extends ProofFigures {
   samples: number;
   interpolation: Interpolation;
@@ -183,7 +186,14 @@ export function proveCube(cube: Cube, order: CompiledOrder, options: ProofOption
   const samples = groups.reduce((sum, g) => sum + g.samples, 0);
   // The hardest group need not hold the single worst colour.
   const max = worst!.deltaE;
-  return { samples, interpolation: 'tetrahedral', ...hardest, max, groups, worst: worst! };
+  return {
+    samples,
+    interpolation: options.interpolation ?? 'tetrahedral',
+    ...hardest,
+    max,
+    groups,
+    worst: worst!,
+  };
 }
 
 /** A grid at which a recipe keeps to the limits, with what it was measured to be off there. */

@@ -140,18 +140,13 @@ export function proveFile(
 ): FileProof {
   const proof = proveCube(cube, compiled, { plates, count, interpolation });
   const groups = groupFigures(proof, interpolation);
-  const judged = groups.filter((g) => g.id !== 'beyond');
-  const hardest = judged.reduce((a, b) => (b.p99 > a.p99 ? b : a));
-  const figures = {
-    mean: Math.max(...judged.map((g) => g.mean)),
-    p99: hardest.p99,
-    max: Math.max(...judged.map((g) => g.max)),
-  };
+  const { mean, p99, max } = proof;
+  const figures = { mean, p99, max };
   const greys = greyAxis(cube, compiled, interpolation);
   const shares = nodeShares(cube, lut);
   return {
     samples: proof.samples,
-    interpolation,
+    interpolation: proof.interpolation,
     ...figures,
     worst: proof.groups
       .filter((g) => g.id !== 'beyond')

@@ -21,6 +21,8 @@ const plateSchema = z.strictObject({
   name: z.string().max(120),
   profileId: z.string(),
   shot: shotSchema,
+  /** Bits its codes really use: a narrow range is counted in them. */
+  usedDepth: z.number().int().min(1).max(16).nullable().optional(),
   /** A PNG of 16 bits, base64. */
   png: z.string().max(8_000_000),
 });

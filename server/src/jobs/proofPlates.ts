@@ -1,17 +1,12 @@
-import { atDepth, type Profile } from '@velvet-dusk/core/camera/profile';
-import { codeToLight, type CompiledEnd } from '@velvet-dusk/core/order/end';
-import type { Shot } from '@velvet-dusk/core/look/shot';
+import type { CompiledEnd } from '@velvet-dusk/core/order/end';
+import { plateCodes, type RecordedPixels } from '@velvet-dusk/core/order/plateCodes';
 import { sparse } from '@velvet-dusk/core/proposals/plateEvaluator';
 import { memoizeRecent } from '@velvet-dusk/core/numeric/memoizeRecent';
 import { readRaster } from '../frames/raster.ts';
 
 /** A plate as a proof takes pixels of it. */
-export interface ProofPlate {
+export interface ProofPlate extends Omit<RecordedPixels, 'rgb'> {
   path: string;
-  profile: Profile;
-  shot: Shot;
-  /** Bits its codes really use. */
-  usedDepth: number | null;
 }
 
 /** Pixels taken of each plate; all together are thinned to a third of the proof. */
@@ -22,19 +17,12 @@ const sampled = memoizeRecent(200, async (path: string): Promise<Float32Array> =
   return sparse(rgb, width, height, pixelsEach).rgb;
 });
 
-/** Pixels of plates as the input of an order has them, after their shot lanes. */
+/** Pixels of plates as the input of an order has them; a frame that cannot be read is left out. */
 export async function plateSamples(plates: readonly ProofPlate[], input: CompiledEnd): Promise<Float32Array> {
-  const parts: Float32Array[] = [];
-  for (const { path, profile, shot, usedDepth } of plates) {
-    const codes = await sampled(path).catch(() => null);
-    if (!codes) continue;
-    const light = Float32Array.from(codes);
-    const recorded = usedDepth === null ? profile : atDepth(profile, usedDepth);
-    codeToLight(recorded, shot)(light);
-    input.fromLight(light);
-    parts.push(light);
+  const read: RecordedPixels[] = [];
+  for (const { path, ...plate } of plates) {
+    const rgb = await sampled(path).catch(() => null);
+    if (rgb) read.push({ ...plate, rgb });
   }
-  const all = new Float32Array(parts.reduce((sum, p) => sum + p.length, 0));
-  parts.reduce((at, part) => (all.set(part, at), at + part.length), 0);
-  return all;
+  return plateCodes(read, input);
 }

@@ -174,7 +174,14 @@ export class PlateService {
       chosen.map(async ({ plate, profile: { id: profileId } }) => {
         const { frameSha } = await this.filesOf(plate.id);
         const frame = await readRaster(this.files.pathOf(frameSha), plate.name);
-        return frameToPlate(frame, { id: plate.id, name: plate.name, profileId, shot: plate.shot });
+        const usedDepth = plate.facts?.usedDepth ?? null;
+        return frameToPlate(frame, {
+          id: plate.id,
+          name: plate.name,
+          profileId,
+          shot: plate.shot,
+          usedDepth,
+        });
       }),
     );
     return { plates, profiles: chosen.map((c) => c.profile) };

@@ -10,6 +10,7 @@ import { latticeOf } from '@velvet-dusk/core/inspect/lattice';
 import { repairKind } from '@velvet-dusk/core/inspect/repair/index';
 import { type RepairReadings, repairReadings } from '@velvet-dusk/core/inspect/repair/readings';
 import type { RepairSettings } from '@velvet-dusk/core/inspect/repair/repair';
+import { figuresOf } from '@velvet-dusk/core/order/proof';
 import { type FullReport, reportLut } from '@velvet-dusk/core/inspect/report/report';
 import { View } from '@velvet-dusk/core/inspect/report/view';
 import { sampleFolder } from '@velvet-dusk/core/inspect/sampleFolder';
@@ -178,9 +179,8 @@ export const inspector = {
     }
     const { width, height } = there;
     const pictures = await Promise.all([a, b, map].map((s) => pictureOf(s, width, height)));
-    errors.sort();
-    const mean = errors.reduce((sum, e) => sum + e, 0) / errors.length;
-    return Comlink.transfer({ pictures, mean, p99: errors[Math.floor(0.99 * errors.length)] }, pictures);
+    const { mean, p99 } = figuresOf(errors);
+    return Comlink.transfer({ pictures, mean, p99 }, pictures);
   },
 
   async compare(files: readonly [LutFileOrder, LutFileOrder]): Promise<LutDifference> {
