@@ -74,6 +74,62 @@ function spoilt(
 const kindsOf = (cube: Cube3d) => findFaults(lutOf(cube)).map((f) => f.id);
 const faultOf = (cube: Cube3d, id: string) => findFaults(lutOf(cube)).find((f) => f.id === id)!;
 
+/** The values of another node in each place. */
+const moved = (
+  from: (place: [number, number, number]) => [number, number, number],
+  cube = combined(),
+): Cube3d => {
+  const { size } = cube;
+  return spoilt((_, { r, g, b, c }) => {
+    const [x, y, z] = from([r, g, b]).map((i) => (i + size) % size);
+    return cube.data[((z * size + y) * size + x) * 3 + c];
+  }, cube);
+};
+
+describe('tables that were written wrong', () => {
+  const sound = [
+    combined(),
+    combined(lookFrom('cold-dusk', 'x'), profileOf('wren'), 17),
+    combined(lookFrom('silver', 'x'), profileOf('plover'), 65),
+  ];
+  test.each([0, 1, 2])('a plane across axis %i written twice', (axis) => {
+    for (const cube of sound)
+      for (const share of [0.3, 0.5, 0.7]) {
+        const plane = Math.round(share * (cube.size - 1));
+        const twice = moved(
+          (place) => place.map((i, a) => (a === axis && i > plane ? i - 1 : i)) as typeof place,
+          cube,
+        );
+        const fault = faultOf(twice, 'planeTwice');
+        expect(fault.at![axis]).toBeCloseTo((plane + 1) / (cube.size - 1), 6);
+        const once = moved(
+          (place) => place.map((i, a) => (a === axis && i === plane + 1 ? plane : i)) as typeof place,
+          cube,
+        );
+        expect(kindsOf(once)).toContain('planeTwice');
+      }
+  });
+
+  test.each([0, 1, 2])('all of it shifted by one node along axis %i, either way', (axis) => {
+    for (const cube of sound)
+      for (const by of [1, -1]) {
+        const shifted = moved(
+          (place) => place.map((i, a) => (a === axis ? i + by : i)) as typeof place,
+          cube,
+        );
+        expect(kindsOf(shifted)).toContain('shiftedGrid');
+      }
+  });
+
+  test.each([1, -1])('its lines shifted by %i', (by) => {
+    for (const cube of sound) {
+      const { length } = cube.data;
+      const data = cube.data.map((_, i) => cube.data[(i + by * 3 + length) % length]);
+      expect(kindsOf({ ...cube, data })).toContain('shiftedGrid');
+    }
+  });
+});
+
 describe('what is done to a sound LUT is found, and placed', () => {
   test.each([
     [10, 16, 20, 0, 0.05],

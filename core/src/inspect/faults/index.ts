@@ -7,12 +7,16 @@ import type { Fault, FaultKind } from './fault.ts';
 import { folds } from './fold.ts';
 import { kink } from './kink.ts';
 import { narrowOutput } from './narrowOutput.ts';
+import { planeTwice } from './planeTwice.ts';
 import { reversal } from './reversal.ts';
+import { shiftedGrid } from './shifted.ts';
 import { swappedAxes } from './swapped.ts';
 
 /** Everything that is looked for in a LUT, the gravest first. To add one: a file beside these, a line here, a seeded LUT in the test. */
 export const faultKinds: readonly FaultKind[] = [
   swappedAxes,
+  shiftedGrid,
+  planeTwice,
   reversal,
   narrowOutput,
   clampedShadows,

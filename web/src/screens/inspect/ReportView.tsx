@@ -69,7 +69,7 @@ function Faults({ report }: { report: FullReport }) {
     return (
       <p className="text-[12.5px] text-t2">
         <span className="text-holds">●</span> Nothing is wrong with it: no folds, reversals, kinks, steps, bad
-        nodes, clamped shadows, tinted neutrals or swapped channels.
+        nodes, planes written twice, shifts, clamped shadows, tinted neutrals or swapped channels.
       </p>
     );
   return (
