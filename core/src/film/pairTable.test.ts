@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
-import { pairTable } from './pairTable.ts';
+import { curveTable, pairTable } from './pairTable.ts';
 
-test('the table of stock pairs in docs/film.md holds the numbers of the stocks', () => {
+test('the tables of stock pairs and of curves in docs/film.md hold the numbers of the stocks', () => {
   const text = readFileSync(new URL('../../../docs/film.md', import.meta.url), 'utf8');
   const rows = text
     .split('\n')
@@ -14,5 +14,5 @@ test('the table of stock pairs in docs/film.md holds the numbers of the stocks',
         .map((cell) => cell.trim())
         .join(' | '),
     );
-  for (const row of pairTable()) expect(rows).toContain(row);
+  for (const row of [...pairTable(), ...curveTable()]) expect(rows).toContain(row);
 });

@@ -1,3 +1,4 @@
+import { layerNames } from './stock.ts';
 import { negatives } from './negatives.ts';
 import { prints } from './prints.ts';
 import { pairFacts } from './system.ts';
@@ -22,3 +23,13 @@ export function pairTable(): string[] {
     }),
   );
 }
+
+/** Curves of every stock as `docs/film.md` lists them: Dmin, Dmax, gamma, speed point, toe and shoulder of each layer. */
+export const curveTable = (): string[] =>
+  [...negatives, ...prints].map(({ name, layers }) => {
+    const cells = layerNames.map((layer) => {
+      const { dMin, dMax, gamma, speed, toe, shoulder } = layers[layer];
+      return [dMin, dMax, gamma, speed, toe, shoulder].join(', ');
+    });
+    return [name, ...cells].join(' | ');
+  });
