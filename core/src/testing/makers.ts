@@ -56,7 +56,7 @@ const logistic =
 /** Families on which weights are fitted. */
 export const fittedFamilies: readonly ToneFamily[] = [
   family('logistic in stops', 0.16, logistic(1, 1.4)),
-  family('hyperbolic tangent', 0.13, (x) => Math.tanh(x * 0.7)),
+  family('tanh', 0.13, (x) => Math.tanh(x * 0.7)),
   family('power to a clip', 0.15, (x) => x ** 1.15),
   family('square root rational', 0.12, (x) => x / Math.sqrt(1 + x * x)),
   family('steep Naka and Rushton', 0.14, (x) => x ** 1.35 / (x ** 1.35 + 0.6)),
@@ -77,7 +77,7 @@ export const fittedFamilies: readonly ToneFamily[] = [
     const erf = Math.sign(z) * (1 - tail * Math.exp(-z * z));
     return (1 + erf) / 2;
   }),
-  family('tangent, hue kept', 0.14, (x) => Math.tanh(x * 0.8), { isHueKept: true }),
+  family('tanh, hue kept', 0.14, (x) => Math.tanh(x * 0.8), { isHueKept: true }),
 ];
 
 /** Families that take no part in fitting. */
@@ -85,7 +85,7 @@ export const foreignFamilies: readonly ToneFamily[] = [
   family('exponential', 0.15, (x) => 1 - Math.exp(-x)),
   family('rational with a white', 0.13, (x) => (x * (1 + x / 36)) / (1 + x)),
   family('rational of second degree', 0.14, (x) => (x * (2.51 * x + 0.03)) / (x * (2.43 * x + 0.59) + 0.14)),
-  family('arc tangent', 0.12, (x) => (2 / Math.PI) * Math.atan((x * Math.PI) / 2)),
+  family('arctan', 0.12, (x) => (2 / Math.PI) * Math.atan((x * Math.PI) / 2)),
   family('straight with a knee', 0.16, (x) => (x < 0.6 ? x : 0.6 + 0.4 * (1 - Math.exp(-(x - 0.6) / 0.9)))),
   family('log between two ends', 0.13, (x) => {
     const t = Math.max(0, Math.min((Math.log2(x / grey) + 7) / 12.5, 1));
