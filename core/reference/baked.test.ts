@@ -58,7 +58,9 @@ test('ours, as .csp, is read by OpenColorIO to the same values', () => {
   writeFileSync(path, writeCsp({ grid: { size: grid, data } }));
   const theirs = ocio({ kind: 'file', path, interpolation: 'trilinear' }, nodes);
   expect(worst([...data], theirs.flat())).toBeLessThan(1e-6);
-  expect(worst([...data], applied(writeCsp({ grid: { size: grid, data } }), 'ours.csp', nodes))).toBeLessThan(1e-6);
+  expect(worst([...data], applied(writeCsp({ grid: { size: grid, data } }), 'ours.csp', nodes))).toBeLessThan(
+    1e-6,
+  );
 });
 
 describe('a wrong .csp', () => {

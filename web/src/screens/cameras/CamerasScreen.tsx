@@ -111,7 +111,7 @@ export function CamerasScreen() {
           </p>
         )}
         <div className="px-3 py-2 border-t border-g3 flex flex-col gap-2">
-          {own.length > 0 && project.plates.length === 0 && (
+          {own.some(isFinished) && project.plates.length === 0 && (
             <NextStation to={`/${project.id}/plates`} text="Next: import frames" />
           )}
           <Button onClick={() => setNew(true)}>New profile</Button>
