@@ -86,6 +86,21 @@ const moved = (
   }, cube);
 };
 
+test.each([33, 65])(
+  'a corner where slopes are small is found like one where they are steep: grid of %i',
+  (size) => {
+    for (const camera of ['heron', 'wren'])
+      for (const share of [0.5, 0.65]) {
+        const cube = combined(lookFrom('cold-dusk', 'x'), profileOf(camera), size);
+        const node = Math.round(share * (size - 1));
+        const levels = [0, 1, 2].map((c) => cube.data[((node * size + node) * size + node) * 3 + c]);
+        // Behind one level the slope of every channel is a third of what it was.
+        const cornered = spoilt((v, { c }) => (v > levels[c] ? levels[c] + (v - levels[c]) / 3 : v), cube);
+        expect(faultOf(cornered, 'kink').at![0]).toBeCloseTo(node / (size - 1), 6);
+      }
+  },
+);
+
 describe('tables that were written wrong', () => {
   const sound = [
     combined(),
