@@ -46,11 +46,12 @@ export async function makePack(
   work: string,
   options: MakeOptions,
 ): Promise<{ manifest: Manifest; plan: Plan }> {
-  const plan = planOrRefuse(spec);
+  const planned = await planOrRefuse(spec, options);
+  const { plan } = planned;
   // Every LUT listens for a stop.
   if (options.signal) setMaxListeners(0, options.signal);
   const made = await makeFiles(spec, plan, work, options);
-  const manifest = await finishPack(spec, plan, made, filesIn(work), options);
+  const manifest = await finishPack(spec, planned, made, filesIn(work), options);
   refuseHeld(manifest);
   return { manifest, plan };
 }
@@ -72,7 +73,7 @@ export async function putInPlace(spec: PackSpec, out: string, signal?: AbortSign
  * not finished, and goes on there after a kill. Throws a TakenName where something is under either name already.
  */
 export async function exportPack(spec: PackSpec, out: string, options: MakeOptions): Promise<Manifest> {
-  planOrRefuse(spec);
+  await planOrRefuse(spec, options);
   const { manifest } = await makePack(spec, await claimWork(out, specHash(spec), filesFolder), options);
   await putInPlace(spec, out, options.signal);
   return manifest;

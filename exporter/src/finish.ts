@@ -4,18 +4,18 @@ import { join } from 'node:path';
 import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
 import { engine } from '@velvet-dusk/core/order/engine';
 import { findBefore, purposeOf } from '@velvet-dusk/core/pack/changes';
-import { type Judgement, judgePlan } from '@velvet-dusk/core/pack/judge';
 import { type Manifest, manifestFile, manifestKind, manifestVersion } from '@velvet-dusk/core/pack/manifest';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import type { Cube3d } from '@velvet-dusk/core/lut/cube';
 import { lookTransform, ocioConfig } from '@velvet-dusk/core/pack/ocioConfig';
-import type { Plan, PlannedFile } from '@velvet-dusk/core/pack/plan';
+import type { PlannedFile } from '@velvet-dusk/core/pack/plan';
 import { proofFindings } from '@velvet-dusk/core/pack/proof';
 import { type PackRelease, type PackSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
 import type { Standing } from '@velvet-dusk/core/pack/standing';
 import { lutOrder } from '@velvet-dusk/core/order/bake';
 import type { MadeFile } from './journal.ts';
 import { PackError } from './makeFiles.ts';
+import type { Planned } from './planning.ts';
 import { putFile } from './putFile.ts';
 import type { PackThreads } from './threads.ts';
 
@@ -42,17 +42,16 @@ export async function filesBelow(folder: string): Promise<string[]> {
 /** What stands against a pack by its plan and by what was measured of its files. */
 function standingOf(
   spec: PackSpec,
-  plan: Plan,
-  { files, destinations }: Judgement,
+  { plan, said, saidOfPlaces }: Planned,
   made: (file: PlannedFile) => MadeFile,
 ): Standing {
   const rules = plan.files.flatMap((file, i) => {
     const refused = made(file).device?.refused;
-    const said = [...files[i].map((f) => f.says), ...(refused ? [`its device refuses it: ${refused}`] : [])];
-    return said.length > 0 ? [`${file.path}: ${said.join('; ')}`] : [];
+    const against = [...said[i], ...(refused ? [`its device refuses it: ${refused}`] : [])];
+    return against.length > 0 ? [`${file.path}: ${against.join('; ')}`] : [];
   });
   const places = spec.pack.destinations.flatMap(({ id, label }) =>
-    (destinations.get(id) ?? []).map((f) => `${label}: ${f.says}`),
+    (saidOfPlaces.get(id) ?? []).map((says) => `${label}: ${says}`),
   );
   return {
     criteria: spec.release?.criteria ?? [],
@@ -64,8 +63,7 @@ function standingOf(
   };
 }
 
-export function manifestOf(spec: PackSpec, plan: Plan, made: ReadonlyMap<string, MadeFile>): Manifest {
-  const judged = judgePlan(spec.pack, plan);
+function manifestOf(spec: PackSpec, planned: Planned, made: ReadonlyMap<string, MadeFile>): Manifest {
   const before = findBefore(spec.previous?.files ?? []);
   const madeOf = (file: PlannedFile): MadeFile => {
     const result = made.get(file.path);
@@ -74,7 +72,7 @@ export function manifestOf(spec: PackSpec, plan: Plan, made: ReadonlyMap<string,
   };
   const release = (told: PackRelease) => {
     const { criteria: _, ...rest } = told;
-    return { ...rest, standing: standingOf(spec, plan, judged, madeOf) };
+    return { ...rest, standing: standingOf(spec, planned, madeOf) };
   };
   return {
     kind: manifestKind,
@@ -83,12 +81,9 @@ export function manifestOf(spec: PackSpec, plan: Plan, made: ReadonlyMap<string,
     project: spec.project,
     engine,
     release: spec.release && release(spec.release),
-    files: plan.files.map((file, i) => {
+    files: planned.plan.files.map((file, i) => {
       const result = madeOf(file);
-      const found = [
-        ...judged.files[i].map((f) => f.says),
-        ...(result.proof ? proofFindings(result.proof) : []),
-      ];
+      const found = [...planned.said[i], ...(result.proof ? proofFindings(result.proof) : [])];
       const bare = manifestFile(file, { ...result, findings: found });
       const known = before({ path: file.path, purpose: purposeOf(bare) })?.difference;
       return { ...bare, difference: bare.difference ?? known ?? null };
@@ -142,12 +137,12 @@ async function putConfig(spec: PackSpec, folder: string, threads: PackThreads, s
  */
 export async function finishPack(
   spec: PackSpec,
-  plan: Plan,
+  planned: Planned,
   made: ReadonlyMap<string, MadeFile>,
   folder: string,
   { threads, signal }: { threads: PackThreads; signal?: AbortSignal | undefined },
 ): Promise<Manifest> {
-  const manifest = manifestOf(spec, plan, made);
+  const manifest = manifestOf(spec, planned, made);
   if (spec.pack.ocioConfig) {
     await putConfig(spec, folder, threads, signal);
     await putLookTransforms(spec, folder);

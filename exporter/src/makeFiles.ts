@@ -5,13 +5,13 @@ import { type DeviceId, devices } from '@velvet-dusk/core/device/devices';
 import { contentHash } from '@velvet-dusk/core/look/hash';
 import { findBefore } from '@velvet-dusk/core/pack/changes';
 import { plannedPurpose } from '@velvet-dusk/core/pack/manifest';
-import { judgePlan } from '@velvet-dusk/core/pack/judge';
-import { type Plan, planPack, type PlannedFile } from '@velvet-dusk/core/pack/plan';
+import type { Plan, PlannedFile } from '@velvet-dusk/core/pack/plan';
 import { type PackSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
 import { noReasons } from '@velvet-dusk/core/pack/standing';
 import { eachOf } from './eachOf.ts';
 import { filesIn, Journal, type MadeFile } from './journal.ts';
 import { framesOf, thinned } from './proofFrames.ts';
+import type { Planned } from './planning.ts';
 import type { PackThreads } from './threads.ts';
 
 /** A pack that cannot be exported as it is planned. */
@@ -57,21 +57,17 @@ export const specHash = (spec: PackSpec): string => {
 };
 
 /** Plans a spec. Throws a PackError that lists what keeps it from being exported. */
-export function planOrRefuse(spec: PackSpec): Plan {
-  const plan = planPack(spec.pack, spec);
-  const judged = judgePlan(spec.pack, plan);
-  const problems = [
-    ...plan.refused.map((r) => r.says),
-    ...plan.files.flatMap((file, i) =>
-      judged.files[i].filter((f) => f.isNoFile).map((f) => `${file.name}: ${f.says}`),
-    ),
-  ];
-  if (plan.files.length === 0 && problems.length === 0) problems.push('no file is planned');
+export async function planOrRefuse(
+  { pack, looks, profiles }: PackSpec,
+  { threads, signal }: Pick<MakeOptions, 'threads' | 'signal'>,
+): Promise<Planned> {
+  const planned = await threads.planFiles({ pack, looks, profiles }, signal);
+  const { problems } = planned;
   if (problems.length > 0) {
     const more = problems.length > 8 ? ` and ${problems.length - 8} more` : '';
     throw new PackError(`the pack cannot be exported: ${problems.slice(0, 8).join('; ')}${more}`);
   }
-  return plan;
+  return planned;
 }
 
 /** Files by the LUT that is in them, in the order of the plan. */

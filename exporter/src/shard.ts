@@ -34,7 +34,7 @@ export async function exportShard(
   out: string,
   options: MakeOptions & { shard: { index: number; count: number } },
 ): Promise<Map<string, MadeFile>> {
-  const plan = planOrRefuse(spec);
+  const { plan } = await planOrRefuse(spec, options);
   const work = await claimWork(out, specHash(spec), filesFolder);
   const made = await makeFiles(spec, plan, work, options);
   const record = {
@@ -91,7 +91,7 @@ export async function mergeShards(
   const shards = await Promise.all(folders.map(readShard));
   checkComplete(shards);
   const spec = parseSpec(shards[0].spec, join(shards[0].folder, shardName));
-  const plan = planOrRefuse(spec);
+  const planned = await planOrRefuse(spec, options);
   const work = await claimWork(out, specHash(spec), filesFolder);
   await openLines(work, specHash(spec), filesFolder);
   const made = new Map<string, MadeFile>();
@@ -100,7 +100,7 @@ export async function mergeShards(
       await putFile(filesIn(work), file.path, await readMade(folder, file));
       made.set(file.path, file);
     }
-  const manifest = await finishPack(spec, plan, made, filesIn(work), options);
+  const manifest = await finishPack(spec, planned, made, filesIn(work), options);
   refuseHeld(manifest);
   await putInPlace(spec, out, options.signal);
   return manifest;

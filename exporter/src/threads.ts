@@ -3,6 +3,7 @@ import { Piscina } from 'piscina';
 import type { Endurance } from '@velvet-dusk/core/trial/endurance';
 import type { LutResult, LutTask } from './makeLut.ts';
 import type { Page, PagesTask } from './pages.ts';
+import type { Planned, PlanTask } from './planning.ts';
 import type { CellsTask, MadeCell, SearchTask } from './trials/trialTask.ts';
 
 /** Where the tasks are in a built program: its build says so. */
@@ -14,6 +15,7 @@ export const usualThreads = (): number => availableParallelism();
 
 /** What a thread does, by name: what it is asked, but for whether it gives way, and what it answers. */
 interface Tasks {
+  planFiles: { task: PlanTask; answer: Planned };
   makeLut: { task: LutTask; answer: LutResult[] };
   makePages: { task: PagesTask; answer: Page[] };
   runCells: { task: CellsTask; answer: MadeCell[] };
@@ -41,6 +43,10 @@ export class PackThreads {
     return this.pool.run({ ...task, inBackground }, { name, signal: signal ?? null }) as Promise<
       Tasks[N]['answer']
     >;
+  }
+
+  planFiles(task: Omit<PlanTask, 'inBackground'>, signal?: AbortSignal): Promise<Planned> {
+    return this.run('planFiles', task, signal);
   }
 
   makeLut(task: Omit<LutTask, 'inBackground'>, signal?: AbortSignal): Promise<LutResult[]> {

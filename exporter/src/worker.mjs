@@ -2,4 +2,4 @@
 import { register } from 'tsx/esm/api';
 
 register();
-export const { makeLut, makePages, runCells, runSearch } = await import('./tasks.ts');
+export const { makeLut, makePages, planFiles, runCells, runSearch } = await import('./tasks.ts');

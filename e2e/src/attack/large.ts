@@ -1,6 +1,11 @@
+import { Readable } from 'node:stream';
+import type { ReadableStream } from 'node:stream/web';
 import { pathToFileURL } from 'node:url';
 import { createClient } from '@libsql/client';
 import type { Project, ProjectParts, ProjectSettings } from '@velvet-dusk/core/api/contract';
+import type { Job } from '@velvet-dusk/core/api/jobs';
+import type { PackRecord } from '@velvet-dusk/core/api/packs';
+import { newPack, type Pack, withItems } from '@velvet-dusk/core/pack/document';
 import { databasePath } from '@velvet-dusk/server/db/paths';
 import { asAfterKill } from '@velvet-dusk/server/testing/fixture';
 import type { Attack } from './finding.ts';
@@ -10,6 +15,10 @@ const projects = 200;
 const looksEach = 100;
 const jobs = 5000;
 const plates = 2000;
+/** Strengths times grids times destinations: as good as the largest pack that one export takes. */
+const packItems = { strengths: 99, grids: [9, 10, 11, 12, 13, 14, 15, 16, 17, 18] };
+/** Characters of events that are looked at together. */
+const longestEvent = 10_000;
 /** Milliseconds between the calls of somebody else, whose waiting shows how long the server is held up. */
 const betweenCalls = 20;
 
@@ -49,19 +58,60 @@ async function heldUp<T>(
   work: () => Promise<T>,
 ): Promise<{ done: T; ms: number; longest: number }> {
   let longest = 0;
-  let isOver = false;
+  let hasEnded = false;
   const other = (async () => {
-    while (!isOver) {
+    while (!hasEnded) {
       longest = Math.max(longest, (await call(url, 'GET', '/looks/look')).ms);
       await new Promise((r) => setTimeout(r, betweenCalls));
     }
   })();
   const began = performance.now();
-  const done = await work();
-  const ms = performance.now() - began;
-  isOver = true;
-  await other;
-  return { done, ms, longest };
+  try {
+    const done = await work();
+    return { done, ms: performance.now() - began, longest };
+  } finally {
+    hasEnded = true;
+    await other;
+  }
+}
+
+/** A pack of nearly as many files as one export takes. */
+function largePack(): Pack {
+  const pack = newPack('Largest');
+  const destinations = pack.destinations.map((d) => d.id).slice(0, 4);
+  const items = packItems.grids.flatMap((grid) =>
+    Array.from({ length: packItems.strengths }, (_, i) => ({
+      role: 'combined' as const,
+      output: 'video' as const,
+      grid,
+      destinations,
+      strength: (i + 1) / 100,
+      offset: 0,
+      to: null,
+      withoutLook: false,
+      colourOnly: false,
+    })),
+  );
+  return withItems(pack, 'look', 'heron', items);
+}
+
+/** Orders a pack and waits until its first files are made: it is planned then. Cancelled after that. */
+async function orderLargest(url: string): Promise<{ files: number }> {
+  const pack = (await call(url, 'POST', '/projects/p/packs', { json: largePack() })).body as PackRecord;
+  const events = await fetch(`${url}/api/projects/p/events`);
+  const { status, body } = await call(url, 'POST', `/packs/${pack.id}/exports`, {
+    json: { revision: pack.revision },
+  });
+  if (status !== 202) throw new Error(`the pack was not taken: ${JSON.stringify(body)}`);
+  let told = '';
+  for await (const bytes of Readable.fromWeb(events.body as ReadableStream)) {
+    told = (told + String(bytes as Buffer)).slice(-longestEvent);
+    const files = /"stage":"[1-9]\d* of (\d+) files/.exec(told);
+    if (!files) continue;
+    await call(url, 'POST', `/jobs/${(body as Job).id}/cancel`);
+    return { files: Number(files[1]) };
+  }
+  throw new Error('the events ended before a file was made');
 }
 
 /** A house with years of work in one folder: it starts, lists and opens without holding anybody up. */
@@ -93,6 +143,7 @@ export const largeAttack: Attack = {
       url,
       async () => (await call(url, 'POST', '/projects/p/duplicate')).body as ProjectSettings,
     );
+    const planned = await heldUp(url, () => orderLargest(url));
     await target.stop();
     const ms = (value: number) => `${Math.round(value)} ms`;
     return [
@@ -111,6 +162,11 @@ export const largeAttack: Attack = {
         promise: 'its project is duplicated, and nobody waits over half a second meanwhile',
         figure: `"${copied.done.name}" in ${ms(copied.ms)}, longest wait ${ms(copied.longest)}`,
         holds: copied.done.name !== undefined && copied.longest < 500,
+      },
+      {
+        promise: 'the largest pack is planned, and nobody waits over half a second meanwhile',
+        figure: `${planned.done.files} files, first ones after ${ms(planned.ms)}, longest wait ${ms(planned.longest)}`,
+        holds: planned.longest < 500,
       },
     ];
   },

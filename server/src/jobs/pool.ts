@@ -10,6 +10,8 @@ import type {
   ExportProgress,
   ExportResult,
   ExportTask,
+  PlanFacts,
+  PlanTask,
   PlateFacts,
   PlateTask,
 } from './tasks.ts';
@@ -50,6 +52,8 @@ export class WorkPool {
   private readonly clips = new Lane({ width: 1, deadline: 2 * 3_600_000, heap: 2048 });
   /** One frame at a time: an 8K frame takes most of what a small machine has to give. */
   private readonly frames = new Lane({ width: 1, deadline: 60_000 });
+  /** Short work that somebody waits for. */
+  private readonly plans = new Lane({ width: 1, deadline: 30_000, heap: 512 });
   private readonly foreign = new Lane({ width: 1, deadline: 10_000, heap: 512 });
 
   /** Runs an export. Abort the signal to end its thread at once. */
@@ -75,6 +79,11 @@ export class WorkPool {
     return this.frames.run('readPlate', task, { signal });
   }
 
+  /** Plans a pack that is ordered. */
+  planOrder(task: PlanTask): Promise<PlanFacts> {
+    return this.plans.run('planOrder', task);
+  }
+
   /** Reads a file somebody brought: whatever is in it, only its own thread is held up. */
   readForeign<K extends keyof ForeignTasks>(
     task: ForeignTask<K>,
@@ -84,7 +93,7 @@ export class WorkPool {
   }
 
   async close(): Promise<void> {
-    const lanes = [this.packs, this.jobs, this.clips, this.frames, this.foreign];
+    const lanes = [this.packs, this.jobs, this.clips, this.frames, this.plans, this.foreign];
     await Promise.all(lanes.map((lane) => lane.close()));
   }
 }

@@ -2,4 +2,4 @@
 import { register } from 'tsx/esm/api';
 
 register();
-export const { runClip, runExport, readPlate, readForeign } = await import('./tasks.ts');
+export const { planOrder, runClip, runExport, readPlate, readForeign } = await import('./tasks.ts');

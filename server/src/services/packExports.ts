@@ -1,8 +1,9 @@
 import { type Job, packSubjectOf } from '@velvet-dusk/core/api/jobs';
 import type { PackOrder } from '@velvet-dusk/core/api/packs';
 import type { Look } from '@velvet-dusk/core/look/document';
-import { askedFiles, mostFiles, planPack } from '@velvet-dusk/core/pack/plan';
+import { askedFiles, mostFiles } from '@velvet-dusk/core/pack/plan';
 import type { PackPayload } from '../jobs/kinds/exportPack.ts';
+import type { WorkPool } from '../jobs/pool.ts';
 import { Problem } from '../problem.ts';
 import type { JobService } from './jobs.ts';
 import type { LookService } from './looks.ts';
@@ -17,6 +18,7 @@ export class PackExportService {
   constructor(
     private readonly parts: {
       jobs: JobService;
+      pool: WorkPool;
       looks: LookService;
       profiles: ProfileService;
       projects: ProjectService;
@@ -50,19 +52,16 @@ export class PackExportService {
     const there = (await looks.list(pack.projectId)).items.filter((l) => used.has(l.id));
     const cameras = await profiles.finished(pack.projectId);
     const sources = { looks: there.map((l) => ({ ...l, version: undefined })), profiles: cameras };
-    const { files, refused } = planPack(pack.document, sources);
-    const [first] = refused;
-    if (first)
-      throw new Problem(422, 'Cannot be planned', `${first.says}. Mend the pack, then export again.`);
-    if (files.length === 0) throw new Problem(422, 'Nothing to export', 'No file is planned yet.');
+    const planned = await this.parts.pool.planOrder({ pack: pack.document, ...sources });
+    if (planned.refused !== null)
+      throw new Problem(422, 'Cannot be planned', `${planned.refused}. Mend the pack, then export again.`);
+    if (planned.files === 0) throw new Problem(422, 'Nothing to export', 'No file is planned yet.');
     if (release) await this.refuseSecond(pack.projectId, packId);
     const criteria = release ? await this.heldByGate(pack.projectId, there) : [];
     const made = [];
     for (const { id, document } of there)
       made.push({ id, version: (await versions.ensure(id, document, `Pack ${pack.document.name}`)).number });
-    const wanted = new Set(
-      files.flatMap(({ items }) => items.flatMap((i) => [i.profileId, i.item.to ?? ''])),
-    );
+    const wanted = new Set(planned.profileIds);
     const { name } = await projects.settings(pack.projectId);
     return jobs.order('pack', pack.projectId, {
       kind: 'velvet-dusk/pack-order',
