@@ -10,12 +10,13 @@ export const scenes = [
   'wheelhouse-overcast',
 ];
 
-/** Where a browser keeps the board of the demo's project. */
-export const boardKey = 'velvet-dusk board saltmarsh-line';
-
-/** One look at several exposures on every scene, as a browser keeps it. */
-export const exposureBoard = (exposures: readonly number[], looks: readonly string[]): string =>
-  JSON.stringify({
+/** Lays a board of one look at several exposures on every scene out, in a project of the demo that has none yet. */
+export async function layOutBoard(
+  server: string,
+  exposures: readonly number[],
+  looks: readonly string[],
+): Promise<void> {
+  const board = {
     kind: 'velvet-dusk/trial',
     schemaVersion: 1,
     name: 'One look, all exposures',
@@ -23,4 +24,11 @@ export const exposureBoard = (exposures: readonly number[], looks: readonly stri
     rows: { axis: 'plates', values: scenes },
     columns: { axis: 'exposure', values: exposures },
     switch: { axis: 'looks', values: looks },
+  };
+  const answer = await fetch(`${server}/api/projects/saltmarsh-line/board`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json', 'if-match': '"0"' },
+    body: JSON.stringify(board),
   });
+  if (!answer.ok) throw new Error(`The board was not taken: ${await answer.text()}`);
+}

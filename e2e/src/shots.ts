@@ -11,7 +11,7 @@ import { PackThreads } from '@velvet-dusk/exporter/threads';
 import config from '../playwright.config.ts';
 import { Bench } from './bench.ts';
 import { startDemo } from './demoServer.ts';
-import { boardKey, exposureBoard } from './exposureBoard.ts';
+import { layOutBoard } from './exposureBoard.ts';
 
 const folder = process.env.DUSK_SHOTS ?? fileURLToPath(new URL('../../docs/screenshots', import.meta.url));
 
@@ -24,10 +24,10 @@ async function begin(page: Page, bench: Bench, name: string): Promise<void> {
   await page.getByRole('textbox', { name: 'Name' }).fill(name);
 }
 
-const board = exposureBoard(
+const board = [
   [-2, -1.5, -1, -0.5, 0, 0.5, 1, 1.5, 2],
   ['slack-water', 'sodium-quay', 'oilskin', 'lamplight-negative'],
-);
+] as const;
 
 /** The sample folder on the list, all of it read. */
 async function openSample(page: Page, bench: Bench): Promise<void> {
@@ -103,7 +103,7 @@ const shots: Record<string, Shot> = {
     await page.waitForTimeout(1500);
   },
   'trials-board': async (page, bench) => {
-    await page.addInitScript(([key, text]) => localStorage.setItem(key, text), [boardKey, board] as const);
+    await layOutBoard(bench.url, ...board);
     await page.goto(`${bench.url}/saltmarsh-line/trials`);
     await page.getByText(/^54 of 54/).waitFor({ timeout: 60_000 });
     await page.waitForTimeout(12_000);

@@ -9,10 +9,9 @@ import { chromium, type Page } from '@playwright/test';
 import { trialWidth } from '@velvet-dusk/core/trial/document';
 import config from '../playwright.config.ts';
 import { startDemo } from './demoServer.ts';
-import { boardKey, exposureBoard, scenes } from './exposureBoard.ts';
+import { layOutBoard, scenes } from './exposureBoard.ts';
 
 const exposures = Array.from({ length: 13 }, (_, i) => (i - 6) / 2);
-const board = exposureBoard(exposures, ['slack-water', 'lamplight-negative']);
 const runs = 5;
 
 interface Times {
@@ -65,10 +64,10 @@ const { viewport, launchOptions } = config.use!;
 const browser = await chromium.launch(launchOptions!);
 try {
   const found: Times[] = [];
+  await layOutBoard(server.url, exposures, ['slack-water', 'lamplight-negative']);
   // Each in a page of its own, so that nothing is remembered but the frames and the workers that are up.
   for (let run = 0; run < runs; run++) {
     const page = await (await browser.newContext({ viewport: viewport! })).newPage();
-    await page.addInitScript(([key, text]) => localStorage.setItem(key, text), [boardKey, board] as const);
     await page.goto(`${server.url}/saltmarsh-line/trials`);
     await page.getByText(/^78 of 78/).waitFor({ timeout: 60_000 });
     await page.waitForTimeout(12_000);

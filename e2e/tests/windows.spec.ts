@@ -1,5 +1,7 @@
 import type { BrowserContext, Page } from '@playwright/test';
 import type { Project } from '@velvet-dusk/core/api/contract';
+import { keptBoardSchema } from '@velvet-dusk/core/api/trials';
+import { atRest } from '@velvet-dusk/core/trial/condition';
 import { Bench } from '../src/bench.ts';
 import { expect, test } from '../src/fixtures.ts';
 
@@ -177,4 +179,63 @@ test('profile against profile: nothing is sent before the choice', async ({ benc
   await expect(name(pages[1])).toHaveValue('Heron here');
   await pages[1].waitForTimeout(longQuiet);
   expect(await served()).toBe('Heron here');
+});
+
+test('board against board: each window has the last one seen, the conflict is told, and the saved one is kept', async ({
+  bench,
+  context,
+}) => {
+  const first = bench.page;
+  const second = await context.newPage();
+  const address = `${bench.url}/saltmarsh-line`;
+  const keptBoard = async () =>
+    keptBoardSchema.parse(await (await fetch(`${bench.url}/api/projects/saltmarsh-line/board`)).json()).board;
+  const exposures = async (page: Page, values: string) => {
+    await page.getByRole('button', { name: /^Columns:/ }).click();
+    await page.getByRole('combobox', { name: 'Columns' }).selectOption('exposure');
+    await page.getByRole('textbox', { name: 'Values' }).fill(values);
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Escape');
+  };
+  for (const page of [first, second]) {
+    await page.goto(`${address}/trials`);
+    await expect(page.getByRole('grid', { name: 'Board' })).toBeVisible();
+  }
+  await exposures(first, '-1 0 1');
+  await expect.poll(async () => (await keptBoard())?.document.columns.values).toEqual([-1, 0, 1]);
+  await exposures(second, '-2 0 2');
+  const dialog = told(second, /The board ".+" was changed elsewhere/);
+  await expect(dialog).toBeVisible();
+  await expect(dialog.getByRole('table')).toContainText('columns');
+  await second.waitForTimeout(longQuiet);
+  expect((await keptBoard())?.document.columns.values).toEqual([-1, 0, 1]);
+  await mine(second).click();
+  await expect.poll(async () => (await keptBoard())?.document.columns.values).toEqual([-2, 0, 2]);
+  // A window that comes to it anew has what was saved.
+  await first.reload();
+  await expect(first.getByText('+2.0 st').first()).toBeVisible();
+});
+
+test('a board that an earlier release kept in the browser is taken over once', async ({ page, server }) => {
+  const board = `${server.url}/api/projects/saltmarsh-line/board`;
+  const key = 'velvet-dusk board saltmarsh-line';
+  await page.goto(`${server.url}/saltmarsh-line/trials`);
+  await expect(page.getByRole('grid', { name: 'Board' })).toBeVisible();
+  const text = JSON.stringify({
+    kind: 'velvet-dusk/trial',
+    schemaVersion: 1,
+    name: 'From before',
+    base: atRest('marsh-noon', 'slack-water'),
+    rows: { axis: 'plates', values: ['marsh-noon'] },
+    columns: { axis: 'exposure', values: [-3, 0] },
+  });
+  await page.evaluate(([k, t]) => localStorage.setItem(k, t), [key, text]);
+  await page.reload();
+  await expect(
+    page.getByRole('gridcell').getByRole('button', { name: /^Marsh, noon, −3\.0 st/ }),
+  ).toBeVisible();
+  await expect
+    .poll(async () => keptBoardSchema.parse(await (await fetch(board)).json()).board?.document.name)
+    .toBe('From before');
+  expect(await page.evaluate((k) => localStorage.getItem(k), key)).toBeNull();
 });

@@ -135,7 +135,7 @@ export type ImportedLut = z.output<typeof importedLutSchema>;
 
 /** A row of the database that could not be read, set aside where it lies. */
 export const unreadableSchema = z.object({
-  kind: z.enum(['look', 'plate', 'profile', 'pack', 'settings']),
+  kind: z.enum(['look', 'plate', 'profile', 'pack', 'board', 'settings']),
   id: z.string(),
   name: z.string(),
   reason: z.string(),

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { type Trial, trialSchema } from '../trial/document.ts';
+import { unreadableSchema } from './contract.ts';
 
 /** An order for a run of a board, as server and browser speak of it. */
 export const trialOrderSchema = z.strictObject({
@@ -17,3 +19,17 @@ export const clipOrderSchema = z.strictObject({
   proof: z.enum(['none', 'plain', 'textured']).default('none'),
 });
 export type ClipOrder = z.input<typeof clipOrderSchema>;
+
+/** The board of a project as it is kept. */
+export const boardRecordSchema = z.object({
+  revision: z.number().int(),
+  updatedAt: z.string(),
+  document: trialSchema as unknown as z.ZodType<Trial>,
+});
+export type BoardRecord = z.output<typeof boardRecordSchema>;
+
+/** The board of a project, null where none was laid out yet, and those that could not be read. */
+export const keptBoardSchema = z.object({
+  board: boardRecordSchema.nullable(),
+  unreadable: z.array(unreadableSchema),
+});

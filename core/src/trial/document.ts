@@ -22,7 +22,7 @@ const layoutSchema = z.strictObject({
 export type Layout = z.output<typeof layoutSchema>;
 
 /** A board: what changes along its rows and columns, and what stays. */
-const trialSchema = z
+export const trialSchema = z
   .strictObject({
     kind: z.literal(trialKind),
     schemaVersion: z.literal(trialVersion),

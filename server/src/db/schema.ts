@@ -221,6 +221,24 @@ export const packs = sqliteTable(
   (t) => [index('packs_by_project').on(t.projectId)],
 );
 
+/**
+ * Boards of trials as they are laid out. A project has one: its latest row that can be read. One that cannot stays where it
+ * is, and the next is written beside it.
+ */
+export const boards = sqliteTable(
+  'boards',
+  {
+    id: text('id').primaryKey(),
+    projectId: text('project_id')
+      .notNull()
+      .references(() => projects.id),
+    document: document('document'),
+    revision: integer('revision').notNull().default(1),
+    updatedAt: text('updated_at').notNull(),
+  },
+  (t) => [index('boards_by_project').on(t.projectId)],
+);
+
 /** Packs that went out: numbered 1, 2, 3 … for each pack, never changed. */
 export const releases = sqliteTable(
   'releases',

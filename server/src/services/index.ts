@@ -6,6 +6,7 @@ import { CodeFiles } from '../files/codes.ts';
 import { FileStore } from '../files/store.ts';
 import { LooseFileService } from '../files/looseFiles.ts';
 import { WorkPool } from '../jobs/pool.ts';
+import { BoardService } from './boards.ts';
 import { ClipService } from './clips.ts';
 import { ExportService } from './exports.ts';
 import { InspectedService } from './inspected.ts';
@@ -47,7 +48,17 @@ export async function openServices(dataFolder: string) {
   const workFolder = join(dataFolder, 'work');
   const jobs = new JobService(db, { files, codes, pool, luts, plates, versions, packs, workFolder });
   const trials = new TrialService(db, { jobs, looks, profiles, projects, versions, clips, files });
-  const packExports = new PackExportService({ jobs, looks, profiles, projects, versions, packs, trials });
+  const boards = new BoardService(db);
+  const packExports = new PackExportService({
+    jobs,
+    pool,
+    looks,
+    profiles,
+    projects,
+    versions,
+    packs,
+    trials,
+  });
   const exports = new ExportService({ jobs, looks, profiles, projects, versions });
   const close = async () => {
     await jobs.close();
@@ -69,6 +80,7 @@ export async function openServices(dataFolder: string) {
     packs,
     packExports,
     trials,
+    boards,
     files,
     loose,
     codes,

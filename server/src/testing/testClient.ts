@@ -30,7 +30,10 @@ export async function startAsker(dataFolder: string): Promise<TestClient> {
       ask(path, {
         method,
         body: JSON.stringify(body),
-        headers: { 'content-type': 'application/json', ...(revision ? { 'if-match': `"${revision}"` } : {}) },
+        headers: {
+          'content-type': 'application/json',
+          ...(revision !== undefined ? { 'if-match': `"${revision}"` } : {}),
+        },
       }),
     async expectProblem(answer, status, detail) {
       expect(answer.status).toBe(status);

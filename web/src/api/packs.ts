@@ -1,6 +1,6 @@
 import { useMutation, useQueries, useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
-import { lookVersionsSchema } from '@velvet-dusk/core/api/contract';
+import { lookVersionsSchema, unreadableSchema } from '@velvet-dusk/core/api/contract';
 import { jobSchema } from '@velvet-dusk/core/api/jobs';
 import {
   type PackOrder,
@@ -17,7 +17,7 @@ import { useJobMutation } from './jobs.ts';
 import { queryClient } from './queryClient.ts';
 
 const packsKey = (projectId: string) => ['packs', projectId];
-const listSchema = z.object({ items: z.array(packRecordSchema), unreadable: z.array(z.unknown()) });
+const listSchema = z.object({ items: z.array(packRecordSchema), unreadable: z.array(unreadableSchema) });
 
 /** Packs of a project, as the server has them. */
 export const usePacks = (projectId: string) =>

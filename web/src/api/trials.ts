@@ -1,10 +1,36 @@
 import { useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
 import { jobSchema, type Job } from '@velvet-dusk/core/api/jobs';
-import type { ClipOrder, TrialOrder } from '@velvet-dusk/core/api/trials';
+import {
+  type BoardRecord,
+  type ClipOrder,
+  keptBoardSchema,
+  type TrialOrder,
+} from '@velvet-dusk/core/api/trials';
 import { parseTrialResult, type TrialResult } from '@velvet-dusk/core/trial/run';
 import { ask } from './client.ts';
 import { useJobMutation } from './jobs.ts';
+import { queryClient } from './queryClient.ts';
+
+const boardKey = (projectId: string) => ['board', projectId];
+
+/** The board of a project as the server has it; another window's changes are heard of when this one is looked at again. */
+export const useKeptBoard = (projectId: string) =>
+  useQuery({
+    queryKey: boardKey(projectId),
+    queryFn: () => ask(`/projects/${projectId}/board`, keptBoardSchema),
+    refetchOnWindowFocus: true,
+  });
+
+export const knownBoard = (projectId: string): BoardRecord | null =>
+  queryClient.getQueryData<z.output<typeof keptBoardSchema>>(boardKey(projectId))?.board ?? null;
+
+/** Puts a saved board in its place. */
+export const writeBoard = (projectId: string, board: BoardRecord): void =>
+  void queryClient.setQueryData<z.output<typeof keptBoardSchema>>(
+    boardKey(projectId),
+    (kept) => kept && { ...kept, board },
+  );
 
 export const useOrderTrial = () =>
   useJobMutation(({ projectId, order }: { projectId: string; order: TrialOrder }) =>

@@ -7,7 +7,8 @@ const words = {
   look: 'look',
   plate: 'plate',
   profile: 'camera profile',
-  pack: 'Pack',
+  pack: 'pack',
+  board: 'board of trials',
   settings: 'settings of the project',
 };
 

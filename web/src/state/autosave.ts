@@ -158,7 +158,7 @@ class Autosave {
     clearTimeout(this.timer);
     await this.send();
     const { status, conflicts } = useSaveStatus.getState();
-    const conflict = conflicts.find((c) => c.kind !== 'profile');
+    const conflict = conflicts.find((c) => c.kind === 'look' || c.kind === 'plate');
     if (conflict) throw new Error(`"${conflict.name}" was changed elsewhere. Choose a side first.`);
     if (status.kind !== 'saved') throw new Error('why' in status ? status.why : 'The look is not saved yet.');
     return looks.savedOf(this.lookId)!.revision;

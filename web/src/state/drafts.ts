@@ -3,6 +3,7 @@ import { plateSchema } from '@velvet-dusk/core/api/contract';
 import { parseProfile, type Profile, profileSchemaVersion } from '@velvet-dusk/core/camera/profile';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { parsePack } from '@velvet-dusk/core/pack/document';
+import { parseTrial } from '@velvet-dusk/core/trial/document';
 import { openWindows, windowId } from './windowId.ts';
 
 /**
@@ -28,11 +29,13 @@ const keptProfile = z.unknown().transform((kept, ctx) => {
   }
 });
 const keptPack = z.unknown().transform((kept) => parsePack(kept, 'kept pack'));
+const keptBoard = z.unknown().transform((kept) => parseTrial(kept, 'kept board'));
 const base = z.number().int();
 const schemas = {
   look: z.object({ base, mine: keptLook, sent: z.array(keptLook).optional() }),
   profile: z.object({ base, mine: keptProfile, sent: z.array(keptProfile).optional() }),
   pack: z.object({ base, mine: keptPack, sent: z.array(keptPack).optional() }),
+  board: z.object({ base, mine: keptBoard, sent: z.array(keptBoard).optional() }),
   /** Of a plate, what was changed, and what stood there before. */
   plate: z.object({ base, mine: editsSchema, before: editsSchema, sent: z.array(editsSchema).optional() }),
 };

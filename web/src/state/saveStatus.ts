@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { Pack } from '@velvet-dusk/core/pack/document';
 import type { Look } from '@velvet-dusk/core/look/document';
+import type { Trial } from '@velvet-dusk/core/trial/document';
 import type { PlateEdits } from './document.ts';
 
 export type SaveStatus =
@@ -26,6 +27,7 @@ export type Conflict = {
   | ({ kind: 'plate' } & Sides<PlateEdits>)
   | ({ kind: 'profile' } & Sides<Profile>)
   | ({ kind: 'pack' } & Sides<Pack>)
+  | ({ kind: 'board' } & Sides<Trial>)
 );
 
 interface Saving {

@@ -4,6 +4,7 @@ import { newPack } from '@velvet-dusk/core/pack/document';
 import { inShape } from '@velvet-dusk/core/pack/shapes';
 import { usePackActions, usePacks } from '../../api/packs.ts';
 import { useOpenProject } from '../../bench/useBench.ts';
+import { UnreadableNotice } from '../../shell/UnreadableNotice.tsx';
 import { useUndoKeys } from '../../shell/keys.ts';
 import { Message } from '../../shell/Message.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -71,6 +72,7 @@ export function PackScreen() {
   if (!pack) return <Message text="Opening the pack …" />;
   return (
     <>
+      <UnreadableNotice rows={data.unreadable} />
       {deleted && (
         <p role="status" className="px-4 py-1 bg-g2 border-b border-g0 text-t2">
           "{deleted.document.name}" is deleted.{' '}

@@ -5,10 +5,12 @@ import type { Trial } from '@velvet-dusk/core/trial/document';
 import { readLookKey } from '@velvet-dusk/core/trial/lookKey';
 import { boardFrom } from '@velvet-dusk/core/trial/presets';
 import { onBoard } from '@velvet-dusk/core/trial/run';
-import { useOrderTrial } from '../../api/trials.ts';
+import { useKeptBoard, useOrderTrial } from '../../api/trials.ts';
 import { useOpenProject, usePlates } from '../../bench/useBench.ts';
 import { EmptyStation } from '../../shell/EmptyStation.tsx';
 import { useUndoKeys } from '../../shell/keys.ts';
+import { Message } from '../../shell/Message.tsx';
+import { UnreadableNotice } from '../../shell/UnreadableNotice.tsx';
 import { autosave } from '../../state/autosave.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
@@ -16,12 +18,13 @@ import { Board } from './Board.tsx';
 import { BoardBar, SwitchValues } from './BoardBar.tsx';
 import { BoardFoot } from './BoardFoot.tsx';
 import {
-  keptBoard,
+  openBoard,
   redoBoard,
   setBoard,
   setBoardView,
   undoBoard,
-  useBoards,
+  useBoardDocument,
+  useBoardState,
   useBoardView,
 } from './boardStore.ts';
 import { CameraSheetView } from './CameraSheetView.tsx';
@@ -44,21 +47,16 @@ function triedLook({ base, switch: third }: Trial, chosen: number): string {
   return third?.axis === 'looks' ? String(third.values[chosen]) : base.lookId;
 }
 
-/** A board in its place: the first of the project, or as it was left. */
-function useOwnBoard(material: TrialMaterial): Trial | null {
+/** The board of the project, as it was left or a first one, and why it is not there. */
+function useOwnBoard(material: TrialMaterial) {
   const { id } = useOpenProject();
-  const board = useBoards((s) => s.boards[id]);
+  const { data, error } = useKeptBoard(id);
+  const { usual } = material;
   useEffect(() => {
-    if (board) return;
     // What a board names and is not there any more is said above it; the board stays as it was left.
-    const next = keptBoard(id) ?? boardFrom('side-by-side', material.usual);
-    setBoard(id, next);
-    setBoardView({
-      chosen: next.switch ? restColumn(next.switch) : 0,
-      spot: { row: 0, column: restColumn(next.columns) },
-    });
-  }, [board, id, material]);
-  return board ?? null;
+    if (data) void openBoard(id, boardFrom('side-by-side', usual));
+  }, [id, data, usual]);
+  return { unreadable: data?.unreadable ?? [], error: data ? null : error };
 }
 
 const noVersions: { id: string; version: number }[] = [];
@@ -79,6 +77,8 @@ function LaidOut({ trial, material }: { trial: Trial; material: TrialMaterial })
   const order = useOrderTrial();
   const [window, setWindow] = useState<'gate' | 'runs' | null>(null);
   const [trouble, setTrouble] = useState('');
+  const state = useBoardState(project.id);
+  const unsaved = state && 'why' in state ? `The board is not saved: ${state.why}` : '';
   const missing = useMemo(
     () => (material.isWhole ? refuseBoard(trial, material.sources) : []),
     [trial, material],
@@ -118,9 +118,12 @@ function LaidOut({ trial, material }: { trial: Trial; material: TrialMaterial })
         gateWords={gateWords(project.gate)}
         isOrdering={order.isPending}
       />
-      {(trouble || missing.length > 0) && (
+      {(trouble || unsaved || missing.length > 0) && (
         <p role="alert" className="px-4 py-1 text-ember text-[12.5px]">
-          ▲ {trouble || `${missing.slice(0, 3).join('; ')}. Take it off the board, or lay out another.`}
+          ▲{' '}
+          {trouble ||
+            unsaved ||
+            `${missing.slice(0, 3).join('; ')}. Take it off the board, or lay out another.`}
         </p>
       )}
       <Board trial={trial} board={board} material={material} />
@@ -141,10 +144,10 @@ function LaidOut({ trial, material }: { trial: Trial; material: TrialMaterial })
 
 function Trials() {
   const { id } = useOpenProject();
-  const stored = useBoards((s) => s.boards[id]);
-  const named = useMemo(() => versionsOn(stored), [stored]);
+  const trial = useBoardDocument(id);
+  const named = useMemo(() => versionsOn(trial), [trial]);
   const material = useTrialMaterial(named);
-  const trial = useOwnBoard(material);
+  const { unreadable, error } = useOwnBoard(material);
   const [tab, setTab] = useState<Tab>('board');
   useUndoKeys(undoBoard, redoBoard);
   return (
@@ -159,6 +162,8 @@ function Trials() {
           Undo
         </Button>
       </div>
+      <UnreadableNotice rows={unreadable} />
+      {tab === 'board' && error && <Message text={error.message} retry />}
       {tab === 'board' && trial && <LaidOut trial={trial} material={material} />}
       {tab === 'cameras' && <CameraSheetView material={material} />}
       {tab === 'clip' && <ClipTrial material={material} />}

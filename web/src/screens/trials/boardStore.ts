@@ -1,6 +1,10 @@
-import { temporal } from 'zundo';
 import { create } from 'zustand';
+import { boardRecordSchema } from '@velvet-dusk/core/api/trials';
+import { restColumn } from '@velvet-dusk/core/trial/board';
 import { parseTrial, type Trial } from '@velvet-dusk/core/trial/document';
+import { ask } from '../../api/client.ts';
+import { knownBoard, writeBoard } from '../../api/trials.ts';
+import { draftDocuments } from '../../state/draftDocuments.ts';
 
 /** Where the eye is on a board. */
 export interface Spot {
@@ -8,53 +12,67 @@ export interface Spot {
   column: number;
 }
 
-interface BoardStore {
-  /** Boards by project, as they are laid out; kept in the browser, for this window and as the last of all. */
-  boards: Record<string, Trial>;
-}
+/** What a project begins with where it has no board yet; nothing of it is sent until somebody changes it. */
+const firstBoards = new Map<string, Trial>();
 
-const historyLimit = 100;
-const keptUnder = (projectId: string) => `velvet-dusk board ${projectId}`;
+/** Boards as they are laid out, by project. */
+const boards = draftDocuments<Trial>({
+  kind: 'board',
+  nameOf: (board) => board.name,
+  check: (board) => void parseTrial(board, 'board'),
+  async send(id, board, revision) {
+    const options = { method: 'PUT', json: board, revision } as const;
+    const record = await ask(`/projects/${id}/board`, boardRecordSchema, options);
+    writeBoard(id, record);
+    return record.revision;
+  },
+  current(body) {
+    const record = boardRecordSchema.safeParse(body).data;
+    return record && { revision: record.revision, content: record.document };
+  },
+  known(projectId) {
+    const kept = knownBoard(projectId);
+    const content = kept?.document ?? firstBoards.get(projectId);
+    return content ? [{ id: projectId, saved: { revision: kept?.revision ?? 0, content } }] : [];
+  },
+});
 
-export const useBoards = create<BoardStore>()(
-  temporal((): BoardStore => ({ boards: {} }), { limit: historyLimit }),
-);
+/** Where an earlier release kept the board of a project: in the browser, for all windows. */
+const keptBefore = (projectId: string) => `velvet-dusk board ${projectId}`;
 
-/** The board a project was left with; null where there is none, or one of another time. */
-export function keptBoard(projectId: string): Trial | null {
+function takeKeptBefore(projectId: string): Trial | null {
+  const key = keptBefore(projectId);
+  const texts = [sessionStorage, localStorage].map((store) => store.getItem(key));
+  for (const store of [sessionStorage, localStorage]) store.removeItem(key);
   try {
-    // A window comes back to its own; a new one begins with the one laid out last.
-    const text = sessionStorage.getItem(keptUnder(projectId)) ?? localStorage.getItem(keptUnder(projectId));
-    return text === null ? null : parseTrial(JSON.parse(text), 'board');
+    return parseTrial(JSON.parse(texts[0] ?? texts[1] ?? 'null'), 'board');
   } catch {
     return null;
   }
 }
 
-/** Lays a board out; the first of a project is nothing to be undone. */
-export function setBoard(projectId: string, board: Trial): void {
-  const { boards } = useBoards.getState();
-  const history = useBoards.temporal.getState();
-  if (!boards[projectId]) history.pause();
-  useBoards.setState({ boards: { ...boards, [projectId]: board } });
-  history.resume();
+/** Takes in the board that the server has of a project, or the first one where it has none. */
+export async function openBoard(projectId: string, first: Trial): Promise<void> {
+  firstBoards.set(projectId, first);
+  const wasOpen = projectId in boards.useDrafts.getState().drafts;
+  await boards.open(projectId);
+  const before = takeKeptBefore(projectId);
+  if (before && !knownBoard(projectId)) setBoard(projectId, before);
+  const board = boards.useDrafts.getState().drafts[projectId];
+  if (!wasOpen && board)
+    setBoardView({
+      chosen: board.switch ? restColumn(board.switch) : 0,
+      spot: { row: 0, column: restColumn(board.columns) },
+    });
 }
 
-/** However a board was changed, by hand or by undoing: it is kept. */
-useBoards.subscribe(({ boards }, { boards: before }) => {
-  for (const [projectId, board] of Object.entries(boards)) {
-    if (before[projectId] === board) continue;
-    try {
-      for (const store of [sessionStorage, localStorage])
-        store.setItem(keptUnder(projectId), JSON.stringify(board));
-    } catch {
-      // A full or forbidden store: the board is there until the page goes.
-    }
-  }
-});
+/** Lays a board out. */
+export const setBoard = (projectId: string, board: Trial): void => boards.edit(projectId, () => board);
 
-export const undoBoard = (): void => useBoards.temporal.getState().undo();
-export const redoBoard = (): void => useBoards.temporal.getState().redo();
+export const useBoardDocument = (projectId: string): Trial | undefined =>
+  boards.useDrafts((s) => s.drafts[projectId]);
+export const useBoardState = (projectId: string) => boards.useStates((s) => s.states[projectId]);
+export const { undo: undoBoard, redo: redoBoard } = boards;
 
 /** What of a board is looked at; no part of it. */
 interface BoardView {

@@ -8,7 +8,7 @@ import { Window } from '../../ui/Window.tsx';
 import { placeWords, valueWords } from './differenceWords.ts';
 import { type Side, SidePicture } from './SidePicture.tsx';
 
-const words = { look: 'look', plate: 'plate', profile: 'camera profile', pack: 'pack' };
+const words = { look: 'look', plate: 'plate', profile: 'camera profile', pack: 'pack', board: 'board' };
 const sideNames = { mine: 'This window', theirs: 'Saved version' };
 /** Places shown; a document that differs in more is another document. */
 const maxShown = 60;
@@ -43,8 +43,8 @@ function Sides({ conflict }: { conflict: Conflict }) {
   const { looks, profiles } = useOpenProject();
   const nameOf = (id: string) =>
     looks.find((l) => l.id === id)?.document.name ?? profiles.find((p) => p.id === id)?.name;
-  // A pack is no picture.
-  const sides = conflict.kind === 'pack' ? null : pictures;
+  // These are no pictures.
+  const sides = conflict.kind === 'pack' || conflict.kind === 'board' ? null : pictures;
   return (
     <div className="px-5 pb-5 flex flex-col gap-3">
       {sides && (
