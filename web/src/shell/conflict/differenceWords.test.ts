@@ -32,3 +32,7 @@ test('steps and shots are told by what the bench calls them', () => {
   expect(placeWords({ path: ['steps', 'order'], a: 'a, b', b: 'b, a' })).toBe('order');
   expect(placeWords({ path: [], a: 1, b: 2 })).toBe('everything');
 });
+
+test('a side of a board is told by its values', () => {
+  expect(placeWords({ path: ['columns', 'values', '3'], a: 2, b: 1 })).toBe('columns, value 3');
+});

@@ -14,6 +14,7 @@ const partNames: Record<string, string> = {
   outputs: 'output',
   destinations: 'destination',
   marks: 'mark',
+  values: 'value',
   table: 'row',
   nodes: 'node',
   points: 'point',
