@@ -16,7 +16,7 @@ import { cubeFileName } from './fileName.ts';
 import { inspectLut } from '../lut/inspect.ts';
 import { lutOf } from '../lut/lut.ts';
 import { PreviewBaker } from './previewBaker.ts';
-import { holdsProof, proofGroups, proofLimits, proveCube } from './proof.ts';
+import { holdsProof, isJudged, proofGroups, proofLimits, proveCube } from './proof.ts';
 import { beyondSamples, gamutSamples, neutralSamples } from './proofSamples.ts';
 import { profileOf } from '../testing/profiles.ts';
 import { standardDisplay } from '../render/display.ts';
@@ -123,10 +123,10 @@ describe('proof', () => {
       expect(proof.mean).toBeGreaterThan(0);
       expect(proof.mean).toBeLessThanOrEqual(proofLimits.mean);
       expect(proof.p99).toBeLessThanOrEqual(proofLimits.p99);
-      const judged = proof.groups.filter((g) => g.id !== 'beyond');
-      expect(Math.max(...judged.map((g) => g.tetrahedral.p99))).toBeLessThanOrEqual(proofLimits.p99);
+      const judged = proof.groups.filter((g) => isJudged(g.id));
+      expect(Math.max(...judged.map((g) => g.figures.tetrahedral!.p99))).toBeLessThanOrEqual(proofLimits.p99);
       expect(proof.max).toBe(proof.worst.deltaE);
-      expect(proof.worst.deltaE).toBe(Math.max(...judged.map((g) => g.tetrahedral.max)));
+      expect(proof.worst.deltaE).toBe(Math.max(...judged.map((g) => g.figures.tetrahedral!.max)));
     },
   );
 
@@ -183,11 +183,11 @@ describe('proof', () => {
     const options = { plates: platePixels(pipeline.ends.input), count: 9000 };
     const proof = proveCube(bake(o), pipeline, options);
     const of = Object.fromEntries(proof.groups.map((g) => [g.id, g]));
-    expect(Object.keys(of)).toEqual(proofGroups.map((g) => g.id));
-    expect(holdsProof(of.gamut.tetrahedral)).toBe(true);
-    expect(holdsProof(of.plates.tetrahedral)).toBe(false);
+    expect(Object.keys(of)).toEqual(proofGroups.filter((g) => g.of !== 'display').map((g) => g.id));
+    expect(holdsProof(of.gamut.figures.tetrahedral!)).toBe(true);
+    expect(holdsProof(of.plates.figures.tetrahedral!)).toBe(false);
     expect(holdsProof(proof)).toBe(false);
-    expect(of.plates.trilinear.mean).not.toBe(of.plates.tetrahedral.mean);
+    expect(of.plates.figures.trilinear!.mean).not.toBe(of.plates.figures.tetrahedral!.mean);
     // Without plates that group is missing, and greys and skin still tell.
     const without = proveCube(bake(o), pipeline, { count: 9000 });
     expect(without.groups.map((g) => g.id)).toEqual(['gamut', 'neutral', 'beyond']);

@@ -6,7 +6,7 @@ import type { CompiledOrder } from './pipeline.ts';
 import { applyCube, type Interpolation } from '../lut/apply.ts';
 import { bake, type BakeOrder, compileBake } from './bake.ts';
 import { type Cube, usualGrids } from '../lut/cube.ts';
-import { beyondSamples, gamutSamples, neutralSamples } from './proofSamples.ts';
+import { beyondSamples, colourSamples, gamutSamples, neutralSamples } from './proofSamples.ts';
 
 export interface WorstColour {
   /** Code in, and code out of the recipe and of the cube. */
@@ -25,25 +25,62 @@ export interface ProofFigures {
   max: number;
 }
 
-/** Colours a cube is proved on, told apart: an even spread says little about the greys and skins pictures are made of. */
+/**
+ * Colours a cube is proved on, told apart: an even spread says little about the greys and skins pictures are made of. Most
+ * codes of a display no picture has: a LUT that takes them is judged on what a conversion shows.
+ */
 export const proofGroups = [
-  { id: 'gamut', label: 'Camera gamut', about: 'evenly from the camera’s floor to its clip', judged: true },
-  { id: 'neutral', label: 'Greys and skin', about: 'near neutral at every level, and skin', judged: true },
-  { id: 'plates', label: 'Plates', about: 'pixels of the project’s own plates', judged: true },
-  { id: 'beyond', label: 'Beyond', about: 'below the camera’s floor and above its clip', judged: false },
+  {
+    id: 'gamut',
+    label: 'Camera gamut',
+    about: 'evenly from the camera’s floor to its clip',
+    of: 'scene',
+    judged: true,
+  },
+  {
+    id: 'shown',
+    label: 'Colours shown',
+    about: 'of every hue and level, as a conversion shows them',
+    of: 'display',
+    judged: true,
+  },
+  {
+    id: 'neutral',
+    label: 'Greys and skin',
+    about: 'near neutral at every level, and skin',
+    of: 'any',
+    judged: true,
+  },
+  { id: 'plates', label: 'Plates', about: 'pixels of the project’s own plates', of: 'any', judged: true },
+  {
+    id: 'beyond',
+    label: 'Beyond',
+    about: 'below the floor and above the clip of its input',
+    of: 'any',
+    judged: false,
+  },
+  {
+    id: 'display',
+    label: 'Whole display',
+    about: 'evenly over all of its codes',
+    of: 'display',
+    judged: false,
+  },
 ] as const;
 export type ProofGroupId = (typeof proofGroups)[number]['id'];
+const judgedIds: ReadonlySet<ProofGroupId> = new Set(proofGroups.filter((g) => g.judged).map((g) => g.id));
+export const isJudged = (id: ProofGroupId): boolean => judgedIds.has(id);
 
 export interface ProofGroup {
   id: ProofGroupId;
   samples: number;
-  tetrahedral: ProofFigures;
-  trilinear: ProofFigures;
+  /** By each interpolation that was asked about. */
+  figures: Partial<Record<Interpolation, ProofFigures>>;
   worst: WorstColour;
 }
 
 /**
- * How far a cube is from the exact recipe, by the interpolation that is named. Mean and 99 % at the top are those of the one judged group that comes
+ * How far a cube is from the exact recipe, by the first interpolation that was asked about. Mean and 99 % at the top are those of the one judged group that comes
  * nearest to its limits, or is furthest over them; the most is that of all that are judged.
  */
 export interface Proof extends ProofFigures {
@@ -66,8 +103,8 @@ export interface ProofOptions {
   plates?: Float32Array | undefined;
   /** Colours in all groups that are judged. */
   count?: number;
-  /** The one interpolation that is asked about; both where none is named. The figures of the other are then its own. */
-  interpolation?: Interpolation;
+  /** How it will be read between its nodes; judged by the first. */
+  interpolations?: readonly [Interpolation, ...Interpolation[]];
 }
 
 type Triple = [number, number, number];
@@ -84,14 +121,19 @@ function thinned(codes: Float32Array, most: number): Float32Array {
 
 function samplesOf({ ends: { input } }: CompiledOrder, { plates, count = proofSampleCount }: ProofOptions) {
   const third = Math.ceil(count / 3);
-  const groups: Record<ProofGroupId, Float32Array> = {
-    gamut: gamutSamples(input, third),
-    neutral: neutralSamples(input, third),
-    plates: thinned(plates ?? new Float32Array(0), third),
-    beyond: beyondSamples(input, Math.min(beyondCount, third)),
+  const few = Math.min(beyondCount, third);
+  const groups: Record<ProofGroupId, () => Float32Array> = {
+    gamut: () => gamutSamples(input, third),
+    shown: () => colourSamples(input, third),
+    neutral: () => neutralSamples(input, third),
+    plates: () => thinned(plates ?? new Float32Array(0), third),
+    beyond: () => beyondSamples(input, few),
+    display: () => gamutSamples(input, few),
   };
+  const kind = input.codec ? 'scene' : 'display';
   return proofGroups
-    .map(({ id, judged }) => ({ id, judged, input: groups[id] }))
+    .filter((g) => g.of === 'any' || g.of === kind)
+    .map(({ id, judged }) => ({ id, judged, input: groups[id]() }))
     .filter((g) => g.input.length);
 }
 
@@ -162,38 +204,33 @@ const strain = ({ mean, p99 }: ProofFigures) => Math.max(mean / proofLimits.mean
 export function proveCube(cube: Cube, order: CompiledOrder, options: ProofOptions = {}): Proof {
   const compare = differences(cube, order);
   const groups: ProofGroup[] = [];
+  const [judgedBy, ...others] = options.interpolations ?? ['tetrahedral', 'trilinear'];
   let hardest: ProofFigures = { mean: 0, p99: 0, max: 0 };
   let worst: WorstColour | undefined;
   for (const { id, judged, input } of samplesOf(order, options)) {
     const by = compare(input);
-    const { exact, baked, errors } = by(options.interpolation ?? 'tetrahedral');
-    const tetrahedral = figuresOf(errors);
-    const trilinear = options.interpolation ? tetrahedral : figuresOf(by('trilinear').errors);
-    const i = errors.indexOf(tetrahedral.max);
+    const { exact, baked, errors } = by(judgedBy);
+    const own = figuresOf(errors);
+    const figures: ProofGroup['figures'] = { [judgedBy]: own };
+    for (const other of others) figures[other] = figuresOf(by(other).errors);
+    const i = errors.indexOf(own.max);
     const code = tripleAt(input, i);
     const worstHere = {
       input: code,
       exact: tripleAt(exact, i),
       baked: tripleAt(baked, i),
-      deltaE: tetrahedral.max,
+      deltaE: own.max,
       stops: stopsOf(code, order.ends.input),
     };
-    groups.push({ id, samples: errors.length, tetrahedral, trilinear, worst: worstHere });
+    groups.push({ id, samples: errors.length, figures, worst: worstHere });
     if (!judged) continue;
-    if (strain(tetrahedral) > strain(hardest)) hardest = tetrahedral;
+    if (strain(own) > strain(hardest)) hardest = own;
     if (!worst || worst.deltaE < worstHere.deltaE) worst = worstHere;
   }
   const samples = groups.reduce((sum, g) => sum + g.samples, 0);
   // The hardest group need not hold the single worst colour.
   const max = worst!.deltaE;
-  return {
-    samples,
-    interpolation: options.interpolation ?? 'tetrahedral',
-    ...hardest,
-    max,
-    groups,
-    worst: worst!,
-  };
+  return { samples, interpolation: judgedBy, ...hardest, max, groups, worst: worst! };
 }
 
 /** A grid at which a recipe keeps to the limits, with what it was measured to be off there. */

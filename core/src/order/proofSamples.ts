@@ -32,6 +32,9 @@ const skin = { hue: [20, 75], saturation: [0.03, 0.17], stops: [-4.5, 3] } as co
 /** Saturation up to which a colour is taken for a grey with a cast. */
 const greyish = 0.06;
 
+/** Saturation of strong paint and coloured light; pictures have next to nothing beyond (from memory). */
+const strong = 0.25;
+
 const between = ([low, high]: readonly [number, number], t: number) => low + (high - low) * t;
 
 /** Codes of greys with a slight cast, from an input's floor to its clip, and of skin, one after the other. */
@@ -48,6 +51,24 @@ export function neutralSamples(
     const saturation = between(isSkin ? skin.saturation : [0, greyish], c);
     const lightness = greyLightness(stopsToLinear(stops));
     writeColour({ lightness, saturation, hue }, light, i * 3);
+  }
+  fromLight(light);
+  return light;
+}
+
+/**
+ * Codes of colours of every hue and level, from grey to strong, as light of a scene comes to an input: what a conversion
+ * shows on a display. Interleaved.
+ */
+export function colourSamples(
+  { stops: [floorStops, clipStops], fromLight }: CompiledEnd,
+  count: number,
+): Float32Array {
+  const light = new Float32Array(count * 3);
+  for (let i = 0; i < count; i++) {
+    const [a, b, c] = [2, 3, 5].map((base) => halton(i + 1, base));
+    const lightness = greyLightness(stopsToLinear(between([floorStops, clipStops - 0.5], a)));
+    writeColour({ lightness, saturation: strong * c, hue: 360 * b }, light, i * 3);
   }
   fromLight(light);
   return light;

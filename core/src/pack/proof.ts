@@ -4,6 +4,7 @@ import type { CompiledOrder } from '../order/pipeline.ts';
 import {
   figuresOf,
   holdsProof,
+  isJudged,
   labsOf,
   judgedSamples,
   type Proof,
@@ -111,8 +112,8 @@ export interface FileProofOptions {
 /** Colours a file of a pack is proved on; a single export takes more. */
 export const packProofCount = 8000;
 
-const groupFigures = ({ groups }: Proof, interpolation: Interpolation) =>
-  groups.map((g) => ({ id: g.id, ...g[interpolation] }));
+const groupFigures = ({ groups, interpolation }: Proof) =>
+  groups.map(({ id, figures }) => ({ id, ...figures[interpolation]! }));
 
 /** How far a file is from the one of the same name that went out before, on the colours of a proof. */
 export function fileDifference(
@@ -138,8 +139,8 @@ export function proveFile(
   lut: LutOrder,
   { plates, interpolation, rereadError, count = packProofCount }: FileProofOptions,
 ): FileProof {
-  const proof = proveCube(cube, compiled, { plates, count, interpolation });
-  const groups = groupFigures(proof, interpolation);
+  const proof = proveCube(cube, compiled, { plates, count, interpolations: [interpolation] });
+  const groups = groupFigures(proof);
   const { mean, p99, max } = proof;
   const figures = { mean, p99, max };
   const greys = greyAxis(cube, compiled, interpolation);
@@ -149,7 +150,7 @@ export function proveFile(
     interpolation: proof.interpolation,
     ...figures,
     worst: proof.groups
-      .filter((g) => g.id !== 'beyond')
+      .filter((g) => isJudged(g.id))
       .map(({ id, worst }) => ({ group: id, ...worst }))
       .sort((a, b) => b.deltaE - a.deltaE),
     groups,

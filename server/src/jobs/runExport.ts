@@ -74,5 +74,11 @@ export async function runExport(task: ExportTask): Promise<ExportResult> {
   const proof = proveCube(reread, compiled, { plates });
   const sha256 = createHash('sha256').update(bytes).digest('hex');
   const advice = holdsProof(proof) ? {} : { advice: finerGrid(order, plates) };
-  return { sha256, fileSize: bytes.length, proof: { ...proof, rereadError, ...advice } };
+  const groups = proof.groups.map(({ id, samples, figures }) => ({
+    id,
+    samples,
+    tetrahedral: figures.tetrahedral!,
+    trilinear: figures.trilinear!,
+  }));
+  return { sha256, fileSize: bytes.length, proof: { ...proof, groups, rereadError, ...advice } };
 }
