@@ -37,42 +37,55 @@ const strong = 0.25;
 
 const between = ([low, high]: readonly [number, number], t: number) => low + (high - low) * t;
 
-/** Codes of greys with a slight cast, from an input's floor to its clip, and of skin, one after the other. */
-export function neutralSamples(
-  { stops: [floorStops, clipStops], fromLight }: CompiledEnd,
+/** A colour of a scene: stops over mid-grey, Oklab saturation and hue in degrees. */
+interface SceneColour {
+  stops: number;
+  saturation: number;
+  hue: number;
+}
+
+/** Codes of colours of a scene as they come to an input. @param of the i-th colour, from three numbers 0–1 that spread evenly. */
+function sceneSamples(
+  { fromLight }: CompiledEnd,
   count: number,
+  of: (spread: readonly number[], i: number) => SceneColour,
 ): Float32Array {
   const light = new Float32Array(count * 3);
   for (let i = 0; i < count; i++) {
-    const [a, b, c] = [2, 3, 5].map((base) => halton(i + 1, base));
-    const isSkin = i % 2 === 1;
-    const stops = between(isSkin ? skin.stops : [floorStops, clipStops - 0.5], a);
-    const hue = between(isSkin ? skin.hue : [0, 360], b);
-    const saturation = between(isSkin ? skin.saturation : [0, greyish], c);
-    const lightness = greyLightness(stopsToLinear(stops));
-    writeColour({ lightness, saturation, hue }, light, i * 3);
+    const { stops, saturation, hue } = of(
+      [2, 3, 5].map((base) => halton(i + 1, base)),
+      i,
+    );
+    writeColour({ lightness: greyLightness(stopsToLinear(stops)), saturation, hue }, light, i * 3);
   }
   fromLight(light);
   return light;
 }
 
+/** Stops of an input that pictures use: from its floor to just under its clip. */
+const usable = ({ stops: [floor, clip] }: CompiledEnd) => [floor, clip - 0.5] as const;
+
+/** Codes of greys with a slight cast, from an input's floor to its clip, and of skin, one after the other. */
+export const neutralSamples = (end: CompiledEnd, count: number): Float32Array =>
+  sceneSamples(end, count, ([a, b, c], i) => {
+    const isSkin = i % 2 === 1;
+    return {
+      stops: between(isSkin ? skin.stops : usable(end), a),
+      hue: between(isSkin ? skin.hue : [0, 360], b),
+      saturation: between(isSkin ? skin.saturation : [0, greyish], c),
+    };
+  });
+
 /**
  * Codes of colours of every hue and level, from grey to strong, as light of a scene comes to an input: what a conversion
  * shows on a display. Interleaved.
  */
-export function colourSamples(
-  { stops: [floorStops, clipStops], fromLight }: CompiledEnd,
-  count: number,
-): Float32Array {
-  const light = new Float32Array(count * 3);
-  for (let i = 0; i < count; i++) {
-    const [a, b, c] = [2, 3, 5].map((base) => halton(i + 1, base));
-    const lightness = greyLightness(stopsToLinear(between([floorStops, clipStops - 0.5], a)));
-    writeColour({ lightness, saturation: strong * c, hue: 360 * b }, light, i * 3);
-  }
-  fromLight(light);
-  return light;
-}
+export const colourSamples = (end: CompiledEnd, count: number): Float32Array =>
+  sceneSamples(end, count, ([a, b, c]) => ({
+    stops: between(usable(end), a),
+    hue: 360 * b,
+    saturation: strong * c,
+  }));
 
 /** Codes with a channel below the camera's floor or above its clip: what no light gives, and noise and overshoot do. */
 export function beyondSamples({ codes: [floorCode, clipCode] }: CompiledEnd, count: number): Float32Array {

@@ -15,6 +15,8 @@ export interface Inspected {
   lattice: Lattice;
   /** Outputs along the neutral axis, RGB for each node. */
   neutral: Float32Array;
+  /** Stops over mid-grey that a grey at a place of the domain, 0–1, stands for; null where its input is not known. */
+  stopsAt: ((place: number) => number) | null;
 }
 
 export interface FaultKind {

@@ -3,7 +3,8 @@ import { latticeOf, neutralOf } from '../lattice.ts';
 import { badNode } from './badNode.ts';
 import { clampedShadows } from './clampedShadows.ts';
 import { coarseValues } from './coarse.ts';
-import type { Fault, FaultKind } from './fault.ts';
+import { emptyPlane } from './emptyPlane.ts';
+import type { Fault, FaultKind, Inspected } from './fault.ts';
 import { folds } from './fold.ts';
 import { kink } from './kink.ts';
 import { narrowOutput } from './narrowOutput.ts';
@@ -17,6 +18,7 @@ export const faultKinds: readonly FaultKind[] = [
   swappedAxes,
   shiftedGrid,
   planeTwice,
+  emptyPlane,
   reversal,
   narrowOutput,
   clampedShadows,
@@ -26,8 +28,12 @@ export const faultKinds: readonly FaultKind[] = [
   coarseValues,
 ];
 
-/** What is wrong with a LUT, and where. */
-export function findFaults(lut: Lut, lattice = latticeOf(lut)): Fault[] {
-  const inspected = { lut, lattice, neutral: neutralOf(lattice) };
+/** What is wrong with a LUT, and where. @param stopsAt what greys of its input stand for, where that is known. */
+export function findFaults(
+  lut: Lut,
+  lattice = latticeOf(lut),
+  stopsAt: Inspected['stopsAt'] = null,
+): Fault[] {
+  const inspected = { lut, lattice, neutral: neutralOf(lattice), stopsAt };
   return faultKinds.flatMap((kind) => kind.find(inspected) ?? []);
 }

@@ -1,4 +1,6 @@
-import { isPlain, seenTint } from '../identify/residual.ts';
+import type { Vec3 } from '../../colour/matrix.ts';
+import type { Lut } from '../../lut/lut.ts';
+import type { RoleId } from '../../order/roles/index.ts';
 import type { Hypothesis } from '../identify/identify.ts';
 import type { Fault } from './fault.ts';
 
@@ -16,39 +18,69 @@ const between = { low: 0.12, high: 0.96 };
 /** How much a cast may differ from level to level and be one cast: looks tint shadows and highlights each in their own way. */
 const evenly = 0.2;
 /** Difference between channels that anybody sees. */
-const seen = 0.004;
+const seen = 0.003;
 
-/** How far channels are from their mean, where that is the same share, or the same amount, at every level; 0 where it is not. */
-function evenCast(neutral: Float32Array): number {
+const channels = [0, 1, 2] as const;
+const triple = (of: (c: number) => number): Vec3 => [of(0), of(1), of(2)];
+
+/** A cast: what channels are multiplied by, or what is added to them. */
+interface Cast {
+  size: number;
+  gain: Vec3;
+  offset: Vec3;
+}
+
+/** How far channels are from their mean, where that is the same share, or the same amount, at every level; null where it is not. */
+function evenCast(neutral: Float32Array): Cast | null {
   const levels: number[][] = [];
   for (let p = 0; p < neutral.length; p += 3) {
     const rgb = [neutral[p], neutral[p + 1], neutral[p + 2]];
     if (rgb.some((v) => v < between.low || v > between.high)) continue;
     levels.push(rgb);
   }
-  if (levels.length < 3) return 0;
+  if (levels.length < 3) return null;
   const mean = (rgb: readonly number[]) => (rgb[0] + rgb[1] + rgb[2]) / 3;
-  let cast = 0;
-  for (const measure of [
-    (rgb: readonly number[], c: number) => rgb[c] / mean(rgb) - 1,
-    (rgb: readonly number[], c: number) => rgb[c] - mean(rgb),
-  ]) {
-    const casts = [0, 1, 2].map((c) => levels.map((rgb) => measure(rgb, c)));
-    const means = casts.map((list) => list.reduce((a, b) => a + b, 0) / list.length);
+  const measured = (of: (rgb: readonly number[], c: number) => number) => {
+    const casts = channels.map((c) => levels.map((rgb) => of(rgb, c)));
+    const meanOf = (c: number) => casts[c].reduce((a, b) => a + b, 0) / levels.length;
+    const means: Vec3 = [meanOf(0), meanOf(1), meanOf(2)];
     const size = Math.max(...means.map(Math.abs));
     const off = Math.max(...casts.map((list, c) => Math.max(...list.map((v) => Math.abs(v - means[c])))));
-    if (size > seen && off < evenly * size) cast = Math.max(cast, size);
-  }
-  return cast;
+    return { means, size, off: off / size };
+  };
+  const share = measured((rgb, c) => rgb[c] / mean(rgb) - 1);
+  const amount = measured((rgb, c) => rgb[c] - mean(rgb));
+  const [even, other] = share.off < amount.off ? [share, amount] : [amount, share];
+  if (even.size < seen || even.off > evenly) return null;
+  return other === amount
+    ? { size: even.size, gain: triple((c) => 1 + even.means[c]), offset: [0, 0, 0] }
+    : { size: even.size, gain: [1, 1, 1], offset: even.means };
 }
 
-/** Greys with a colour, of a LUT that is a conversion otherwise: what is tint in a look is a fault in a conversion. */
+/** A LUT whose greys have one cast at every level, without it. */
+function withoutCast(lut: Lut, { gain, offset }: Cast): Lut {
+  const matrix = [1 / gain[0], 0, 0, 0, 1 / gain[1], 0, 0, 0, 1 / gain[2]] as const;
+  return {
+    ...lut,
+    stages: [...lut.stages, { kind: 'matrix', matrix: [...matrix], offset: triple((c) => -offset[c]) }],
+  };
+}
+
+/** Roles that a conversion with a cast is taken for. */
+const takenFor: ReadonlySet<RoleId> = new Set(['conversion', 'combined', 'monitor']);
+
+/**
+ * Greys with a colour, of a LUT that is a conversion otherwise: what is tint in a look is a fault in a conversion.
+ * @param best how the LUT is read as it is. @param reread reads another.
+ */
 export function tintedNeutrals(
-  { input, output, residual, look }: Hypothesis,
+  lut: Lut,
   neutral: Float32Array,
+  best: Hypothesis,
+  reread: (lut: Lut) => Hypothesis | null,
 ): Fault | null {
-  const isLook = look !== null || (input === output && input.end.kind === 'display');
-  if (isLook || !isPlain(residual) || residual.tint < seenTint) return null;
-  const size = evenCast(neutral);
-  return size > 0 ? { id: tintedNeutralsWords.id, at: null, size } : null;
+  if (best.look !== null || !takenFor.has(best.role)) return null;
+  const cast = evenCast(neutral);
+  if (!cast || reread(withoutCast(lut, cast))?.role !== 'conversion') return null;
+  return { id: tintedNeutralsWords.id, at: null, size: cast.size };
 }

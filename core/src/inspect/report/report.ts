@@ -1,10 +1,12 @@
 import type { Profile } from '../../camera/profile.ts';
 import { inspectLut, type LutReport } from '../../lut/inspect.ts';
-import type { Lut } from '../../lut/lut.ts';
+import { linearToStops } from '../../colour/exposure.ts';
+import { inputDomainOf, type Lut } from '../../lut/lut.ts';
 import { findFaults } from '../faults/index.ts';
 import type { Fault } from '../faults/fault.ts';
 import { tintedNeutrals } from '../faults/tintedNeutrals.ts';
 import { asConversion, type Identity, identify } from '../identify/identity.ts';
+import type { Hypothesis } from '../identify/identify.ts';
 import type { KnownLook } from '../identify/knownLooks.ts';
 import { latticeOf, neutralOf } from '../lattice.ts';
 import { type ColourReport, reportColours } from './colours.ts';
@@ -34,6 +36,16 @@ export interface FullReport {
   look: Float32Array | null;
 }
 
+/** Stops over mid-grey of light that a grey of a LUT's input stands for, as a reading has it. */
+function greyStops(lut: Lut, { input: { compiled } }: Hypothesis): (place: number) => number {
+  const { domainMin, domainMax } = inputDomainOf(lut);
+  return (place) => {
+    const light = Float32Array.from(domainMin, (low, c) => low + place * (domainMax[c] - low));
+    compiled.toLight(light);
+    return linearToStops(Math.max(...light, 0));
+  };
+}
+
 /**
  * Everything that can be told of a LUT by itself. @param profiles those it may be made for. @param looks those that may be in it.
  * @param chosen the reading that is taken where somebody knows better. @param fileName what it is called: evidence too.
@@ -48,9 +60,11 @@ export function reportLut(
   const lattice = latticeOf(lut);
   const { identity: likeliest, best, ends } = identify(lut, profiles, looks, chosen, fileName);
   const view = new View(lut, ...ends);
-  const tinted = best && tintedNeutrals(best, neutralOf(lattice));
-  const identity = best && tinted && best.role === 'combined' ? asConversion(likeliest, best) : likeliest;
-  const faults = [...findFaults(lut, lattice), ...(tinted ? [tinted] : [])];
+  const reread = (other: Lut) => identify(other, profiles, looks).best;
+  const tinted = best && tintedNeutrals(lut, neutralOf(lattice), best, reread);
+  const identity = best && tinted && best.role !== 'conversion' ? asConversion(likeliest, best) : likeliest;
+  const stopsAt = best && greyStops(lut, best);
+  const faults = [...findFaults(lut, lattice, stopsAt), ...(tinted ? [tinted] : [])];
   const file = inspectLut(lut);
   const greys = reportGreys(view);
   return {
