@@ -69,18 +69,26 @@ function withoutCast(lut: Lut, { gain, offset }: Cast): Lut {
 /** Roles that a conversion with a cast is taken for. */
 const takenFor: ReadonlySet<RoleId> = new Set(['conversion', 'combined', 'monitor']);
 
+/** A LUT as it is read. */
+interface Read {
+  best: Hypothesis | null;
+}
+
 /**
  * Greys with a colour, of a LUT that is a conversion otherwise: what is tint in a look is a fault in a conversion.
  * @param best how the LUT is read as it is. @param reread reads another.
+ * @returns the fault, and how the LUT is read without its cast; null where there is none.
  */
-export function tintedNeutrals(
+export function tintedNeutrals<R extends Read>(
   lut: Lut,
   neutral: Float32Array,
   best: Hypothesis,
-  reread: (lut: Lut) => Hypothesis | null,
-): Fault | null {
+  reread: (lut: Lut) => R,
+): { fault: Fault; read: R } | null {
   if (best.look !== null || !takenFor.has(best.role)) return null;
   const cast = evenCast(neutral);
-  if (!cast || reread(withoutCast(lut, cast))?.role !== 'conversion') return null;
-  return { id: tintedNeutralsWords.id, at: null, size: cast.size };
+  if (!cast) return null;
+  const read = reread(withoutCast(lut, cast));
+  if (read.best?.role !== 'conversion') return null;
+  return { fault: { id: tintedNeutralsWords.id, at: null, size: cast.size }, read };
 }

@@ -6,7 +6,7 @@ import type { Hypothesis } from './identify.ts';
 
 /** What somebody wrote about a LUT: evidence of its own, apart from what the values say. */
 export interface Claim {
-  from: 'name' | 'header';
+  from: 'name' | 'folder' | 'header';
   role: RoleId | null;
   profile: Profile | null;
 }
@@ -30,7 +30,10 @@ function claimOf(from: Claim['from'], name: DecodedName, profiles: readonly Prof
 /** Words of a header behind a mark of what they tell, as many makers write them: `role: combined (…)`, `input: heron (…)`. */
 const headerLine = /^\s*(?:role|input|camera|from|type)\s*[:=]\s*([A-Za-z0-9-]+)/i;
 
-/** What a LUT's name and its header say of it. */
+/** The folder a file lies in; empty where its path names none. */
+const folderOf = (path: string): string => path.split(/[\\/]/).at(-2) ?? '';
+
+/** What a LUT's name, the folder it lies in and its header say of it. @param fileName with the path it was found under. */
 export function claimsOf(
   { title, comments }: Lut,
   fileName: string,
@@ -39,6 +42,7 @@ export function claimsOf(
   const told = comments.flatMap((line) => headerLine.exec(line)?.[1] ?? []);
   const texts: [Claim['from'], string][] = [
     ['name', fileName],
+    ['folder', folderOf(fileName)],
     ['header', [...told, title].join(' ').replaceAll('/', ' ')],
   ];
   return texts.flatMap(([from, text]) => {

@@ -117,6 +117,22 @@ describe('where it cannot be told', () => {
     const headed = { ...madeLut(made), comments: [`role: ${made.role}`, `input: ${made.profile.id}`] };
     expect(named(headed, '').reasons.join(' ')).toMatch(/Its header says/);
   });
+
+  test('so is the folder it lies in, which names a camera for all of its files', () => {
+    let right = 0;
+    // An encoding of a display names no camera.
+    const ofCameras = found.filter(({ made, share }) => share < 0.8 && made.profile.camera !== '');
+    expect(ofCameras.length).toBeGreaterThan(3);
+    for (const { made } of ofCameras) {
+      const identity = named(madeLut(made), `show/${made.profile.id}/night_3.cube`);
+      if (identity.readings[0].inputProfile === made.profile.id) right++;
+      expect(identity.reasons.join(' ')).toMatch(/Its folder says .*that counts as evidence of its own/);
+    }
+    expect(right / ofCameras.length).toBeGreaterThanOrEqual(0.8);
+    expect(named(madeLut(ofCameras[0].made), 'show/night_3.cube').reasons.join(' ')).not.toMatch(
+      /Its folder/,
+    );
+  });
 });
 
 test('a name does not overrule values that leave no doubt', () => {

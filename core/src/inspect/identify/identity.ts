@@ -224,15 +224,3 @@ export function identify(
     },
   };
 }
-
-/** The same where what seemed a look is a cast alone. */
-export function asConversion(identity: Identity, best: Hypothesis): Identity {
-  const conversion = { ...best, role: 'conversion' as const };
-  return {
-    ...identity,
-    where: whereOf(conversion, true),
-    readings: identity.readings.map((r, i) =>
-      i === identity.chosen ? { ...r, role: 'conversion', roleLabel: roles.conversion.label } : r,
-    ),
-  };
-}

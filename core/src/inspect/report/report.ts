@@ -5,7 +5,7 @@ import { inputDomainOf, type Lut } from '../../lut/lut.ts';
 import { findFaults } from '../faults/index.ts';
 import type { Fault } from '../faults/fault.ts';
 import { tintedNeutrals } from '../faults/tintedNeutrals.ts';
-import { asConversion, type Identity, identify } from '../identify/identity.ts';
+import { type Identity, identify } from '../identify/identity.ts';
 import type { Hypothesis } from '../identify/identify.ts';
 import type { KnownLook } from '../identify/knownLooks.ts';
 import { latticeOf, neutralOf } from '../lattice.ts';
@@ -58,13 +58,14 @@ export function reportLut(
   fileName = '',
 ): FullReport {
   const lattice = latticeOf(lut);
-  const { identity: likeliest, best, ends } = identify(lut, profiles, looks, chosen, fileName);
+  const read = (other: Lut) => identify(other, profiles, looks, chosen, fileName);
+  const asItIs = read(lut);
+  const tinted = asItIs.best && tintedNeutrals(lut, neutralOf(lattice), asItIs.best, read);
+  // A cast makes a look of a conversion, and another camera of its own.
+  const { identity, best, ends } = tinted ? tinted.read : asItIs;
   const view = new View(lut, ...ends);
-  const reread = (other: Lut) => identify(other, profiles, looks).best;
-  const tinted = best && tintedNeutrals(lut, neutralOf(lattice), best, reread);
-  const identity = best && tinted && best.role !== 'conversion' ? asConversion(likeliest, best) : likeliest;
   const stopsAt = best && greyStops(lut, best);
-  const faults = [...findFaults(lut, lattice, stopsAt), ...(tinted ? [tinted] : [])];
+  const faults = [...findFaults(lut, lattice, stopsAt), ...(tinted ? [tinted.fault] : [])];
   const file = inspectLut(lut);
   const greys = reportGreys(view);
   return {
