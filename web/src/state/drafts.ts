@@ -3,7 +3,6 @@ import { plateSchema } from '@velvet-dusk/core/api/contract';
 import { parseProfile, type Profile, profileSchemaVersion } from '@velvet-dusk/core/camera/profile';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { parsePack } from '@velvet-dusk/core/pack/document';
-import { parseTrial } from '@velvet-dusk/core/trial/document';
 import { openWindows, windowId } from './windowId.ts';
 
 /**
@@ -29,7 +28,8 @@ const keptProfile = z.unknown().transform((kept, ctx) => {
   }
 });
 const keptPack = z.unknown().transform((kept) => parsePack(kept, 'kept pack'));
-const keptBoard = z.unknown().transform((kept) => parseTrial(kept, 'kept board'));
+/** Whole boards are checked where they are edited: what their axes are is no part of a first visit. */
+const keptBoard = z.looseObject({ kind: z.literal('velvet-dusk/trial'), name: z.string() });
 const base = z.number().int();
 const schemas = {
   look: z.object({ base, mine: keptLook, sent: z.array(keptLook).optional() }),
