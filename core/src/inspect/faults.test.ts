@@ -137,6 +137,12 @@ describe('tables that were written wrong', () => {
       }
   });
 
+  test('a LUT that looks at one channel alone has no empty plane', () => {
+    const cube = combined(plain, heron, 9);
+    const red = spoilt((_, { r, c }) => cube.data[((r * 9 + r) * 9 + r) * 3 + c], cube);
+    expect(kindsOf(red)).not.toContain('emptyPlane');
+  });
+
   test.each([0, 1, 2])('all of it shifted by one node along axis %i, either way', (axis) => {
     for (const cube of sound)
       for (const by of [1, -1]) {

@@ -6,6 +6,8 @@ import { planeSteps } from './planeTwice.ts';
 const asOne = 1e-6;
 /** Mean difference from the planes beside it, of the signal: one that is all white lies beside one that nearly is. */
 const apart = 0.08;
+/** Planes by which an axis is known. */
+const someShares = [0.25, 0.5, 0.75] as const;
 
 /** A plane across the grid, most often one of its faces, that holds one colour all over while the one beside it does not. */
 export const emptyPlane: FaultKind = {
@@ -29,6 +31,8 @@ export const emptyPlane: FaultKind = {
       return true;
     };
     for (let axis = 0; axis < 3; axis++) {
+      // Where a channel alone is looked at, every plane across it has one colour.
+      if (someShares.every((share) => isEmpty(axis, Math.round(share * (size - 1))))) continue;
       const steps = planeSteps(lattice, axis);
       for (let i = 0; i < size; i++) {
         const beside = Math.min(steps[i - 1] ?? Infinity, steps[i] ?? Infinity);
