@@ -1,13 +1,13 @@
 import { setMaxListeners } from 'node:events';
 import { rename } from 'node:fs/promises';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
-import type { Plan } from '@velvet-dusk/core/pack/plan';
 import type { PackSpec } from '@velvet-dusk/core/pack/spec';
 import { type Heading, headings, type Standing, unexcused } from '@velvet-dusk/core/pack/standing';
 import { fileSlug } from '@velvet-dusk/core/slug';
 import { finishPack } from './finish.ts';
 import { filesFolder, filesIn } from './journal.ts';
 import { makeFiles, type MakeOptions, PackError, planOrRefuse, specHash } from './makeFiles.ts';
+import type { Planned } from './planning.ts';
 import { claimWork, dropWork, refuseTaken, workFolder } from './workPlace.ts';
 import { writeZip } from './zip.ts';
 
@@ -40,20 +40,19 @@ export function refuseHeld({ release }: Manifest): void {
   if (open.length > 0) throw new ReleaseHeld(release.standing, open);
 }
 
-/** Makes all of a pack in a folder of work, which may hold a part of it from before. */
+/** Makes all of a pack, as it is planned, in a folder of work, which may hold a part of it from before. */
 export async function makePack(
   spec: PackSpec,
+  planned: Planned,
   work: string,
   options: MakeOptions,
-): Promise<{ manifest: Manifest; plan: Plan }> {
-  const planned = await planOrRefuse(spec, options);
-  const { plan } = planned;
+): Promise<Manifest> {
   // Every LUT listens for a stop.
   if (options.signal) setMaxListeners(0, options.signal);
-  const made = await makeFiles(spec, plan, work, options);
+  const made = await makeFiles(spec, planned.plan, work, options);
   const manifest = await finishPack(spec, planned, made, filesIn(work), options);
   refuseHeld(manifest);
-  return { manifest, plan };
+  return manifest;
 }
 
 const isZip = (out: string) => out.toLowerCase().endsWith('.zip');
@@ -73,8 +72,9 @@ export async function putInPlace(spec: PackSpec, out: string, signal?: AbortSign
  * not finished, and goes on there after a kill. Throws a TakenName where something is under either name already.
  */
 export async function exportPack(spec: PackSpec, out: string, options: MakeOptions): Promise<Manifest> {
-  await planOrRefuse(spec, options);
-  const { manifest } = await makePack(spec, await claimWork(out, specHash(spec), filesFolder), options);
+  const planned = await planOrRefuse(spec, options);
+  const work = await claimWork(out, specHash(spec), filesFolder);
+  const manifest = await makePack(spec, planned, work, options);
   await putInPlace(spec, out, options.signal);
   return manifest;
 }

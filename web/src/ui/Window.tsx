@@ -21,6 +21,12 @@ export function Window({ open, onClose, title, about, width = 620, children }: W
         <Dialog.Content
           className="fixed z-30 left-1/2 top-1/2 -translate-x-1/2 -translate-y-1/2 max-h-[92vh] scroll-quiet bg-g2 border border-g4 rounded-sm"
           style={{ width }}
+          onOpenAutoFocus={(event) => {
+            // One that comes by itself comes while somebody types: the next key must not be an answer to it.
+            if (onClose) return;
+            event.preventDefault();
+            (event.currentTarget as HTMLElement).focus();
+          }}
         >
           <header className="flex items-baseline gap-4 px-5 pt-4 pb-3">
             <div className="flex-1">

@@ -33,10 +33,12 @@ export const emptyPlane: FaultKind = {
     for (let axis = 0; axis < 3; axis++) {
       // Where a channel alone is looked at, every plane across it has one colour.
       if (someShares.every((share) => isEmpty(axis, Math.round(share * (size - 1))))) continue;
-      const steps = planeSteps(lattice, axis);
+      // Measured once a plane is empty: hardly any LUT has one.
+      let steps: number[] | undefined;
       for (let i = 0; i < size; i++) {
-        const beside = Math.min(steps[i - 1] ?? Infinity, steps[i] ?? Infinity);
-        if (beside < apart || !isEmpty(axis, i)) continue;
+        if (!isEmpty(axis, i)) continue;
+        steps ??= planeSteps(lattice, axis);
+        if (Math.min(steps[i - 1] ?? Infinity, steps[i] ?? Infinity) < apart) continue;
         const at: [number, number, number] = [0.5, 0.5, 0.5];
         at[axis] = i / (size - 1);
         return { id: this.id, at, size: at[axis] };

@@ -50,9 +50,9 @@ function evenCast(neutral: Float32Array): Cast | null {
   };
   const share = measured((rgb, c) => rgb[c] / mean(rgb) - 1);
   const amount = measured((rgb, c) => rgb[c] - mean(rgb));
-  const [even, other] = share.off < amount.off ? [share, amount] : [amount, share];
+  const even = share.off < amount.off ? share : amount;
   if (even.size < seen || even.off > evenly) return null;
-  return other === amount
+  return even === share
     ? { size: even.size, gain: triple((c) => 1 + even.means[c]), offset: [0, 0, 0] }
     : { size: even.size, gain: [1, 1, 1], offset: even.means };
 }

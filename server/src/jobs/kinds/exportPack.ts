@@ -12,7 +12,7 @@ import { parsePack } from '@velvet-dusk/core/pack/document';
 import { makePack, ReleaseHeld, topFolder } from '@velvet-dusk/exporter/exportPack';
 import { manifestName } from '@velvet-dusk/exporter/finish';
 import { filesIn } from '@velvet-dusk/exporter/journal';
-import type { MakeOptions } from '@velvet-dusk/exporter/makeFiles';
+import { type MakeOptions, planOrRefuse } from '@velvet-dusk/exporter/makeFiles';
 import { openFolder } from '@velvet-dusk/exporter/openOut';
 import { streamZip } from '@velvet-dusk/exporter/zip';
 import { headings, reasonsFromOne, reasonsSchema, unexcused } from '@velvet-dusk/core/pack/standing';
@@ -106,11 +106,12 @@ export const exportPackJob = defineJob({
         report(`${done} of ${total} files${timeLeft(secondsLeft)}`, (done / total) * stageEnds.files);
       },
     };
+    const planned = await planOrRefuse(spec, options);
     // What changed is measured against what went out before, where that is still here and whole; without it less is told.
     const opened = zipBefore
       ? await openFolder(files.pathOf(zipBefore), dirname(workFolder)).catch(() => null)
       : null;
-    const { manifest, plan } = await makePack(spec, workFolder, { ...options, before: opened?.folder })
+    const manifest = await makePack(spec, planned, workFolder, { ...options, before: opened?.folder })
       .catch((error: unknown) => {
         throw error instanceof ReleaseHeld ? new Held(error.standing) : error;
       })
@@ -124,7 +125,7 @@ export const exportPackJob = defineJob({
     await copyFile(join(filesIn(workFolder), manifestName), list);
     await synced(list);
     const seconds = (performance.now() - began) / 1000;
-    const { bytes, work } = totalsOf(plan, {
+    const { bytes, work } = totalsOf(planned.plan, {
       configGrids: spec.pack.ocioConfig ? configGridCount(spec.pack, spec) : 0,
     });
     const reckoned = { bytes, work };
