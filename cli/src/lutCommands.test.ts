@@ -1,8 +1,12 @@
 import { execFileSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { beforeAll, describe, expect, test } from 'vitest';
+import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 import { parsePng, writePng } from '@velvet-dusk/core/formats/png';
+import { resample } from '@velvet-dusk/core/lut/resample';
 import { seeded } from '@velvet-dusk/core/numeric/random';
+import { foreignFamilies, madeLut, makings } from '@velvet-dusk/core/testing/makers';
+import { profileOf } from '@velvet-dusk/core/testing/profiles';
 import { at, dusk, json, root } from './testing/dusk.ts';
 
 /** Any LUT on the command line: inspected, compared, converted. */
@@ -11,6 +15,7 @@ interface Report {
   file: string;
   faults?: { id: string; at: number[] | null }[];
   error?: string;
+  identity?: { readings: { inputProfile: string }[]; reasons: string[]; remaining: string };
 }
 
 beforeAll(() => {
@@ -50,6 +55,28 @@ describe('inspect', () => {
     const told = dusk('inspect', '--lut', at('maker'));
     expect(told.out).toMatch(/spoilt\.cube: .*33 points, with one bad node/);
     expect(told.out).toMatch(/sound\.cube: .*33 points, sound/);
+  });
+
+  test('of a folder takes what its other files are for as evidence, and says so', () => {
+    const files = makings(foreignFamilies, [profileOf('heron')], {
+      count: 14,
+      seed: 5,
+      roles: ['combined', 'conversion'],
+    });
+    mkdirSync(at('others/lot'), { recursive: true });
+    const names = { sure: 7, surer: 6, unsure: 12 };
+    for (const [name, i] of Object.entries(names))
+      writeFileSync(at(`others/lot/${name}.cube`), writeCube(resample(madeLut(files[i]), files[i].grid)));
+    const read = (path: string) => json('inspect', '--lut', at(path), '--json') as unknown as Report[];
+    const ofUnsure = (all: Report[]) => all.find((f) => f.file.endsWith('/unsure.cube'))!.identity!;
+    const together = ofUnsure(read('others/lot'));
+    expect(together.readings[0].inputProfile).toBe('heron');
+    expect(together.reasons.join(' ')).toMatch(/The files beside it in its folder are for Heron log/);
+    mkdirSync(at('others/alone'));
+    writeFileSync(at('others/alone/unsure.cube'), readFileSync(at('others/lot/unsure.cube')));
+    const alone = ofUnsure(read('others/alone'));
+    expect(alone.remaining).toMatch(/^Either a/);
+    expect(alone.reasons.join(' ')).not.toMatch(/beside it/);
   });
 
   test('of a path that is not there, and of two at once, is refused in words', () => {

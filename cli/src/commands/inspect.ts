@@ -7,6 +7,7 @@ import { groupLuts } from '@velvet-dusk/core/inspect/collection';
 import { faultWords } from '@velvet-dusk/core/inspect/faults/words';
 import { decodeName, nameDoubts } from '@velvet-dusk/core/inspect/fileName';
 import { startingLooks } from '@velvet-dusk/core/inspect/identify/knownLooks';
+import { camerasBeside } from '@velvet-dusk/core/inspect/identify/neighbours';
 import { reportLut } from '@velvet-dusk/core/inspect/report/report';
 import { sha256Hex } from '@velvet-dusk/core/look/hash';
 import { UsageError } from '../errors.ts';
@@ -16,9 +17,9 @@ import { Arguments } from '../options.ts';
 import { type Command, printJson } from './command.ts';
 
 /** Everything that is said of one file: its name, what is in it, what it is, what it does, what is wrong with it. */
-async function report(file: string, profiles: readonly Profile[]) {
+async function report(file: string, profiles: readonly Profile[], beside: string | null = null) {
   const bytes = await readBytes(file);
-  const full = reportLut(readLutBytes(bytes, file), profiles, startingLooks(), 0, file);
+  const full = reportLut(readLutBytes(bytes, file), profiles, startingLooks(), { path: file, beside });
   const { file: header, identity, faults, signature, valuesKey, look, ...rest } = full;
   const name = decodeName(file, { profiles, looks: startingLooks() });
   const [top] = identity.readings;
@@ -48,21 +49,25 @@ const shown = ({ compared: _, ...rest }: Told) => rest;
 /** Files below a folder, with those each is the same as or belongs to; one that cannot be read is told among the others. */
 async function reports(files: readonly string[], profiles: readonly Profile[]) {
   const all: (Told | { file: string; error: string })[] = [];
-  for (const file of files)
-    all.push(
-      await report(file, profiles).catch((error: unknown) => ({ file, error: (error as Error).message })),
-    );
-  const read = all.filter((r): r is Told => !('error' in r));
+  const read = (file: string, beside: string | null) =>
+    report(file, profiles, beside).catch((error: unknown) => ({ file, error: (error as Error).message }));
+  for (const file of files) all.push(await read(file, null));
+  // What is not told surely by itself is read again with what the files beside it are for.
+  const beside = camerasBeside(
+    all.map((r) => ({ path: r.file, readings: 'error' in r ? null : r.identity.readings })),
+  );
+  for (const [i, camera] of beside.entries()) if (camera) all[i] = await read(files[i], camera);
+  const told = all.filter((r): r is Told => !('error' in r));
   const groups = groupLuts(
-    read.map((r) => ({
+    told.map((r) => ({
       ...r.compared,
       sha256: r.sha256,
       domain: JSON.stringify([r.domainMin, r.domainMax]),
     })),
   );
   const others = (lists: readonly number[][], file: Told) => {
-    const group = lists.find((list) => list.some((i) => read[i] === file)) ?? [];
-    return group.map((i) => read[i].file).filter((f) => f !== file.file);
+    const group = lists.find((list) => list.some((i) => told[i] === file)) ?? [];
+    return group.map((i) => told[i].file).filter((f) => f !== file.file);
   };
   return all.map((r) =>
     'error' in r

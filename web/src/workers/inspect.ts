@@ -34,10 +34,15 @@ import { toImage } from './toImage.ts';
 
 export interface LutFileOrder {
   sha256: string;
+  /** Its path: what it is called is evidence. */
   name: string;
   /** The reading that is taken, where somebody knows better. */
   chosen: number;
+  /** ID of the profile that the files beside it are for; null where they say nothing. */
+  beside: string | null;
 }
+const askedOf = ({ name, chosen, beside }: LutFileOrder) => ({ path: name, chosen, beside });
+
 /** What a LUT is weighed against. */
 export interface InspectSetting {
   profiles: readonly Profile[];
@@ -103,11 +108,11 @@ async function knownOf({ looks }: InspectSetting): Promise<KnownLook[]> {
 }
 
 async function viewOf(file: LutFileOrder, setting: InspectSetting): Promise<View> {
-  const key = JSON.stringify([file.sha256, file.name, file.chosen, setting.profiles]);
+  const key = JSON.stringify([file, setting.profiles]);
   let view = views.get(key);
   if (!view) {
     const lut = await fetched(file);
-    const { ends } = identify(lut, setting.profiles, await knownOf(setting), file.chosen, file.name);
+    const { ends } = identify(lut, setting.profiles, await knownOf(setting), askedOf(file));
     view = new View(lut, ...ends);
     views.set(key, view);
     trimmed(views);
@@ -131,7 +136,7 @@ const fullDelta = 10;
 export const inspector = {
   async report(file: LutFileOrder, setting: InspectSetting): Promise<FullReport> {
     const lut = await fetched(file);
-    return reportLut(lut, setting.profiles, await knownOf(setting), file.chosen, file.name);
+    return reportLut(lut, setting.profiles, await knownOf(setting), askedOf(file));
   },
 
   /** Nodes of a coarse lattice, inputs and outputs, for a drawing in three dimensions. */

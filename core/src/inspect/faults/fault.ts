@@ -10,6 +10,15 @@ export interface Fault {
   size: number;
 }
 
+/** Light of a scene as codes of the usual display, without a LUT and through it, and as its own codes (`report/view.ts`). */
+export interface Seen {
+  plain(light: Float32Array): Float32Array;
+  through(light: Float32Array): Float32Array;
+  codes(light: Float32Array): { input: Float32Array; output: Float32Array };
+  /** L*a*b* of codes of the usual display, at an index. */
+  labAt(codes: ArrayLike<number>, p: number): [number, number, number];
+}
+
 export interface Inspected {
   lut: Lut;
   lattice: Lattice;
@@ -17,6 +26,8 @@ export interface Inspected {
   neutral: Float32Array;
   /** Stops over mid-grey that a grey at a place of the domain, 0–1, stands for; null where its input is not known. */
   stopsAt: ((place: number) => number) | null;
+  /** How it is seen; null where it is not known what it takes and gives. */
+  seen: Seen | null;
 }
 
 export interface FaultKind {

@@ -6,6 +6,7 @@ import { coarseValues } from './coarse.ts';
 import { emptyPlane } from './emptyPlane.ts';
 import type { Fault, FaultKind, Inspected } from './fault.ts';
 import { folds } from './fold.ts';
+import { huesBack } from './huesBack.ts';
 import { kink } from './kink.ts';
 import { narrowOutput } from './narrowOutput.ts';
 import { planeTwice } from './planeTwice.ts';
@@ -23,17 +24,18 @@ export const faultKinds: readonly FaultKind[] = [
   narrowOutput,
   clampedShadows,
   folds,
+  huesBack,
   badNode,
   kink,
   coarseValues,
 ];
 
-/** What is wrong with a LUT, and where. @param stopsAt what greys of its input stand for, where that is known. */
+/** What is wrong with a LUT, and where. @param known what greys of its input stand for and how it is seen, where that is known. */
 export function findFaults(
   lut: Lut,
   lattice = latticeOf(lut),
-  stopsAt: Inspected['stopsAt'] = null,
+  known: Pick<Inspected, 'stopsAt' | 'seen'> = { stopsAt: null, seen: null },
 ): Fault[] {
-  const inspected = { lut, lattice, neutral: neutralOf(lattice), stopsAt };
+  const inspected = { lut, lattice, neutral: neutralOf(lattice), ...known };
   return faultKinds.flatMap((kind) => kind.find(inspected) ?? []);
 }

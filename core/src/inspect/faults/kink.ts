@@ -1,12 +1,65 @@
 import { isCoarse, underBlack } from '../lattice.ts';
 import type { FaultKind } from './fault.ts';
 
-/** Change of slope at one node, as a share of the slope there: in highlights all slopes are small, and corners show as well. */
-const least = { usual: 0.3, coarse: 0.65 };
-/** Under this share of the steepest slope there is, nothing shows. */
-const faintest = 0.02;
-/** Times as much as beside it. */
-const times = 4;
+/** Change of slope at one node beyond what those around it do, in stops: in highlights all slopes are small, and corners show as well. */
+const least = { usual: 0.35, coarse: 0.5 };
+/** The same as a share of the slope there, beside the mean of both neighbours. */
+const leastUneven = 0.25;
+/** Slopes under this share of the steepest there is count as it: nothing shows of them. */
+const faintest = 0.01;
+/** Times as much as those around it differ from each other. */
+const times = 2;
+/** Nodes to each side that are held against it; before it there have to be so many. */
+const reach = 3;
+const fewestBefore = 2;
+
+const median = (values: readonly number[]): number => {
+  const sorted = values.toSorted((a, b) => a - b);
+  const middle = sorted.length >> 1;
+  return sorted.length % 2 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
+};
+
+/** Nodes between which a channel is held at neither of its ends: there it has to have a corner. */
+function moving(values: readonly number[]): { first: number; last: number } {
+  const [low, high] = [Math.min(...values), Math.max(...values)];
+  const margin = (high - low) * 1e-4;
+  const isHeld = (v: number) => v <= low + margin || v >= high - margin;
+  let [first, last] = [0, values.length - 1];
+  while (first < last && isHeld(values[first])) first++;
+  while (last > first && isHeld(values[last])) last--;
+  return { first, last };
+}
+
+/** The largest corner of one channel's values, in stops of slope, and its node. */
+function corner(values: readonly number[], least: number): { bend: number; at: number } {
+  const { first, last } = moving(values);
+  const slopes = values.slice(1).map((v, i) => v - values[i]);
+  const steepest = Math.max(...slopes.map(Math.abs));
+  const stops = slopes.map((s) => Math.log2(Math.max(Math.abs(s), faintest * steepest)));
+  const turn = (i: number) => stops[i] - stops[i - 1];
+  let worst = { bend: 0, at: 0 };
+  for (let i = Math.max(first + 1, Math.ceil(underBlack * (values.length - 1))); i < last; i++) {
+    const local = Math.max(Math.abs(slopes[i]), Math.abs(slopes[i - 1]));
+    const bend = (k: number) => slopes[k] - slopes[k - 1];
+    // Where a channel hardly moves its slope may change by many times, and evenly.
+    const uneven = Math.abs(bend(i) - (bend(i - 1) + bend(i + 1)) / 2);
+    if (uneven < Math.max(leastUneven * local, faintest * steepest)) continue;
+    const near = (side: 1 | -1) =>
+      Array.from({ length: reach }, (_, k) => i + side * (k + 1)).filter((k) => k > first && k < last);
+    const [before, after] = [near(-1), near(1)];
+    if (before.length < fewestBefore || after.length === 0) continue;
+    // Where a tint turns a channel round, its slope passes through none.
+    const signs = slopes.slice(before.at(-1)! - 1, after.at(-1)! + 1).map(Math.sign);
+    if (signs.some((s) => s !== signs[0])) continue;
+    // A shoulder turns more with every node, a corner at one of them.
+    const around = [...before, ...after].map(turn);
+    const beyond = Math.max(turn(i) - Math.max(...around), Math.min(...around) - turn(i));
+    const middle = median(around);
+    const spread = median(around.map((t) => Math.abs(t - middle)));
+    if (beyond > Math.max(least, times * spread, worst.bend)) worst = { bend: beyond, at: i };
+  }
+  return worst;
+}
 
 /** A corner in the tone scale: the slope changes at one place, and not beside it. */
 export const kink: FaultKind = {
@@ -16,28 +69,11 @@ export const kink: FaultKind = {
   meaning: 'The tone scale has a corner: an edge shows in soft gradients where light passes it.',
   remedy: 'Round the curve there.',
   find({ neutral, lattice }) {
-    const { size, low, high } = lattice;
-    const enough = isCoarse(lattice) ? least.coarse : least.usual;
-    const margin = (high - low) * 1e-4;
-    let worst = { bend: 0, at: 0 };
-    for (let c = 0; c < 3; c++) {
-      const v = (i: number) => neutral[i * 3 + c];
-      const slopes = Array.from({ length: size - 1 }, (_, i) => v(i + 1) - v(i));
-      const steepest = Math.max(...slopes.map(Math.abs));
-      const turn = (i: number) => (i < 1 || i > size - 2 ? 0 : slopes[i] - slopes[i - 1]);
-      // What is left of it beside its neighbours': a shoulder turns evenly, a corner at one place.
-      const bend = (i: number) => Math.abs(turn(i) - (turn(i - 1) + turn(i + 1)) / 2);
-      for (let i = Math.max(4, Math.ceil(underBlack * (size - 1))); i < size - 4; i++) {
-        // Where it begins or ends to be held at an end of its range, it has to have a corner.
-        const isHeld = [i - 1, i, i + 1].some((k) => v(k) <= low + margin || v(k) >= high - margin);
-        const local = Math.max(Math.abs(slopes[i - 1]), Math.abs(slopes[i]));
-        if (isHeld || bend(i) < Math.max(enough * local, faintest * steepest)) continue;
-        const beside = Math.max(...[-3, -2, 2, 3].map((k) => bend(i + k)));
-        if (bend(i) > times * beside && bend(i) > worst.bend * local)
-          worst = { bend: bend(i) / local, at: i / (size - 1) };
-      }
-    }
+    const limit = isCoarse(lattice) ? least.coarse : least.usual;
+    const channels = [0, 1, 2].map((c) => Array.from(neutral).filter((_, i) => i % 3 === c));
+    const worst = channels.map((v) => corner(v, limit)).reduce((a, b) => (b.bend > a.bend ? b : a));
     if (worst.bend === 0) return null;
-    return { id: this.id, at: [worst.at, worst.at, worst.at], size: worst.bend };
+    const at = worst.at / (lattice.size - 1);
+    return { id: this.id, at: [at, at, at], size: 1 - 2 ** -worst.bend };
   },
 };

@@ -4,12 +4,20 @@ import { type RoleId, roles } from '../../order/roles/index.ts';
 import { decodeName, type DecodedName } from '../fileName.ts';
 import type { Hypothesis } from './identify.ts';
 
-/** What somebody wrote about a LUT: evidence of its own, apart from what the values say. */
+/** What is said of a LUT by somebody's words or by the files it lies among: evidence of its own, apart from what the values say. */
 export interface Claim {
-  from: 'name' | 'folder' | 'header';
+  from: keyof typeof sayings;
   role: RoleId | null;
   profile: Profile | null;
 }
+
+/** Who says it, in words, and the natural logarithm by which it makes a reading likelier: what is written is seldom wrong. */
+const sayings = {
+  name: { words: 'Its name says', worth: 6 },
+  folder: { words: 'Its folder says', worth: 6 },
+  header: { words: 'Its header says', worth: 6 },
+  neighbours: { words: 'The files beside it in its folder are for', worth: 4 },
+};
 
 /** Roles of words that name no role of ours. */
 const kinds: readonly [RegExp, RoleId][] = [
@@ -31,35 +39,43 @@ function claimOf(from: Claim['from'], name: DecodedName, profiles: readonly Prof
 const headerLine = /^\s*(?:role|input|camera|from|type)\s*[:=]\s*([A-Za-z0-9-]+)/i;
 
 /** The folder a file lies in; empty where its path names none. */
-const folderOf = (path: string): string => path.split(/[\\/]/).at(-2) ?? '';
+export const folderOf = (path: string): string => path.split(/[\\/]/).at(-2) ?? '';
 
-/** What a LUT's name, the folder it lies in and its header say of it. @param fileName with the path it was found under. */
+/** What is known of a LUT beside its values. */
+export interface Surroundings {
+  /** What it is called, with the path it was found under. */
+  path?: string;
+  /** ID of the profile that the files beside it are for (`neighbours.ts`). */
+  beside?: string | null;
+}
+
+/** What a LUT's name, the folder it lies in, its header and the files beside it say of it. */
 export function claimsOf(
   { title, comments }: Lut,
-  fileName: string,
+  { path = '', beside = null }: Surroundings,
   context: { profiles: readonly Profile[]; looks: readonly { name: string }[] },
 ): Claim[] {
   const told = comments.flatMap((line) => headerLine.exec(line)?.[1] ?? []);
   const texts: [Claim['from'], string][] = [
-    ['name', fileName],
-    ['folder', folderOf(fileName)],
+    ['name', path],
+    ['folder', folderOf(path)],
     ['header', [...told, title].join(' ').replaceAll('/', ' ')],
   ];
-  return texts.flatMap(([from, text]) => {
+  const written = texts.flatMap(([from, text]) => {
     if (text.trim() === '') return [];
     const claim = claimOf(from, decodeName(text, context), context.profiles);
     return claim ? [claim] : [];
   });
+  const profile = context.profiles.find((p) => p.id === beside);
+  return profile ? [...written, { from: 'neighbours', role: null, profile }] : written;
 }
-
-/** Natural logarithm by which what is written makes a reading likelier: names are seldom wrong. */
-const worth = 6;
 
 const isSaid = (a: RoleId, b: RoleId) => a === b || [a, b].every((r) => r.startsWith('monitor'));
 
-/** How much what is written says for a reading. */
+/** How much what is said of a LUT says for a reading: of several that say the same, the one that is worth most. */
 export function supportOf({ role, input }: Hypothesis, claims: readonly Claim[]): number {
-  const says = (f: (claim: Claim) => boolean) => (claims.some(f) ? worth : 0);
+  const says = (f: (claim: Claim) => boolean) =>
+    Math.max(0, ...claims.filter(f).map((c) => sayings[c.from].worth));
   const { end } = input;
   return (
     says((c) => c.role !== null && isSaid(c.role, role)) +
@@ -69,4 +85,4 @@ export function supportOf({ role, input }: Hypothesis, claims: readonly Claim[])
 
 /** A claim in a sentence, told as one. */
 export const claimWords = ({ from, role, profile }: Claim): string =>
-  `Its ${from} says ${[role && roles[role].label.toLowerCase(), profile?.name].filter(Boolean).join(', ')}; that counts as evidence of its own.`;
+  `${sayings[from].words} ${[role && roles[role].label.toLowerCase(), profile?.name].filter(Boolean).join(', ')}; that counts as evidence of its own.`;

@@ -7,6 +7,7 @@ import { standardDisplay } from '../../render/display.ts';
 import { foreignFamilies, madeLut, type Making, makings, noPlainLook } from '../../testing/makers.ts';
 import { allProfiles, profileOf } from '../../testing/profiles.ts';
 import { identify, type Identity } from './identity.ts';
+import { camerasBeside } from './neighbours.ts';
 
 /** Files that other hands made, with seven tone scales that took no part in fitting. */
 
@@ -36,11 +37,11 @@ function judged(made: Making, { readings: [top] }: Identity) {
 }
 
 // Every sample is weighed once, for all that is asked of it.
-const list = makings(foreignFamilies, cameras, { count: cameras.length * roles.length, seed: 9, roles });
-const found = list.map((made) => ({
-  made,
-  ...judged(made, identify(madeLut(made), allProfiles).identity),
-}));
+const list = makings(foreignFamilies, cameras, { count: 4 * cameras.length * roles.length, seed: 9, roles });
+const found = list.map((made) => {
+  const { identity } = identify(madeLut(made), allProfiles);
+  return { made, readings: identity.readings, ...judged(made, identity) };
+});
 const shareOf = (list: readonly boolean[]) => list.filter(Boolean).length / list.length;
 const names = (isWrong: (f: (typeof found)[number]) => boolean) =>
   found
@@ -59,11 +60,25 @@ test('the role is right on 95 % of them, role and profile on 85 %', () => {
   ).toBeGreaterThanOrEqual(0.85);
 });
 
-test('what is said with 80 % and more is right nine times in ten, and what is said with less is wrong more often', () => {
-  const [sure, unsure] = [found.filter((f) => f.share >= 0.8), found.filter((f) => f.share < 0.6)];
-  expect(sure.length).toBeGreaterThan(0.6 * found.length);
-  expect(shareOf(sure.map((f) => f.isRight))).toBeGreaterThanOrEqual(0.9);
-  expect(shareOf(unsure.map((f) => f.isRight))).toBeLessThan(shareOf(sure.map((f) => f.isRight)));
+describe('how sure it says it is', () => {
+  const bands = Array.from({ length: 10 }, (_, band) =>
+    found.filter((f) => Math.min(Math.floor(f.share * 10), 9) === band),
+  );
+  test.each(bands.map((files, band) => [band * 10, files] as const).filter(([, files]) => files.length >= 8))(
+    'what is said with %d % and more is right as often, within ten points and what so few may be off by',
+    (_, files) => {
+      const said = files.reduce((sum, f) => sum + f.share, 0) / files.length;
+      const right = shareOf(files.map((f) => f.isRight));
+      const chance = 1.65 * Math.sqrt((said * (1 - said)) / files.length);
+      expect(Math.abs(right - said)).toBeLessThan(0.1 + chance);
+    },
+  );
+
+  test('most are said with 80 % and more, and nine in ten of these are right', () => {
+    const sure = found.filter((f) => f.share >= 0.8);
+    expect(sure.length).toBeGreaterThan(0.6 * found.length);
+    expect(shareOf(sure.map((f) => f.isRight))).toBeGreaterThanOrEqual(0.9);
+  });
 });
 
 const plain: Making = {
@@ -77,7 +92,7 @@ const plain: Making = {
   over: 0,
   grid: 33,
 };
-const named = (lut: Lut, file: string) => identify(lut, allProfiles, [], 0, file).identity;
+const named = (lut: Lut, file: string) => identify(lut, allProfiles, [], { path: file }).identity;
 
 test('a conversion with another tone scale is one, and says by what it is known', () => {
   const { readings, reasons, where, remaining } = named(madeLut(plain), '');
@@ -104,18 +119,27 @@ describe('where it cannot be told', () => {
     }
   });
 
-  test('a name or a header that says it is evidence of its own, and said as such', () => {
-    let right = 0;
-    for (const { made } of unsure) {
-      const file = `Night_${made.profile.id}_${made.role}.cube`;
-      const identity = named(madeLut(made), file);
-      if (judged(made, identity).isRight) right++;
+  test('a name that says it is evidence of its own, and said as such: with one, 99 % of all files are right', () => {
+    // A right name cannot make a right reading wrong.
+    const doubtful = found.filter((f) => !f.isRight);
+    let wrong = 0;
+    for (const { made } of doubtful) {
+      const identity = named(madeLut(made), `Night_${made.profile.id}_${made.role}.cube`);
+      if (!judged(made, identity).isRight) wrong++;
       expect(identity.reasons.join(' ')).toMatch(/Its name says .*that counts as evidence of its own/);
     }
+    expect(wrong / found.length).toBeLessThanOrEqual(0.01);
+  });
+
+  test('so is a header', () => {
+    let right = 0;
+    for (const { made } of unsure) {
+      const headed = { ...madeLut(made), comments: [`role: ${made.role}`, `input: ${made.profile.id}`] };
+      const identity = named(headed, '');
+      if (judged(made, identity).isRight) right++;
+      expect(identity.reasons.join(' ')).toMatch(/Its header says/);
+    }
     expect(right / unsure.length).toBeGreaterThanOrEqual(0.9);
-    const [{ made }] = unsure;
-    const headed = { ...madeLut(made), comments: [`role: ${made.role}`, `input: ${made.profile.id}`] };
-    expect(named(headed, '').reasons.join(' ')).toMatch(/Its header says/);
   });
 
   test('so is the folder it lies in, which names a camera for all of its files', () => {
@@ -132,6 +156,38 @@ describe('where it cannot be told', () => {
     expect(named(madeLut(ofCameras[0].made), 'show/night_3.cube').reasons.join(' ')).not.toMatch(
       /Its folder/,
     );
+  });
+});
+
+describe('the files of a folder are evidence for each other', () => {
+  // Each camera's files lie in a folder whose name says nothing.
+  const paths = found.map(({ made }) => `show/${cameras.indexOf(made.profile)}/night.cube`);
+  const files = found.map(({ readings }, i) => ({ path: paths[i], readings }));
+  const beside = camerasBeside(files);
+  const isRead = (profile: string | null | undefined, { made }: (typeof found)[number]) =>
+    profile === made.profile.id;
+
+  test('what is not told surely is told by those beside it, and said so', () => {
+    const asked = found.flatMap((f, i) => (beside[i] ? [{ ...f, path: paths[i], beside: beside[i] }] : []));
+    expect(asked.length).toBeGreaterThan(3);
+    let [before, after] = [0, 0];
+    for (const one of asked) {
+      const { identity } = identify(madeLut(one.made), allProfiles, [], one);
+      if (isRead(one.readings[0].inputProfile, one)) before++;
+      if (isRead(identity.readings[0].inputProfile, one)) after++;
+      expect(identity.reasons.join(' ')).toMatch(
+        /The files beside it in its folder are for .+; that counts as evidence/,
+      );
+    }
+    expect(after).toBeGreaterThan(before);
+    expect(after / asked.length).toBeGreaterThanOrEqual(0.8);
+  });
+
+  test('nothing is said where they are for several cameras, of those told surely, and where no folder is named', () => {
+    const together = camerasBeside(files.map((f) => ({ ...f, path: 'show/all/night.cube' })));
+    const loose = camerasBeside(files.map((f) => ({ ...f, path: 'night.cube' })));
+    expect([...together, ...loose].every((b) => b === null)).toBe(true);
+    expect(found.some((f, i) => f.share >= 0.7 && beside[i] !== null)).toBe(false);
   });
 });
 

@@ -140,7 +140,7 @@ describe('what is said of one', () => {
 
   test('another reading can be taken', () => {
     const likeliest = identify(lut('combined'), allProfiles, []).identity;
-    const second = identify(lut('combined'), allProfiles, [], 1).identity;
+    const second = identify(lut('combined'), allProfiles, [], { chosen: 1 }).identity;
     expect(second.chosen).toBe(1);
     expect(second.readings).toEqual(likeliest.readings);
   });

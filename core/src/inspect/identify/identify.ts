@@ -79,16 +79,16 @@ const common: Record<Kind, number> = {
   return: -3.31,
 };
 /** Their likelihoods beside those of `shown.ts`, found together with them: a scale, and a constant for each role. */
-const beside = 0.9;
+const beside = 0.706;
 const besideRole: Partial<Record<RoleId, number>> = {
-  conversion: 3.14,
-  combined: -1.17,
-  monitor: -1.1,
-  trim: -0.5,
-  'creative-log': -0.35,
-  'creative-display': 1.26,
-  'camera-to-camera': 1.28,
-  return: -0.47,
+  conversion: -1.13,
+  combined: -1.64,
+  monitor: -1.21,
+  trim: -2.49,
+  'creative-log': -0.95,
+  'creative-display': 2.16,
+  'camera-to-camera': 0.92,
+  return: -1.51,
 };
 const usualDisplay = 3.75;
 /** Few files are for a narrow range, and fewer say nothing of it. */
@@ -144,7 +144,7 @@ interface Found extends Hypothesis {
 
 /** What is nothing but an exposure to the last digits is no chance. */
 const toTheDigit = 0.004;
-const exactly = 6;
+const exactly = 4.7;
 
 /** Readings that a known look is looked for in: the likeliest. */
 const looked = 48;

@@ -7,7 +7,7 @@ import { outputs } from '../../render/outputs/index.ts';
 import { latticeInputs } from '../lattice.ts';
 import { type CandidateEnd, displayCandidates } from './ends.ts';
 import { hypotheses, type Hypothesis, readings } from './identify.ts';
-import { type Claim, claimsOf, claimWords, supportOf } from './claims.ts';
+import { type Claim, claimsOf, claimWords, type Surroundings, supportOf } from './claims.ts';
 import type { KnownLook } from './knownLooks.ts';
 import { remainingWords } from './remaining.ts';
 import type { ToneFree } from './toneFree.ts';
@@ -162,20 +162,23 @@ const supported = (found: Hypothesis[], claims: readonly Claim[]): Hypothesis[] 
     ? found
     : found.map((h) => ({ ...h, score: h.score + supportOf(h, claims) })).sort((a, b) => b.score - a.score);
 
+/** How a LUT is to be read. */
+export interface Asked extends Surroundings {
+  /** The reading that is taken where somebody knows better: its place among the likeliest. */
+  chosen?: number;
+}
+
 /** Readings told, at most. */
 const told = 5;
 
 /**
  * What a LUT probably is, with the likeliest pair of ends to look at it through.
- * @param chosen the reading that is taken where somebody knows better: its place among the likeliest.
- * @param fileName what it is called, which is evidence too.
  */
 export function identify(
   lut: Lut,
   profiles: readonly Profile[],
   looks: readonly KnownLook[] = [],
-  chosen = 0,
-  fileName = '',
+  { chosen = 0, ...surroundings }: Asked = {},
 ): { identity: Identity; best: Hypothesis | null; ends: [CandidateEnd, CandidateEnd] } {
   const [standard] = displayCandidates();
   const none = { chosen: 0, isNothing: false, look: null, exposure: 0, remaining: '', readings: [] };
@@ -190,7 +193,7 @@ export function identify(
         where: 'Nowhere: it does nothing.',
       },
     };
-  const claims = claimsOf(lut, fileName, { profiles, looks });
+  const claims = claimsOf(lut, surroundings, { profiles, looks });
   const found = givesOneColour(lut) ? [] : readings(supported(hypotheses(lut, profiles, looks), claims));
   const top = found[chosen] ?? found[0];
   if (!top)

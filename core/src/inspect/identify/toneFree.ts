@@ -129,10 +129,14 @@ export function toneFree(
     const J = nearGrey(from.light, signals, g.at);
     const near = slopes.reduce((a, b) => (Math.abs(b.s - g.s) < Math.abs(a.s - g.s) ? b : a));
     if (!J || !(near.v > 0.05)) continue;
-    const { own, rest: turned } = splitMatrix(J);
-    const share = turned / Math.max(Math.abs(own), 0.05);
-    turn += share;
-    off += Math.min(Math.abs(own / near.v - 1), Math.abs(own - 1));
+    const rises = [0, 1, 2].map((c) => J[c * 3] + J[c * 3 + 1] + J[c * 3 + 2]);
+    if (rises.some((v) => !(v > 0.05))) continue;
+    // A grey that gets lighter moves each channel by the slope of its own curve: what is left has no curves in it.
+    const { own, rest: turned } = splitMatrix(
+      J.map((v, k) => v / rises[Math.floor(k / 3)]) as unknown as Mat3,
+    );
+    turn += turned / Math.max(Math.abs(own), 0.05);
+    off += Math.min(Math.abs(own - 1), Math.abs(own * near.v - 1));
     n++;
   }
   const last = rising.at(-1)!;

@@ -5,7 +5,7 @@ import { inputDomainOf, type Lut } from '../../lut/lut.ts';
 import { findFaults } from '../faults/index.ts';
 import type { Fault } from '../faults/fault.ts';
 import { tintedNeutrals } from '../faults/tintedNeutrals.ts';
-import { type Identity, identify } from '../identify/identity.ts';
+import { type Asked, type Identity, identify } from '../identify/identity.ts';
 import type { Hypothesis } from '../identify/identify.ts';
 import type { KnownLook } from '../identify/knownLooks.ts';
 import { latticeOf, neutralOf } from '../lattice.ts';
@@ -48,24 +48,22 @@ function greyStops(lut: Lut, { input: { compiled } }: Hypothesis): (place: numbe
 
 /**
  * Everything that can be told of a LUT by itself. @param profiles those it may be made for. @param looks those that may be in it.
- * @param chosen the reading that is taken where somebody knows better. @param fileName what it is called: evidence too.
  */
 export function reportLut(
   lut: Lut,
   profiles: readonly Profile[],
   looks: readonly KnownLook[] = [],
-  chosen = 0,
-  fileName = '',
+  asked: Asked = {},
 ): FullReport {
   const lattice = latticeOf(lut);
-  const read = (other: Lut) => identify(other, profiles, looks, chosen, fileName);
+  const read = (other: Lut) => identify(other, profiles, looks, asked);
   const asItIs = read(lut);
   const tinted = asItIs.best && tintedNeutrals(lut, neutralOf(lattice), asItIs.best, read);
   // A cast makes a look of a conversion, and another camera of its own.
   const { identity, best, ends } = tinted ? tinted.read : asItIs;
   const view = new View(lut, ...ends);
-  const stopsAt = best && greyStops(lut, best);
-  const faults = [...findFaults(lut, lattice, stopsAt), ...(tinted ? [tinted.fault] : [])];
+  const known = { stopsAt: best && greyStops(lut, best), seen: best && view };
+  const faults = [...findFaults(lut, lattice, known), ...(tinted ? [tinted.fault] : [])];
   const file = inspectLut(lut);
   const greys = reportGreys(view);
   return {

@@ -26,6 +26,8 @@ export class View {
     readonly output: CandidateEnd,
   ) {}
 
+  readonly labAt = labAt;
+
   /** Codes that go in for light, and those that come out. */
   codes(light: Float32Array): { input: Float32Array; output: Float32Array } {
     const input = Float32Array.from(light);

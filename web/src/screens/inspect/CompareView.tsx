@@ -12,7 +12,7 @@ import { Segments } from '../../ui/Segments.tsx';
 import { inspectWorkers } from '../../workers/index.ts';
 import type { PlateOrder } from '../../workers/develop.ts';
 import { setInspectView, useInspectView } from '../../state/inspectView.ts';
-import { orderOf, useInspectSetting } from './reports.ts';
+import { useInspectSetting } from './reports.ts';
 import { reportOf, type Row } from './tableColumns.ts';
 import { TryBar } from './TryBar.tsx';
 import { useTryPlate } from './useTryPlate.ts';
@@ -83,10 +83,9 @@ function OnPlate({
 }) {
   const setting = useInspectSetting();
   const { practice } = useOpenProject();
-  const chosen = useInspectView((s) => s.chosen);
   const [view, setView] = useState<Shown>('wipe');
   const [order, setOrder] = useState<TryOrder>({ trims: 'before', strength: 1, exposure: 0 });
-  const files = [orderOf(row.file, chosen), orderOf(other.file, chosen)] as const;
+  const files = [row.order, other.order] as const;
   const { data, error } = useQuery({
     queryKey: ['compared on', files, plate.id, plate.shot, plate.profile, order],
     queryFn: () => inspectWorkers()[0].compareOn(files, plate, order, setting, practice),
@@ -153,11 +152,10 @@ function Greys({ a, b }: { a: FullReport; b: FullReport }) {
 /** Two LUTs against each other: in words, by numbers, along greys, on a plate. */
 export function CompareView({ row, rows, report }: { row: Row; rows: readonly Row[]; report: FullReport }) {
   const otherId = useInspectView((s) => s.otherId);
-  const chosen = useInspectView((s) => s.chosen);
   const others = rows.filter((r) => r !== row && reportOf(r));
   const other = others.find((r) => r.file.id === otherId) ?? others[0];
   const { plate, plates } = useTryPlate();
-  const files = other && ([orderOf(row.file, chosen), orderOf(other.file, chosen)] as const);
+  const files = other && ([row.order, other.order] as const);
   const { data: difference } = useQuery({
     queryKey: ['compared', files],
     queryFn: () => inspectWorkers()[0].compare(files!),

@@ -143,8 +143,8 @@ export function InspectScreen() {
   const project = useOpenProject();
   const { data: files = noFiles, error, isPending } = useInspected(project.id);
   const { fileId, filter, sort } = useInspectView();
-  const known = useReports(files, fileId);
-  const rows = useRows(files, known);
+  const reports = useReports(files, fileId);
+  const rows = useRows(files, reports);
   const shown = useMemo(() => arranged(rows, filter, sort), [rows, filter, sort]);
   const open = rows.find((r) => r.file.id === fileId) ?? shown[0] ?? rows[0];
   const [choosing, setChoosing] = useState(false);

@@ -5,8 +5,6 @@ import { NumberField } from '../../ui/NumberField.tsx';
 import { inspectWorkers } from '../../workers/index.ts';
 import { ink } from '../../chart/Chart.tsx';
 import { useSize } from '../../ui/useSize.ts';
-import { useInspectView } from '../../state/inspectView.ts';
-import { orderOf } from './reports.ts';
 import { swatchText } from './swatch.ts';
 import { reportOf, type Row } from './tableColumns.ts';
 
@@ -109,14 +107,13 @@ function drawing(size: number, values: Float32Array, worst: readonly number[] | 
 
 /** The lattice in three dimensions, to be turned; the library for it comes when it is first asked for. */
 export function LatticeView({ row }: { row: Row }) {
-  const chosen = useInspectView((s) => s.chosen);
   const [points, setPoints] = useState(9);
   const [box, size] = useSize<HTMLDivElement>();
   const plot = useRef<HTMLDivElement>(null);
   const [state, setState] = useState<'coming' | 'there' | string>('coming');
   const { data, error } = useQuery({
     queryKey: ['lattice', row.file.sha256, points],
-    queryFn: () => inspectWorkers()[0].lattice(orderOf(row.file, chosen), points),
+    queryFn: () => inspectWorkers()[0].lattice(row.order, points),
     staleTime: Infinity,
     gcTime: 60_000,
   });

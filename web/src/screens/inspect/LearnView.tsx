@@ -12,8 +12,7 @@ import { useOpenProject } from '../../bench/useBench.ts';
 import { Button } from '../../ui/Button.tsx';
 import { ProgressBar } from '../../ui/ProgressBar.tsx';
 import { startInspector } from '../../workers/index.ts';
-import { useInspectView } from '../../state/inspectView.ts';
-import { orderOf, useInspectSetting } from './reports.ts';
+import { useInspectSetting } from './reports.ts';
 import type { Row } from './tableColumns.ts';
 
 const baseName = (path: string) => (path.split('/').pop() ?? path).replace(/\.[^.]+$/, '');
@@ -32,7 +31,6 @@ type State = { fit: Fit } | { share: number } | { error: string } | null;
 /** Runs a fit in a worker of its own, which ends with it. */
 function useFit(row: Row) {
   const setting = useInspectSetting();
-  const chosen = useInspectView((s) => s.chosen);
   const [state, setState] = useState<State>(null);
   const running = useRef<{ end(): void } | null>(null);
   const stop = () => {
@@ -46,7 +44,7 @@ function useFit(row: Row) {
     setState({ share: 0 });
     try {
       const fit = await worker.remote.fit(
-        orderOf(row.file, chosen),
+        row.order,
         setting,
         Comlink.proxy((share: number) => running.current === worker && setState({ share })),
       );

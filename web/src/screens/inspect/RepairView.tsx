@@ -10,8 +10,8 @@ import { Choice } from '../../ui/Choice.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { inspectWorkers } from '../../workers/index.ts';
 import type { MadeFile, Mended } from '../../workers/inspect.ts';
-import { setInspectView, useInspectView } from '../../state/inspectView.ts';
-import { orderOf, useInspectSetting } from './reports.ts';
+import { setInspectView } from '../../state/inspectView.ts';
+import { useInspectSetting } from './reports.ts';
 import { reportOf, type Row } from './tableColumns.ts';
 
 const stem = (path: string) => path.replace(/(\.hald(8|16))?\.[^./]+$/, '');
@@ -152,7 +152,6 @@ function Made({
 /** Mending: always a new document, with how far it is from the old one. */
 export function RepairView({ row, rows, report }: { row: Row; rows: readonly Row[]; report: FullReport }) {
   const setting = useInspectSetting();
-  const chosen = useInspectView((s) => s.chosen);
   const [kindId, setKindId] = useState(repairKinds[0].id);
   const [settings, setSettings] = useState<RepairSettings>({});
   const [otherId, setOtherId] = useState('');
@@ -165,10 +164,8 @@ export function RepairView({ row, rows, report }: { row: Row; rows: readonly Row
     setState('running');
     setResult(null);
     try {
-      const second = kind.usesOther && other ? orderOf(other.file, chosen) : null;
-      setResult(
-        await inspectWorkers()[0].repair(orderOf(row.file, chosen), kind.id, settings, second, setting),
-      );
+      const second = kind.usesOther && other ? other.order : null;
+      setResult(await inspectWorkers()[0].repair(row.order, kind.id, settings, second, setting));
       setState('rest');
     } catch (error) {
       setState((error as Error).message);

@@ -11,8 +11,7 @@ import { VerdictMark } from '../../ui/VerdictMark.tsx';
 import { inspectWorkers } from '../../workers/index.ts';
 import type { PlateOrder } from '../../workers/develop.ts';
 import type { TriedPicture } from '../../workers/inspect.ts';
-import { useInspectView } from '../../state/inspectView.ts';
-import { orderOf, useInspectSetting } from './reports.ts';
+import { useInspectSetting } from './reports.ts';
 import type { Row } from './tableColumns.ts';
 import { TryBar } from './TryBar.tsx';
 import { UseIt } from './UseIt.tsx';
@@ -26,10 +25,9 @@ const keptFor = 30_000;
 function useTried(row: Row, plate: PlateOrder) {
   const setting = useInspectSetting();
   const { practice } = useOpenProject();
-  const chosen = useInspectView((s) => s.chosen);
-  const file = orderOf(row.file, chosen);
+  const file = row.order;
   return (order: TryOrder, worker = 0) => ({
-    queryKey: ['tried', file.sha256, file.chosen, plate.id, plate.shot, plate.profile, order, practice],
+    queryKey: ['tried', file, plate.id, plate.shot, plate.profile, order, practice],
     queryFn: (): Promise<TriedPicture> => {
       const workers = inspectWorkers();
       return workers[worker % workers.length].tryOn(file, plate, order, setting, practice);

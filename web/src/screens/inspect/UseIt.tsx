@@ -11,8 +11,7 @@ import { setView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
 import { inspectWorkers } from '../../workers/index.ts';
 import type { PlateOrder } from '../../workers/develop.ts';
-import { useInspectView } from '../../state/inspectView.ts';
-import { orderOf, useInspectSetting } from './reports.ts';
+import { useInspectSetting } from './reports.ts';
 import { type Row, topOf } from './tableColumns.ts';
 
 const baseName = (path: string) => path.split('/').pop() ?? path;
@@ -21,9 +20,8 @@ const baseName = (path: string) => path.split('/').pop() ?? path;
 export function UseIt({ row, plate, order }: { row: Row; plate: PlateOrder; order: TryOrder }) {
   const project = useOpenProject();
   const setting = useInspectSetting();
-  const chosen = useInspectView((s) => s.chosen);
   const navigate = useNavigate();
-  const file = orderOf(row.file, chosen);
+  const file = row.order;
   const top = topOf(row);
   const profile = project.profiles.find((p) => p.id === top?.inputProfile);
 

@@ -1,6 +1,7 @@
 import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import type { InspectedFile } from '@velvet-dusk/core/api/inspected';
+import { camerasBeside } from '@velvet-dusk/core/inspect/identify/neighbours';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { useOpenProject } from '../../bench/useBench.ts';
 import { inspectWorkers } from '../../workers/index.ts';
@@ -35,14 +36,22 @@ function keyOfSetting(setting: InspectSetting): string {
   }
   return key;
 }
-const keyOf = (file: Pick<InspectedFile, 'sha256'>, chosen: number, setting: InspectSetting) =>
-  `${file.sha256} ${chosen} ${keyOfSetting(setting)}`;
+const keyOf = ({ sha256, name, chosen, beside }: LutFileOrder, setting: InspectSetting) =>
+  JSON.stringify([sha256, name, chosen, beside, keyOfSetting(setting)]);
 
-export const orderOf = (file: InspectedFile, chosen: Record<string, number>): LutFileOrder => ({
-  sha256: file.sha256,
-  name: file.path,
-  chosen: chosen[file.sha256] ?? 0,
+/** How a file is read by itself. */
+const alone = ({ sha256, path }: InspectedFile): LutFileOrder => ({
+  sha256,
+  name: path,
+  chosen: 0,
+  beside: null,
 });
+
+/** What a file is read as, and how. */
+export interface ReadFile {
+  order: LutFileOrder;
+  known: Known | undefined;
+}
 
 /** The files that wait, those asked for first in front; each worker takes the next when it is done. */
 let waiting: { key: string; file: LutFileOrder; setting: InspectSetting }[] = [];
@@ -70,27 +79,47 @@ function runNext(): void {
   }
 }
 
-/** Reports of all files, as they come; the one looked at first. */
-export function useReports(files: readonly InspectedFile[], firstId: string): (Known | undefined)[] {
+const readingsOf = (known: Known | undefined) =>
+  known && 'report' in known ? known.report.identity.readings : null;
+
+/**
+ * Reports of all files, as they come; the one looked at first. Each is read by itself; once all are, those that are not told
+ * surely are read again with what the files beside them are for.
+ */
+export function useReports(files: readonly InspectedFile[], firstId: string): ReadFile[] {
   const setting = useInspectSetting();
   const chosen = useInspectView((s) => s.chosen);
   const known = useReportStore((s) => s.known);
+  const read = useMemo(() => {
+    const byThemselves = files.map((f) => known[keyOf(alone(f), setting)]);
+    const beside = byThemselves.every((k) => k !== undefined)
+      ? camerasBeside(files.map(({ path }, i) => ({ path, readings: readingsOf(byThemselves[i]) })))
+      : [];
+    return files.map((f, i): ReadFile => {
+      const order = { ...alone(f), chosen: chosen[f.sha256] ?? 0, beside: beside[i] ?? null };
+      // Until it is read again, what it says by itself stands there.
+      return { order, known: known[keyOf(order, setting)] ?? (order.chosen ? undefined : byThemselves[i]) };
+    });
+  }, [files, known, chosen, setting]);
   useEffect(() => {
-    const wanted = files.map((f) => ({ id: f.id, key: keyOf(f, chosen[f.sha256] ?? 0, setting), file: f }));
+    const wanted = files.flatMap((f, i) =>
+      [alone(f), read[i].order].map((order) => ({
+        isFirst: f.id === firstId,
+        order,
+        key: keyOf(order, setting),
+      })),
+    );
     const keys = new Set(wanted.map((w) => w.key));
     // What nobody waits for any more is not measured.
     waiting = waiting.filter((w) => keys.has(w.key) || !asked.delete(w.key));
-    for (const { key, file } of wanted) {
+    for (const { key, order } of wanted) {
       if (asked.has(key)) continue;
       asked.add(key);
-      waiting.push({ key, file: orderOf(file, chosen), setting });
+      waiting.push({ key, file: order, setting });
     }
-    const first = wanted.find((w) => w.id === firstId)?.key;
-    waiting.sort((a, b) => Number(b.key === first) - Number(a.key === first));
+    const first = new Set(wanted.filter((w) => w.isFirst).map((w) => w.key));
+    waiting.sort((a, b) => Number(first.has(b.key)) - Number(first.has(a.key)));
     runNext();
-  }, [files, chosen, setting, firstId]);
-  return useMemo(
-    () => files.map((f) => known[keyOf(f, chosen[f.sha256] ?? 0, setting)]),
-    [files, known, chosen, setting],
-  );
+  }, [files, read, setting, firstId]);
+  return read;
 }

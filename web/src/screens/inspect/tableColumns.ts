@@ -1,11 +1,10 @@
 import { roles } from '@velvet-dusk/core/order/roles/index';
 import type { InspectedFile } from '@velvet-dusk/core/api/inspected';
-import type { Known } from '../../state/inspectView.ts';
+import type { ReadFile } from './reports.ts';
 
 /** A row of the table: a file, what is known of it, and the groups it is in. */
-export interface Row {
+export interface Row extends ReadFile {
   file: InspectedFile;
-  known: Known | undefined;
   /** Letter of its family; empty where it has none. */
   family: string;
   /** Paths of files with the same values; of those that are hardly to be told from it. */

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { InspectedFile } from '@velvet-dusk/core/api/inspected';
 import { groupLuts } from '@velvet-dusk/core/inspect/collection';
-import type { Known } from '../../state/inspectView.ts';
+import type { ReadFile } from './reports.ts';
 import type { Row } from './tableColumns.ts';
 
 /** Letters of families: A … Z, then AA … */
@@ -9,14 +9,14 @@ const letter = (i: number): string =>
   i < 26 ? String.fromCharCode(65 + i) : `${letter(Math.floor(i / 26) - 1)}${letter(i % 26)}`;
 
 /** Files with what is known of each, and the groups that those known make. */
-export function useRows(files: readonly InspectedFile[], known: readonly (Known | undefined)[]): Row[] {
+export function useRows(files: readonly InspectedFile[], reports: readonly ReadFile[]): Row[] {
   return useMemo(() => {
     const read = files.flatMap((file, i) => {
-      const k = known[i];
+      const k = reports[i].known;
       return k && 'report' in k ? [{ at: i, file, report: k.report }] : [];
     });
     // Every file is held against every other: once all are read, not anew with each that comes.
-    const isWhole = known.every((k) => k !== undefined);
+    const isWhole = reports.every(({ known }) => known !== undefined);
     const groups = groupLuts(
       (isWhole ? read : []).map(({ file, report }) => ({
         sha256: file.sha256,
@@ -37,11 +37,11 @@ export function useRows(files: readonly InspectedFile[], known: readonly (Known 
       const family = i === undefined ? -1 : groups.families.findIndex((l) => l.includes(i));
       return {
         file,
-        known: known[at],
+        ...reports[at],
         family: family < 0 ? '' : letter(family),
         sameAs: others(groups.duplicates, at),
         nearly: others(groups.near, at),
       };
     });
-  }, [files, known]);
+  }, [files, reports]);
 }

@@ -1,0 +1,40 @@
+import { folderOf } from './claims.ts';
+import type { NamedReading } from './identity.ts';
+import { saidAlone } from './remaining.ts';
+
+/** A file of a collection as it was read by itself, the likeliest first; null where it could not be. */
+export interface ReadAlone {
+  path: string;
+  readings: readonly NamedReading[] | null;
+}
+
+/** Files beside it that have to be told surely, and the share of those that have to be for one camera. */
+const fewest = 2;
+const agreed = 0.8;
+
+/**
+ * What a folder says of its files: for each that is not told surely by itself, the ID of the profile that those beside it are
+ * for; null where they are for several, where too few are told surely, and where no folder is named.
+ */
+export function camerasBeside(files: readonly ReadAlone[]): (string | null)[] {
+  const sure = files.map(({ readings }) => {
+    const top = readings?.[0];
+    return top && top.share >= saidAlone ? top.inputProfile : null;
+  });
+  const folders = new Map<string, Map<string, number>>();
+  files.forEach(({ path }, i) => {
+    const profile = sure[i];
+    if (profile === null) return;
+    const counts = folders.get(folderOf(path)) ?? new Map<string, number>();
+    folders.set(folderOf(path), counts.set(profile, (counts.get(profile) ?? 0) + 1));
+  });
+  return files.map(({ path, readings }) => {
+    const folder = folderOf(path);
+    const isUnsure = readings?.[0] && readings[0].share < saidAlone;
+    const counts = [...(folders.get(folder) ?? [])];
+    if (folder === '' || !isUnsure || counts.length === 0) return null;
+    const whole = counts.reduce((sum, [, n]) => sum + n, 0);
+    const [profile, most] = counts.reduce((a, b) => (b[1] > a[1] ? b : a));
+    return whole >= fewest && most >= agreed * whole ? profile : null;
+  });
+}
