@@ -6,6 +6,13 @@ import { fileURLToPath, pathToFileURL } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
 import { contactSheet } from '@velvet-dusk/demo/contactSheet';
 import { nightCrewSpec } from '@velvet-dusk/demo/nightCrew';
+import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
+import { lookFrom } from '@velvet-dusk/core/look/startingPoints';
+import { type Lut, lutOf } from '@velvet-dusk/core/lut/lut';
+import { bake } from '@velvet-dusk/core/order/bake';
+import { standardDisplay } from '@velvet-dusk/core/render/display';
+import { foreignFamilies, madeLut, makings } from '@velvet-dusk/core/testing/makers';
+import { profileOf } from '@velvet-dusk/core/testing/profiles';
 import { exportPack } from '@velvet-dusk/exporter/exportPack';
 import { PackThreads } from '@velvet-dusk/exporter/threads';
 import config from '../playwright.config.ts';
@@ -41,6 +48,46 @@ async function openSample(page: Page, bench: Bench): Promise<void> {
 async function openFile(page: Page, name: RegExp, tab = 'Report'): Promise<void> {
   await page.getByRole('button', { name }).first().click();
   await page.getByRole('radio', { name: tab, exact: true }).click();
+}
+
+function gridOf({ stages: [stage] }: Lut) {
+  if (stage.kind !== '3d') throw new TypeError('no grid');
+  return stage;
+}
+
+/** A LUT as other hands make them, which fits two cameras as well, with a node that is off. */
+function doubtful(): Lut {
+  const making = makings(foreignFamilies, [profileOf('heron')], {
+    count: 14,
+    seed: 5,
+    roles: ['combined', 'conversion'],
+  })[12];
+  const lut = madeLut(making);
+  const { data } = gridOf(lut);
+  data[((8 * making.grid + 9) * making.grid + 7) * 3 + 1] += 0.12;
+  return lut;
+}
+/** From finished pictures back to camera code. */
+const wayBack = (): Lut =>
+  lutOf({
+    ...bake({
+      look: lookFrom('neutral', 'Neutral'),
+      profile: profileOf('heron'),
+      display: standardDisplay,
+      role: 'return',
+      grid: 33,
+    }),
+    title: '',
+    comments: [],
+  });
+
+/** Brings a file, which opens it. */
+async function bringLut(page: Page, name: string, lut: Lut): Promise<void> {
+  const buffer = Buffer.from(writeCube({ ...gridOf(lut), title: '', comments: [] }));
+  await page
+    .getByLabel('LUT files, or a zip of them')
+    .setInputFiles({ name, mimeType: 'text/plain', buffer }, { timeout: 20_000 });
+  await page.getByRole('region', { name: 'One LUT' }).getByText(name).first().waitFor({ timeout: 60_000 });
 }
 
 const shots: Record<string, Shot> = {
@@ -119,7 +166,12 @@ const shots: Record<string, Shot> = {
   inspect: async (page, bench) => {
     await openSample(page, bench);
     await page.getByRole('button', { name: 'Faults', exact: true }).dblclick();
-    await openFile(page, /^spoilt_node/);
+    await bringLut(page, 'night_3.cube', doubtful());
+    await page
+      .getByText(/Either a/)
+      .first()
+      .waitFor({ timeout: 60_000 });
+    await page.waitForTimeout(2000);
   },
   'inspect-lattice': async (page, bench) => {
     await openSample(page, bench);
@@ -129,7 +181,8 @@ const shots: Record<string, Shot> = {
   },
   'inspect-try': async (page, bench) => {
     await openSample(page, bench);
-    await openFile(page, /^Cold-dusk_heron/, 'Try it');
+    await bringLut(page, 'back_to_heron.cube', wayBack());
+    await page.getByRole('radio', { name: 'Try it', exact: true }).click();
     await page.waitForTimeout(8000);
   },
   'inspect-compare': async (page, bench) => {

@@ -4,7 +4,14 @@ import { lookFrom } from '../../look/startingPoints.ts';
 import { type Lut, lutOf } from '../../lut/lut.ts';
 import { bake } from '../../order/bake.ts';
 import { standardDisplay } from '../../render/display.ts';
-import { foreignFamilies, madeLut, type Making, makings, noPlainLook } from '../../testing/makers.ts';
+import {
+  foreignFamilies,
+  madeLut,
+  type Making,
+  makings,
+  noPlainLook,
+  type PlainLook,
+} from '../../testing/makers.ts';
 import { allProfiles, profileOf } from '../../testing/profiles.ts';
 import { identify, type Identity } from './identity.ts';
 import { camerasBeside } from './neighbours.ts';
@@ -100,6 +107,20 @@ test('a conversion with another tone scale is one, and says by what it is known'
   expect(reasons[0]).toMatch(/Taken as Wren log, an 18 % grey is shown at \d\d %/);
   expect(where).toMatch(/it normalises\./);
   expect(remaining).toBe('');
+});
+
+const warm = {
+  saturation: 0.8,
+  gain: [1.06, 1, 0.93],
+  lift: [0, 0.01, 0.02],
+  power: 1.1,
+} satisfies PlainLook;
+test('a look of plain arithmetic does not say whether it is for a display or for a camera’s code, and that is told', () => {
+  for (const role of ['creative-display', 'creative-log'] as const) {
+    const { readings, reasons } = named(madeLut({ ...plain, role, look: warm }), '');
+    expect(readings[0].role).toBe('creative-display');
+    expect(reasons.join(' ')).toMatch(/A look for a camera’s code, .* reads the same/);
+  }
 });
 
 test('a monitor LUT with another tone scale tells how far the footage is over', () => {

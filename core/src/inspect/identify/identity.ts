@@ -114,6 +114,10 @@ function reasonsOf({ role, input, output, residual: r, look, shown }: Hypothesis
       );
     if (r.toeCorner < 0.1) out.push(`The toe of ${endWords(input)} comes off it without a corner.`);
   }
+  if (role === 'creative-display' && !look)
+    out.push(
+      'A look for a camera’s code, made of curves and saturation alone, reads the same: what its maker had before it tells them apart.',
+    );
   if (r.turn < 0.02) out.push('Colours near greys keep their order: the primaries fit.');
   return out;
 }
