@@ -190,7 +190,7 @@ describe('proof', () => {
     expect(of.plates.figures.trilinear!.mean).not.toBe(of.plates.figures.tetrahedral!.mean);
     // Without plates that group is missing, and greys and skin still tell.
     const without = proveCube(bake(o), pipeline, { count: 9000 });
-    expect(without.groups.map((g) => g.id)).toEqual(['gamut', 'neutral', 'beyond']);
+    expect(without.groups.map((g) => g.id)).toEqual(['gamut', 'shown', 'neutral', 'beyond']);
     expect(holdsProof(without)).toBe(false);
     const finer = proveCube(bake({ ...o, grid: 65 }), pipeline, options);
     expect(holdsProof(finer)).toBe(true);

@@ -27,7 +27,7 @@ export interface ProofFigures {
 
 /**
  * Colours a cube is proved on, told apart: an even spread says little about the greys and skins pictures are made of. Most
- * codes of a display no picture has: a LUT that takes them is judged on what a conversion shows.
+ * codes of a display no picture has: a LUT that takes them is judged on what a conversion shows of a scene.
  */
 export const proofGroups = [
   {
@@ -40,8 +40,8 @@ export const proofGroups = [
   {
     id: 'shown',
     label: 'Colours shown',
-    about: 'of every hue and level, as a conversion shows them',
-    of: 'display',
+    about: 'of every hue and level, about as often as pictures have them',
+    of: 'any',
     judged: true,
   },
   {
@@ -120,21 +120,19 @@ function thinned(codes: Float32Array, most: number): Float32Array {
 }
 
 function samplesOf({ ends: { input } }: CompiledOrder, { plates, count = proofSampleCount }: ProofOptions) {
-  const third = Math.ceil(count / 3);
-  const few = Math.min(beyondCount, third);
+  const kind = input.codec ? 'scene' : 'display';
+  const asked = proofGroups.filter((g) => g.of === 'any' || g.of === kind);
+  const each = Math.ceil(count / asked.filter((g) => g.judged).length);
+  const few = Math.min(beyondCount, each);
   const groups: Record<ProofGroupId, () => Float32Array> = {
-    gamut: () => gamutSamples(input, third),
-    shown: () => colourSamples(input, third),
-    neutral: () => neutralSamples(input, third),
-    plates: () => thinned(plates ?? new Float32Array(0), third),
+    gamut: () => gamutSamples(input, each),
+    shown: () => colourSamples(input, each),
+    neutral: () => neutralSamples(input, each),
+    plates: () => thinned(plates ?? new Float32Array(0), each),
     beyond: () => beyondSamples(input, few),
     display: () => gamutSamples(input, few),
   };
-  const kind = input.codec ? 'scene' : 'display';
-  return proofGroups
-    .filter((g) => g.of === 'any' || g.of === kind)
-    .map(({ id, judged }) => ({ id, judged, input: groups[id]() }))
-    .filter((g) => g.input.length);
+  return asked.map(({ id, judged }) => ({ id, judged, input: groups[id]() })).filter((g) => g.input.length);
 }
 
 /** Codes of all groups that are judged, one after the other, interleaved. */

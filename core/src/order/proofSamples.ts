@@ -32,8 +32,11 @@ const skin = { hue: [20, 75], saturation: [0.03, 0.17], stops: [-4.5, 3] } as co
 /** Saturation up to which a colour is taken for a grey with a cast. */
 const greyish = 0.06;
 
-/** Saturation of strong paint and coloured light; pictures have next to nothing beyond (from memory). */
-const strong = 0.25;
+/** Saturation of the red of BT.709: pictures have next to nothing beyond, and most of theirs far below (from memory). */
+const strong = 0.4;
+const rarely = 1.5;
+/** Stops most of a picture lies about, and how far from there a tenth of it may. */
+const usual = { middle: -1, reach: 6.4 };
 
 const between = ([low, high]: readonly [number, number], t: number) => low + (high - low) * t;
 
@@ -76,16 +79,21 @@ export const neutralSamples = (end: CompiledEnd, count: number): Float32Array =>
     };
   });
 
+/** −1…1, the nearer to 0 the oftener: even numbers 0–1 as a triangle has them. */
+const triangle = (t: number) => (t < 0.5 ? Math.sqrt(2 * t) - 1 : 1 - Math.sqrt(2 - 2 * t));
+
 /**
- * Codes of colours of every hue and level, from grey to strong, as light of a scene comes to an input: what a conversion
- * shows on a display. Interleaved.
+ * Codes of colours of every hue and level, from grey to strong, about as often as pictures have them, as light of a scene
+ * comes to an input: what a camera records of it, or a conversion shows. Interleaved.
  */
-export const colourSamples = (end: CompiledEnd, count: number): Float32Array =>
-  sceneSamples(end, count, ([a, b, c]) => ({
-    stops: between(usable(end), a),
+export const colourSamples = (end: CompiledEnd, count: number): Float32Array => {
+  const [darkest, lightest] = usable(end);
+  return sceneSamples(end, count, ([a, b, c]) => ({
+    stops: Math.min(Math.max(usual.middle + usual.reach * triangle(a), darkest), lightest),
     hue: 360 * b,
-    saturation: strong * c,
+    saturation: strong * c ** rarely,
   }));
+};
 
 /** Codes with a channel below the camera's floor or above its clip: what no light gives, and noise and overshoot do. */
 export function beyondSamples({ codes: [floorCode, clipCode] }: CompiledEnd, count: number): Float32Array {
