@@ -5,7 +5,7 @@ import { type DeviceId, devices } from '@velvet-dusk/core/device/devices';
 import { contentHash } from '@velvet-dusk/core/look/hash';
 import { findBefore } from '@velvet-dusk/core/pack/changes';
 import { plannedPurpose } from '@velvet-dusk/core/pack/manifest';
-import type { Plan, PlannedFile } from '@velvet-dusk/core/pack/plan';
+import type { Plan, PlannedFile } from '@velvet-dusk/core/pack/plannedFile';
 import { type PackSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
 import { noReasons } from '@velvet-dusk/core/pack/standing';
 import { eachOf } from './eachOf.ts';

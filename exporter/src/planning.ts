@@ -1,5 +1,6 @@
 import { judgePlan } from '@velvet-dusk/core/pack/judge';
-import { type Plan, planPack } from '@velvet-dusk/core/pack/plan';
+import type { Plan } from '@velvet-dusk/core/pack/plannedFile';
+import { planPack } from '@velvet-dusk/core/pack/plan';
 import type { PackSpec } from '@velvet-dusk/core/pack/spec';
 import { stepBack } from './stepBack.ts';
 

@@ -2,7 +2,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
 import { parseLook } from '@velvet-dusk/core/look/document';
-import { purposeOf } from '@velvet-dusk/core/pack/changes';
+import { purposeOf } from '@velvet-dusk/core/pack/purpose';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { type PackSpec, parseSpec } from '@velvet-dusk/core/pack/spec';
 import { noReasons, type Reasons } from '@velvet-dusk/core/pack/standing';

@@ -3,7 +3,7 @@ import { exportPack } from '@velvet-dusk/exporter/exportPack';
 import { withFolder } from '@velvet-dusk/exporter/openOut';
 import { readManifest } from '@velvet-dusk/exporter/verify';
 import { exportShard } from '@velvet-dusk/exporter/shard';
-import { purposeOf } from '@velvet-dusk/core/pack/changes';
+import { purposeOf } from '@velvet-dusk/core/pack/purpose';
 import { type PackSpec, parseSpec } from '@velvet-dusk/core/pack/spec';
 import { parseJson } from '@velvet-dusk/core/parseJson';
 import { UsageError } from '../errors.ts';

@@ -1,20 +1,3 @@
-import type { ManifestFile } from './manifest.ts';
-
-/** What a file is for: the same over releases, though its name tells another version. */
-export const purposeOf = ({
-  destination,
-  format,
-  role,
-  from,
-  to,
-  offset,
-  grid,
-  look,
-}: Pick<ManifestFile, 'destination' | 'format' | 'role' | 'from' | 'to' | 'offset' | 'grid'> & {
-  look: Pick<NonNullable<ManifestFile['look']>, 'id' | 'strength' | 'colourOnly'> | null;
-}): string =>
-  [destination, format, role, from, to, offset, grid, look?.id, look?.strength, look?.colourOnly].join('|');
-
 /** A file of a release as it is remembered. */
 export interface ReleasedFile {
   path: string;

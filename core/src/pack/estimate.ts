@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { PackFormat } from './destination.ts';
 import { curvePoints } from './curve.ts';
-import type { Plan, PlannedFile } from './plan.ts';
+import type { Plan, PlannedFile } from './plannedFile.ts';
 
 /** Bytes of the text of one node: three numbers of six decimals. */
 const nodeBytes = { cube: 27, spi3d: 36, clf: 27, '3dl': 15 } as const;

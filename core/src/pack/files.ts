@@ -18,7 +18,7 @@ import { describeEnd } from '../order/end.ts';
 import { curveOf, curvePoints } from './curve.ts';
 import type { PackFormat } from './destination.ts';
 import { haldLevel } from './estimate.ts';
-import type { PlannedFile } from './plan.ts';
+import type { PlannedFile } from './plannedFile.ts';
 import type { PlannedLut } from './plannedLut.ts';
 
 /** How files of a format are written from a baked cube and read back. */

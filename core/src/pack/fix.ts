@@ -1,7 +1,7 @@
 import { outputs } from '../render/outputs/index.ts';
 import type { Destination } from './destination.ts';
 import type { Pack, PackItem } from './document.ts';
-import type { Plan, PlannedFile } from './plan.ts';
+import type { Plan, PlannedFile } from './plannedFile.ts';
 
 /** A change of a pack that mends what was found, in one step. */
 export interface Fix {

@@ -5,7 +5,7 @@ import { fileBytes } from './estimate.ts';
 import { type Fix, fixes, nearestGrid } from './fix.ts';
 import { clashes, nameProblems } from './names/check.ts';
 import { shortNames } from './names/short.ts';
-import type { Plan, PlannedFile } from './plan.ts';
+import type { Plan, PlannedFile } from './plannedFile.ts';
 
 /** Something about a planned file that will not do where it goes. */
 export interface Finding {

@@ -3,8 +3,8 @@ import { fileSlug } from '../slug.ts';
 import { type Destination, type PackFormat, packFormats } from './destination.ts';
 import type { Pack, PackItem } from './document.ts';
 import { canHold } from './files.ts';
+import type { Plan, PlannedFile } from './plannedFile.ts';
 import { partsOf } from './names/ofFile.ts';
-import type { NameParts } from './names/parts.ts';
 import { shortNames } from './names/short.ts';
 import { writeName } from './names/write.ts';
 import {
@@ -16,34 +16,12 @@ import {
   type PlannedLut,
 } from './plannedLut.ts';
 
-/** A file of a pack as it will be written. */
-export interface PlannedFile {
-  /** The same from plan to plan, for as long as what is asked for is the same. */
-  id: string;
-  planned: PlannedLut;
-  destination: Destination;
-  format: PackFormat;
-  parts: NameParts;
-  /** With its ending. */
-  name: string;
-  /** Folders and name, with slashes. */
-  path: string;
-  /** The items it comes from. */
-  items: CellItem[];
-}
-
 /** Files one export makes at most: they are planned in a fifth of a second. */
 export const mostFiles = 4000;
 
 /** Files a pack asks for at most, counted without planning any: each item once for each place. */
 export const askedFiles = ({ cells }: Pack): number =>
   cells.reduce((sum, { items }) => sum + items.reduce((n, item) => n + item.destinations.length, 0), 0);
-
-export interface Plan {
-  files: PlannedFile[];
-  /** Items that cannot be planned, and why. */
-  refused: { item: CellItem; says: string }[];
-}
 
 const idOf = (
   { lookId, profileId, item }: CellItem,

@@ -24,7 +24,7 @@ import { cellResult } from '@velvet-dusk/core/trial/result';
 import { stepBack } from '@velvet-dusk/exporter/stepBack';
 import { openClip } from '../frames/clip.ts';
 import { type ClipWriter, framesOf, writeClip } from '../frames/clipStream.ts';
-import type { LutFile } from '../services/luts.ts';
+import type { LutFile } from '../files/lutFile.ts';
 
 export interface ClipTask {
   path: string;

@@ -13,7 +13,7 @@ import { parseLut } from '@velvet-dusk/core/formats/lut';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 
 import type { LutMap } from '@velvet-dusk/core/look/steps/step';
-import type { LutFile } from '../services/luts.ts';
+import type { LutFile } from '../files/lutFile.ts';
 import { stepBack } from '@velvet-dusk/exporter/stepBack';
 import { plateSamples, type ProofPlate } from './proofPlates.ts';
 

@@ -6,7 +6,7 @@ import { parseTrial, trialWidth } from '@velvet-dusk/core/trial/document';
 import type { NamedPlate, TrialInput } from '@velvet-dusk/core/trial/input';
 import { onBoard } from '@velvet-dusk/core/trial/run';
 import type { JobContext } from './kind.ts';
-import type { TrialPayload } from './kinds/runTrial.ts';
+import type { TrialPayload } from './trialPayload.ts';
 
 /** Looks of an order and the LUTs placed in them, whole. */
 async function materialOf(

@@ -1,4 +1,4 @@
-import { count, eq, inArray, type SQL, sql } from 'drizzle-orm';
+import { count, eq, inArray } from 'drizzle-orm';
 import {
   artefactSchema,
   isExport,
@@ -15,10 +15,6 @@ import type { JobKind } from '../jobs/kind.ts';
 
 export type JobRow = typeof jobs.$inferSelect;
 type ArtefactRow = typeof artefacts.$inferSelect;
-
-/** Is a job running still? A condition for statements that write down its end. */
-export const isRunning = (id: string): SQL =>
-  sql`EXISTS (SELECT 1 FROM ${jobs} WHERE ${jobs.id} = ${id} AND ${jobs.state} = 'running')`;
 
 /** The payload of a row, checked. Throws an Error with words where it cannot be read. */
 export function payloadOf(row: JobRow, kind: JobKind | undefined): unknown {

@@ -5,16 +5,10 @@ import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';
 import type { Database } from '../db/open.ts';
 import { luts } from '../db/schema.ts';
 import type { FileStore } from '../files/store.ts';
+import type { LutFile } from '../files/lutFile.ts';
 import type { WorkPool } from '../jobs/pool.ts';
 import { notFound, Problem } from '../problem.ts';
 import type { ReceivedFile } from '../routes/receiveFile.ts';
-
-/** A stored LUT file as a job names it. */
-export interface LutFile {
-  sha256: string;
-  name: string;
-  path: string;
-}
 
 /** Imported LUTs: files by checksum, named by the looks that hold them. */
 export class LutService {

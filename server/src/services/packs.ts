@@ -10,7 +10,8 @@ import {
   type ReleaseRecord,
 } from '@velvet-dusk/core/api/packs';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { compareReleases, purposeOf } from '@velvet-dusk/core/pack/changes';
+import { compareReleases } from '@velvet-dusk/core/pack/changes';
+import { purposeOf } from '@velvet-dusk/core/pack/purpose';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { type Pack, parsePack } from '@velvet-dusk/core/pack/document';
 import { type PackSpec, specOf } from '@velvet-dusk/core/pack/spec';
@@ -18,7 +19,7 @@ import { countStanding } from '@velvet-dusk/core/pack/standing';
 import type { Database } from '../db/open.ts';
 import { artefacts, packs, releases } from '../db/schema.ts';
 import { notFound, Problem } from '../problem.ts';
-import { isRunning } from './jobRows.ts';
+import { isRunning } from './isRunning.ts';
 import type { LutService } from './luts.ts';
 import type { PlateService } from './plates.ts';
 import { readRows, whole } from './unreadable.ts';

@@ -12,7 +12,7 @@ import { onBoard, parseTrialResult } from '@velvet-dusk/core/trial/run';
 import type { Database } from '../db/open.ts';
 import { artefacts, jobs as jobRows } from '../db/schema.ts';
 import type { ClipPayload } from '../jobs/kinds/measureClip.ts';
-import type { TrialPayload } from '../jobs/kinds/runTrial.ts';
+import type { TrialPayload } from '../jobs/trialPayload.ts';
 import { Problem } from '../problem.ts';
 import type { FileStore } from '../files/store.ts';
 import type { ClipService } from './clips.ts';

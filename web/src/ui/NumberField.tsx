@@ -27,7 +27,7 @@ const format = (value: number, digits: number, signed: boolean) => {
 };
 
 /** Reads what people type: a typographic minus, a comma for the point, the unit behind. NaN where it is anything else. */
-export function parseNumber(text: string, unit = ''): number {
+function parseNumber(text: string, unit = ''): number {
   const match = /^\s*([+-]?)\s*(\d+[.,]?\d*|[.,]\d+)\s*(\S*)\s*$/.exec(text.replace('−', '-'));
   if (!match || !unit.toLowerCase().startsWith(match[3].toLowerCase())) return NaN;
   return Number(`${match[1]}${match[2].replace(',', '.')}`);

@@ -1,10 +1,14 @@
 import * as Comlink from 'comlink';
 import type { Frame } from '@velvet-dusk/core/formats/png';
-import type { FrameKeeper } from './frameKeeper.ts';
 
 /** What a worker is told once, before anything else. */
 export interface FrameLine {
   frameLine: MessagePort;
+}
+
+/** Who keeps frames for all workers, seen from one of them. */
+interface FrameKeeper {
+  frame(url: string): Promise<Frame>;
 }
 
 let found: (keeper: Comlink.Remote<FrameKeeper>) => void;

@@ -1,12 +1,20 @@
 import { midGrey, stopsToLinear } from '../../colour/exposure.ts';
 import { luminanceWeights } from '../../colour/rgbSpace.ts';
 import { working } from '../../colour/spaces/index.ts';
-import type { ZonesParams } from './zones.ts';
 import { logTwo, twoTo } from '../../colour/power.ts';
 import { atLinearOctaves, linearOctaves } from '../../numeric/octaves.ts';
 
 export const zoneNames = ['blacks', 'shadows', 'midtones', 'highlights', 'whites'] as const;
 export type ZoneName = (typeof zoneNames)[number];
+
+/** One zone: where it lies in stops from mid-grey, light taken away in stops, and its tint. */
+interface Zone {
+  centre: number;
+  density: number;
+  warm: number;
+  green: number;
+}
+type ZonesParams = Record<ZoneName, Zone>;
 
 /**
  * The stops a gain table spans; beyond them the end gains hold. Its entries are even in linear octaves, which saves a

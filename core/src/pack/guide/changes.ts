@@ -1,5 +1,6 @@
 import type { ProofFigures } from '../../order/proof.ts';
-import { compareReleases, purposeOf } from '../changes.ts';
+import { compareReleases } from '../changes.ts';
+import { purposeOf } from '../purpose.ts';
 import type { Manifest } from '../manifest.ts';
 import type { PackSpec } from '../spec.ts';
 

@@ -1,13 +1,9 @@
 import { createHash } from 'node:crypto';
 import { copyFile, open, readFile, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { z } from 'zod';
 import type { TrialNote } from '@velvet-dusk/core/api/jobs';
 import { contentHash } from '@velvet-dusk/core/look/hash';
-import { practiceSchema } from '@velvet-dusk/core/readings/practice';
-import { displaySchema } from '@velvet-dusk/core/render/display';
 import { tally } from '@velvet-dusk/core/trial/boardWords';
-import { gateSchema } from '@velvet-dusk/core/trial/gate';
 import { readLookKey } from '@velvet-dusk/core/trial/lookKey';
 import { gateFailures, type TrialResult } from '@velvet-dusk/core/trial/run';
 import { finishTrial, type TrialFile, trialFiles } from '@velvet-dusk/exporter/trials/finishTrial';
@@ -15,22 +11,7 @@ import { runTrial } from '@velvet-dusk/exporter/trials/runTrial';
 import { defineJob, type MadeFile } from '../kind.ts';
 import { timeLeft } from '../timeLeft.ts';
 import { trialInput } from '../trialInput.ts';
-
-const payloadSchema = z.object({
-  kind: z.literal('velvet-dusk/trial-order'),
-  schemaVersion: z.literal(1),
-  project: z.string(),
-  /** Documents of whatever version was current then; they are migrated when they are read. */
-  trial: z.looseObject({ name: z.string() }),
-  /** Looks by their names on the board. */
-  looks: z.array(z.object({ key: z.string(), id: z.string(), name: z.string(), version: z.number().int() })),
-  profiles: z.array(z.looseObject({ id: z.string() })),
-  practice: practiceSchema,
-  display: displaySchema,
-  gate: gateSchema.nullable(),
-  endurance: z.boolean(),
-});
-export type TrialPayload = z.output<typeof payloadSchema>;
+import { trialPayloadSchema } from '../trialPayload.ts';
 
 function noteOf({ looks, gate, cells, ...result }: TrialResult): TrialNote {
   const failures = gateFailures({ looks, gate, cells, ...result });
@@ -53,7 +34,7 @@ const runShare = 0.95;
 
 export const runTrialJob = defineJob({
   kind: 'trial',
-  payload: payloadSchema,
+  payload: trialPayloadSchema,
   deadline: 2 * 3_600_000,
   title: ({ trial }) => trial.name,
   subject: ({ trial, looks }) => ({

@@ -3,7 +3,7 @@ import { useRef, useState } from 'react';
 import type { Pack } from '@velvet-dusk/core/pack/document';
 import { fileBytes } from '@velvet-dusk/core/pack/estimate';
 import { takeOut } from '@velvet-dusk/core/pack/fix';
-import type { PlannedFile } from '@velvet-dusk/core/pack/plan';
+import type { PlannedFile } from '@velvet-dusk/core/pack/plannedFile';
 import { Button } from '../../ui/Button.tsx';
 import { editPack } from './packStore.ts';
 import type { Planned } from './usePlan.ts';

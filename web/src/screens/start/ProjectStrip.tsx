@@ -6,7 +6,7 @@ import { useProjectActions } from '../../api/projects.ts';
 import { BitmapCanvas } from '../../ui/BitmapCanvas.tsx';
 import { menuItem } from '../../ui/menuItem.ts';
 import { useSeen } from '../../ui/useSeen.ts';
-import type { Done } from './StartScreen.tsx';
+import type { Done } from './done.ts';
 import { shownPictures, useStripPictures } from './useStripPictures.ts';
 import { plural } from '../../ui/plural.ts';
 

@@ -7,6 +7,7 @@ import { Button } from '../../ui/Button.tsx';
 import { firstPictureShown } from '../../workers/firstPicture.ts';
 import { LooseFilesNotice } from './LooseFilesNotice.tsx';
 import { NewProjectWindow } from './NewProjectWindow.tsx';
+import type { Done } from './done.ts';
 import { ProjectStrip } from './ProjectStrip.tsx';
 import { PutAway } from './PutAway.tsx';
 
@@ -21,12 +22,6 @@ function useOpenDemo(demo: ProjectSummary | undefined) {
     if (isAway) await change.mutateAsync({ id: demo.id, revision: demo.revision, change: back });
     await navigate(`/${demo.id}/look`);
   };
-}
-
-/** What happened to a project last, with the way back. */
-export interface Done {
-  text: string;
-  undo(): Promise<unknown>;
 }
 
 /** One quiet page: projects as their pictures, the one opened last first. */

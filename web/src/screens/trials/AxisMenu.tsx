@@ -28,7 +28,7 @@ const stepped = (step: number) =>
   Array.from({ length: Math.round(6 / step) + 1 }, (_, i) => Number((-3 + i * step).toFixed(4)));
 
 /** Numbers as they are typed: apart by spaces or semicolons, a comma for the point, a typographic minus. */
-export function readNumbers(text: string): number[] {
+function readNumbers(text: string): number[] {
   return text
     .replaceAll('−', '-')
     .replaceAll(',', '.')
