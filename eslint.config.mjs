@@ -2,7 +2,7 @@ import js from '@eslint/js';
 import hooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
 import ts from 'typescript-eslint';
-import { floorPatterns } from './core/floors.mjs';
+import { coreFloors, floorPatterns, pattern, webFloors } from './scripts/floors.mjs';
 
 /** What each workspace may import of ours. Everything may import core; core imports nothing. */
 const mayImport = {
@@ -16,7 +16,9 @@ const mayImport = {
 };
 const workspaces = Object.keys(mayImport);
 
-const arrows = Object.entries(mayImport).map(([name, allowed]) => {
+/** What a workspace may not import of ours. */
+function mayUse(name) {
+  const allowed = mayImport[name];
   const others = workspaces.filter((w) => w !== name && !allowed.includes(w));
   const group = [
     ...others.map((w) => `@velvet-dusk/${w}/*`),
@@ -24,16 +26,12 @@ const arrows = Object.entries(mayImport).map(([name, allowed]) => {
     // Another workspace is reached by its name only, so that the arrows can be seen.
     ...workspaces.filter((w) => w !== name).map((w) => `**/../${w}/**`),
   ];
-  return {
-    files: [`${name}/**/*.{ts,tsx}`],
-    rules: {
-      'no-restricted-imports': [
-        'error',
-        { patterns: [{ group, message: `${name} may import ${allowed.join(', ') || 'none'} of ours` }] },
-      ],
-    },
-  };
-});
+  return { group, message: `${name} may import ${allowed.join(', ') || 'none'} of ours` };
+}
+const arrows = workspaces.map((name) => ({
+  files: [`${name}/**/*.{ts,tsx}`],
+  rules: { 'no-restricted-imports': ['error', { patterns: [mayUse(name)] }] },
+}));
 
 const coreIsPure = {
   files: ['core/src/**/*.ts'],
@@ -54,7 +52,10 @@ const coreIsPure = {
 };
 
 /** Core has no Node, no interface and nothing of ours, and its folders stand on floors. */
-const coreFloors = Object.entries(floorPatterns).map(([folder, floor]) => ({
+const inCore = Object.entries({
+  '.': pattern([...coreFloors.flat(), 'testing'], 'core/src'),
+  ...floorPatterns(coreFloors, 'core/src', ['testing']),
+}).map(([folder, floor]) => ({
   files: [folder === '.' ? 'core/src/*.ts' : `core/src/${folder}/**/*.ts`],
   ignores: ['**/*.test.ts'],
   rules: {
@@ -71,6 +72,13 @@ const coreFloors = Object.entries(floorPatterns).map(([folder, floor]) => ({
       },
     ],
   },
+}));
+
+/** The page's folders stand on floors as well. */
+const inWeb = Object.entries(floorPatterns(webFloors, 'web/src')).map(([folder, floor]) => ({
+  files: [`web/src/${folder}/**/*.{ts,tsx}`],
+  ignores: ['**/*.test.{ts,tsx}'],
+  rules: { 'no-restricted-imports': ['error', { patterns: [mayUse('web'), floor] }] },
 }));
 
 export default ts.config(
@@ -90,12 +98,13 @@ export default ts.config(
   },
   {
     files: ['web/**/*.{ts,tsx}'],
-    ...hooks.configs.flat['recommended-latest'],
+    plugins: { 'react-hooks': hooks },
+    // The rules of the compiler, which is not used here, take two thirds of the time of lint.
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
     languageOptions: { globals: globals.browser },
   },
-  // Long lists are drawn by a library that the compiler, which is not used here, could not follow.
-  { files: ['web/**/*.tsx'], rules: { 'react-hooks/incompatible-library': 'off' } },
   ...arrows,
   coreIsPure,
-  ...coreFloors,
+  ...inCore,
+  ...inWeb,
 );

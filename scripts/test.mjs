@@ -10,6 +10,7 @@ ensureInstalled();
 ensureTools();
 
 const lint = ['Lint', 'eslint', '.', '--max-warnings', '0'];
+const unused = ['Unused', 'knip', '--no-progress'];
 const format = ['Format', 'prettier', '--check', '--log-level', 'warn', '.'];
 const types = ['Types', 'tsc', '--noEmit', '-p', 'tsconfig.json'];
 const unitReports = ['--reporter=default', '--reporter=json', '--outputFile.json=.reports/unit.json'];
@@ -40,7 +41,12 @@ function run([name, ...words], aside = false) {
 }
 
 // One processor each; the tests need both.
-await Promise.all([run(lint, true), run(types, true).then(() => run(format, true))]);
+await Promise.all([
+  run(lint, true),
+  run(types, true)
+    .then(() => run(unused, true))
+    .then(() => run(format, true)),
+]);
 await run(unit);
 await run(endToEnd);
 

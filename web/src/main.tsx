@@ -8,7 +8,7 @@ import { Message } from './shell/Message.tsx';
 import { lazily } from './ui/lazily.ts';
 
 const StartScreen = lazily(() => import('./screens/start/StartScreen.tsx'), 'StartScreen');
-const ProjectFrame = lazily(() => import('./shell/ProjectFrame.tsx'), 'ProjectFrame');
+const ProjectRoute = lazily(() => import('./projectRoute.tsx'), 'ProjectRoute');
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
@@ -17,7 +17,7 @@ createRoot(document.getElementById('root')!).render(
         <Suspense fallback={<Message text="Opening …" />}>
           <Routes>
             <Route path="/" element={<StartScreen />} />
-            <Route path="/:project/:station?" element={<ProjectFrame />} />
+            <Route path="/:project/:station?" element={<ProjectRoute />} />
           </Routes>
         </Suspense>
       </BrowserRouter>

@@ -49,7 +49,7 @@ export const destinationSchema = z.strictObject({
   interpolation: z.enum(['tetrahedral', 'trilinear']).default('tetrahedral'),
   /** Bits of a table's numbers inside; null for float. */
   depthInside: z.int().min(8).max(16).nullable().default(null),
-  formats: z.array(z.enum(formatIds)).min(1).max(7).default(['cube']),
+  formats: z.array(z.enum(formatIds)).min(1).max(formatIds.length).default(['cube']),
   /** Names as the pack builds them, or the shortest that tell its files apart. */
   naming: z.enum(['long', 'short']).default('long'),
   byCamera: z.boolean().default(false),

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { create as createStore } from 'zustand';
 import { profileRecordSchema, type ProfileRecord } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { useOpenProject } from '../bench/useBench.ts';
+import { useOpenProject } from './openProject.ts';
 import { ask } from './client.ts';
 import { readAgain } from './project.ts';
 

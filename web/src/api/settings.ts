@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { type ProjectSettings, projectSettingsSchema } from '@velvet-dusk/core/api/contract';
-import { useOpenProject } from '../bench/useBench.ts';
+import { useOpenProject } from './openProject.ts';
 import { ApiError, ask } from './client.ts';
 import { settingsKey } from './project.ts';
 import { queryClient } from './queryClient.ts';

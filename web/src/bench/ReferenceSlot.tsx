@@ -1,8 +1,9 @@
 import { Link } from 'react-router';
 import { Choice } from '../ui/Choice.tsx';
-import { Thumb } from '../screens/plates/Thumb.tsx';
+import { Thumb } from './wall/Thumb.tsx';
 import { setView } from '../state/view.ts';
-import { useOpenProject, useReference } from './useBench.ts';
+import { useOpenProject } from '../api/openProject.ts';
+import { useReference } from './useBench.ts';
 
 /** The finished still whose feel is wanted, at the foot of the stack. */
 export function ReferenceSlot() {

@@ -9,7 +9,8 @@ import type { PlateOrder } from '../workers/develop.ts';
 import { analysisEngine, judge } from '../workers/index.ts';
 import { latestOnly } from '../workers/latest.ts';
 import { paintThumb } from '../workers/paintThumb.ts';
-import { plateOrder, useCurrentPlate, useOpenProject, usePlates, useMeasuredLook } from './useBench.ts';
+import { useOpenProject } from '../api/openProject.ts';
+import { plateOrder, useCurrentPlate, usePlates, useMeasuredLook } from './useBench.ts';
 import { isInSight } from './inSight.ts';
 import { beforeOf } from './viewer/views.ts';
 

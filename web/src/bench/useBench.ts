@@ -1,4 +1,4 @@
-import { createContext, useContext, useMemo } from 'react';
+import { useMemo } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { atDepth, type Profile } from '@velvet-dusk/core/camera/profile';
 import type { Look } from '@velvet-dusk/core/look/document';
@@ -8,19 +8,11 @@ import type { Rendering } from '@velvet-dusk/core/render/rendering';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import { areasOf } from '@velvet-dusk/core/plate/marks';
 import { noTexture } from '@velvet-dusk/core/texture/index';
-import type { OpenProject } from '../api/project.ts';
+import { useOpenProject } from '../api/openProject.ts';
 import { thumbUrl } from '../api/frameUrls.ts';
 import { useDocument } from '../state/document.ts';
 import { useView } from '../state/view.ts';
 import type { PlateOrder } from '../workers/develop.ts';
-
-export const ProjectContext = createContext<OpenProject | null>(null);
-
-export function useOpenProject(): OpenProject {
-  const project = useContext(ProjectContext);
-  if (!project) throw new Error('no project is open');
-  return project;
-}
 
 export interface CurrentPlate {
   plate: Plate;

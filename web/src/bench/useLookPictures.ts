@@ -3,9 +3,10 @@ import type { LookRecord, Plate } from '@velvet-dusk/core/api/contract';
 import { shownOn } from '@velvet-dusk/core/look/shown';
 import { onScreen } from '@velvet-dusk/core/render/encoding';
 import { trialUrl } from '../api/frameUrls.ts';
-import type { LiveThumb } from '../state/measured.ts';
+import type { LiveThumb } from '../workers/paintThumb.ts';
 import { paintThumb } from '../workers/paintThumb.ts';
-import { plateOrder, useOpenProject } from './useBench.ts';
+import { useOpenProject } from '../api/openProject.ts';
+import { plateOrder } from './useBench.ts';
 
 interface Wanted {
   looks: readonly Pick<LookRecord, 'id' | 'document'>[];

@@ -1,6 +1,6 @@
 import { isOver, type Job } from '@velvet-dusk/core/api/jobs';
 import { useJobs } from '../api/jobs.ts';
-import { useOpenProject } from '../bench/useBench.ts';
+import { useOpenProject } from '../api/openProject.ts';
 import { setView, useView } from '../state/view.ts';
 import { type MeasuredScope, setMeasuredScope, useMeasuredScope } from '../state/background.ts';
 import { Segments } from '../ui/Segments.tsx';

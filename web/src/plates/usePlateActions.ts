@@ -7,9 +7,9 @@ import {
 import { rankProfiles } from '@velvet-dusk/core/plate/rankProfiles';
 import { ask } from '../api/client.ts';
 import { readAgain } from '../api/project.ts';
-import { useOpenProject } from '../bench/useBench.ts';
+import { useOpenProject } from '../api/openProject.ts';
 import { importFiles } from './imports.ts';
-import { setPlateView, usePlateView } from './plateView.ts';
+import { setPlateView, usePlateView } from '../state/plateView.ts';
 
 /** Let the frame say: the likeliest profile by its codes. */
 export const guess = 'guess';

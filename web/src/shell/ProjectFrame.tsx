@@ -8,10 +8,9 @@ import { ask } from '../api/client.ts';
 import { useJobEvents, useJobs } from '../api/jobs.ts';
 import { forgetStale, type OpenProject, useProject, writeNew } from '../api/project.ts';
 import { noteOpened } from '../api/projects.ts';
-import { ProjectContext } from '../bench/useBench.ts';
-import { LaterStation } from '../screens/later/LaterStation.tsx';
+import { ProjectContext } from '../api/openProject.ts';
 import { enterProject, followAddress, writeAddress } from '../state/address.ts';
-import { autosave } from '../state/autosave.ts';
+import { autosave } from '../api/saving/autosave.ts';
 import { useDocument } from '../state/document.ts';
 import { useView } from '../state/view.ts';
 import { Button } from '../ui/Button.tsx';
@@ -19,31 +18,17 @@ import { lazily } from '../ui/lazily.ts';
 import { useFirstPicture } from '../workers/useFirstPicture.ts';
 import { useHelpKey } from './keys.ts';
 import { Message } from './Message.tsx';
-import { stations } from './stations.ts';
+import { type Station, stations } from './stations.ts';
 import { TopBar } from './TopBar.tsx';
 import { UnreadableNotice } from './UnreadableNotice.tsx';
 import { useEdited } from './useEdited.ts';
 
-// Each station is read when it is opened.
-const LookBench = lazily(() => import('../screens/look/LookBench.tsx'), 'LookBench');
-const CamerasScreen = lazily(() => import('../screens/cameras/CamerasScreen.tsx'), 'CamerasScreen');
 const Windows = lazily(() => import('./Windows.tsx'), 'Windows');
-const PackScreen = lazily(() => import('../screens/pack/PackScreen.tsx'), 'PackScreen');
-const TrialsScreen = lazily(() => import('../screens/trials/TrialsScreen.tsx'), 'TrialsScreen');
-const InspectScreen = lazily(() => import('../screens/inspect/InspectScreen.tsx'), 'InspectScreen');
-const PlatesScreen = lazily(() => import('../screens/plates/PlatesScreen.tsx'), 'PlatesScreen');
 
-/** Stations that are built, by ID; the others say what they will do. */
-const screens: Record<string, () => ReactNode> = {
-  cameras: () => <CamerasScreen />,
-  plates: () => <PlatesScreen />,
-  look: () => <LookBench />,
-  trials: () => <TrialsScreen />,
-  pack: () => <PackScreen />,
-  inspect: () => <InspectScreen />,
-};
+/** What is shown of a station. */
+export type Screens = (station: Station) => ReactNode;
 
-function Stations({ project: saved }: { project: OpenProject }) {
+function Stations({ project: saved, screens }: { project: OpenProject; screens: Screens }) {
   const { station: stationId } = useParams();
   const { key } = useLocation();
   const project = useEdited(saved);
@@ -61,9 +46,7 @@ function Stations({ project: saved }: { project: OpenProject }) {
       <div className="h-full min-w-[1100px] flex flex-col">
         <TopBar project={project} jobs={counts} exportsDone={exports} lastRun={lastRunOf(jobs)} />
         <UnreadableNotice rows={project.unreadable} />
-        <Suspense fallback={<Message text="Opening …" />}>
-          {screens[station.id]?.() ?? <LaterStation station={station} />}
-        </Suspense>
+        <Suspense fallback={<Message text="Opening …" />}>{screens(station)}</Suspense>
       </div>
       <Suspense>{isShown && <Windows />}</Suspense>
     </ProjectContext>
@@ -88,7 +71,7 @@ function NoLook({ project }: { project: OpenProject }) {
 }
 
 /** Opens a project: the chosen look, or its first, goes on the bench. */
-function ProjectOf({ id }: { id: string }) {
+function ProjectOf({ id, screens }: { id: string; screens: Screens }) {
   // Before anything of it is drawn.
   useState(() => {
     forgetStale(id);
@@ -106,10 +89,11 @@ function ProjectOf({ id }: { id: string }) {
   if (error) return <Message text={error.message} retry />;
   if (!project) return <Message text="Opening the project …" />;
   if (!lookId) return <NoLook project={project} />;
-  return openId === lookId ? <Stations project={project} /> : null;
+  return openId === lookId ? <Stations project={project} screens={screens} /> : null;
 }
 
-export function ProjectFrame() {
+/** The frame around every station of a project; what stands in it is told from above. */
+export function ProjectFrame({ screens }: { screens: Screens }) {
   const { project: id = '' } = useParams();
-  return <ProjectOf key={id} id={id} />;
+  return <ProjectOf key={id} id={id} screens={screens} />;
 }

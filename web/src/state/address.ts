@@ -1,4 +1,4 @@
-import { setPlateView, usePlateView } from '../plates/plateView.ts';
+import { setPlateView, usePlateView } from './plateView.ts';
 import { inspectTabs, useInspectView } from './inspectView.ts';
 import { useCameraView } from './cameraView.ts';
 import { useDocument } from './document.ts';

@@ -1,14 +1,9 @@
 import { create } from 'zustand';
 import type { Proposal } from '@velvet-dusk/core/proposals/index';
 import type { SuitedStrength } from '@velvet-dusk/core/proposals/strength';
-import type { Verdict } from '@velvet-dusk/core/numeric/verdict';
 import type { Analysis } from '../workers/analysis.ts';
+import type { LiveThumb } from '../workers/paintThumb.ts';
 import type { View } from './view.ts';
-
-export interface LiveThumb {
-  bitmap: ImageBitmap;
-  verdict: Verdict;
-}
 
 /** A plate in a view, with the reading whose place is marked. */
 export interface MeasuredOf {

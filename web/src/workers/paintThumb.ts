@@ -1,8 +1,13 @@
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
+import type { Verdict } from '@velvet-dusk/core/numeric/verdict';
 import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
-import type { LiveThumb } from '../state/measured.ts';
 import type { AnalysedView, PlateOrder } from './develop.ts';
 import { analysisEngine } from './index.ts';
+
+export interface LiveThumb {
+  bitmap: ImageBitmap;
+  verdict: Verdict;
+}
 
 /** A plate through a look, painted and judged in the analysis worker, as a bitmap that can be shown at any size. */
 export async function paintThumb(

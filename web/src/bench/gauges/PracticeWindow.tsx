@@ -4,7 +4,7 @@ import { setView, useView } from '../../state/view.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Window } from '../../ui/Window.tsx';
-import { useOpenProject } from '../useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 
 const numbers = [
   {

@@ -4,7 +4,7 @@ import { useMeasured } from '../../state/measured.ts';
 import { type ScopeKind, useView } from '../../state/view.ts';
 import { useSize } from '../../ui/useSize.ts';
 import type { Analysis } from '../../workers/analysis.ts';
-import { useOpenProject } from '../useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { useIsStale } from '../useIsStale.ts';
 import { type Box, LevelLines, LightLines, StopLines, TargetBands, VectorLines } from './scopeLines.tsx';
 

@@ -5,7 +5,7 @@ import { useLookActions } from '../../api/looks.ts';
 import { editLook, useDocument } from '../../state/document.ts';
 import { setView } from '../../state/view.ts';
 import { menuItem } from '../../ui/menuItem.ts';
-import { useOpenProject } from '../useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { DeletedLook } from './DeletedLook.tsx';
 
 /** The look's name, typed in place; beside it the project's other looks, and starting points for a new one. */

@@ -6,7 +6,7 @@ import { useSetSetting } from '../../api/settings.ts';
 import { editLook, useDocument } from '../../state/document.ts';
 import { useMeasured } from '../../state/measured.ts';
 import { StrengthField } from '../StrengthField.tsx';
-import { useOpenProject } from '../useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { LookChoice } from './LookChoice.tsx';
 import { LaneHead } from './LaneHead.tsx';
 import { BeginFrom } from './BeginFrom.tsx';

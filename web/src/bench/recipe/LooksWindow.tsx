@@ -3,13 +3,14 @@ import type { LookRecord } from '@velvet-dusk/core/api/contract';
 import { freeName } from '@velvet-dusk/core/look/freeName';
 import { useLookActions } from '../../api/looks.ts';
 import { useDocument } from '../../state/document.ts';
-import type { LiveThumb } from '../../state/measured.ts';
+import type { LiveThumb } from '../../workers/paintThumb.ts';
 import { setView, useView } from '../../state/view.ts';
 import { BitmapCanvas } from '../../ui/BitmapCanvas.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
 import { Window } from '../../ui/Window.tsx';
-import { useCurrentPlate, useOpenProject } from '../useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
+import { useCurrentPlate } from '../useBench.ts';
 import { useLookPictures } from '../useLookPictures.ts';
 import { DeletedLook } from './DeletedLook.tsx';
 

@@ -1,6 +1,6 @@
 import { type PointerEvent, type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Drawing, Overlay, Renderer, ViewCube } from '../../gl/drawing.ts';
-import { makeRenderer, useRendererKind } from '../../gl/chooseRenderer.ts';
+import { makeRenderer, useRendererKind } from './renderers/chooseRenderer.ts';
 import { useMeasured } from '../../state/measured.ts';
 import { type Probe, setView, surrounds, useView } from '../../state/view.ts';
 import type { Texture } from '@velvet-dusk/core/texture/index';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { type Probe, setView, useView, type View } from '../../state/view.ts';
-import { type CurrentPlate, useOpenProject, useReference, useShownLook } from '../useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
+import { type CurrentPlate, useReference, useShownLook } from '../useBench.ts';
 import { BandLegend } from './BandLegend.tsx';
 import { HdrLegend } from './HdrLegend.tsx';
 import { Pane, type Shown, Tag } from './Pane.tsx';

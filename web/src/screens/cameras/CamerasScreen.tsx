@@ -4,7 +4,7 @@ import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { isFinished } from '@velvet-dusk/core/camera/unfinished';
 import { worstVerdict } from '@velvet-dusk/core/numeric/verdict';
 import { useProfileActions } from '../../api/profiles.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { useUndoKeys } from '../../shell/keys.ts';
 import { NextStation } from '../../shell/NextStation.tsx';
 import { useCameraView } from '../../state/cameraView.ts';

@@ -3,7 +3,7 @@ import { judgeTable } from '@velvet-dusk/core/camera/document/checkTable';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { isFinished, wordsToType } from '@velvet-dusk/core/camera/unfinished';
 import { useProfileActions } from '../../api/profiles.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { type CameraPage, useCameraView } from '../../state/cameraView.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';

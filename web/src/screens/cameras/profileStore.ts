@@ -2,7 +2,7 @@ import { profileRecordSchema } from '@velvet-dusk/core/api/contract';
 import { parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
 import { ask } from '../../api/client.ts';
 import { knownRecords, writeThrough } from '../../api/project.ts';
-import { draftDocuments } from '../../state/draftDocuments.ts';
+import { draftDocuments } from '../../api/saving/draftDocuments.ts';
 
 /** Profiles as they are edited. A draft may hold a constant that is not right yet; only right ones are saved. */
 const profiles = draftDocuments<Profile>({

@@ -1,7 +1,8 @@
 import { useMemo, useState } from 'react';
 import { chooseLut, type ChooserUse, chooserUses, type Shoot } from '@velvet-dusk/core/inspect/choose';
 import { type OutputId, outputs } from '@velvet-dusk/core/render/outputs/index';
-import { useOpenProject, usePlates } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
+import { usePlates } from '../../bench/useBench.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Window } from '../../ui/Window.tsx';
 import { setInspectView } from '../../state/inspectView.ts';

@@ -4,7 +4,7 @@ import { type KeyboardEvent, type PointerEvent, useMemo, useState } from 'react'
 import { differenceWords } from '@velvet-dusk/core/inspect/compareWords';
 import type { FullReport } from '@velvet-dusk/core/inspect/report/report';
 import type { TryOrder } from '@velvet-dusk/core/inspect/tryOn';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { Chart, ink } from '../../chart/Chart.tsx';
 import { BitmapCanvas } from '../../ui/BitmapCanvas.tsx';
 import { Choice } from '../../ui/Choice.tsx';

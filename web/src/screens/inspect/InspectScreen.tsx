@@ -1,7 +1,7 @@
 import { type DragEvent, useEffect, useMemo, useState } from 'react';
 import { type InspectedFile } from '@velvet-dusk/core/api/inspected';
 import { putBack, takeOff, useInspected } from '../../api/inspected.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { ProgressBar } from '../../ui/ProgressBar.tsx';

@@ -8,7 +8,7 @@ import { lookSchemaVersion, parseLook } from '@velvet-dusk/core/look/document';
 import { stepDefinition } from '@velvet-dusk/core/look/steps/index';
 import { signed } from '@velvet-dusk/core/numeric/signed';
 import { useLookActions } from '../../api/looks.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { Button } from '../../ui/Button.tsx';
 import { ProgressBar } from '../../ui/ProgressBar.tsx';
 import { startInspector } from '../../workers/index.ts';

@@ -4,7 +4,7 @@ import type { RepairReadings } from '@velvet-dusk/core/inspect/repair/readings';
 import type { RepairField, RepairKind, RepairSettings } from '@velvet-dusk/core/inspect/repair/repair';
 import type { FullReport } from '@velvet-dusk/core/inspect/report/report';
 import { sendInspected } from '../../api/inspected.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';

@@ -1,6 +1,6 @@
 import type { FullReport } from '@velvet-dusk/core/inspect/report/report';
 import { faultWords } from '@velvet-dusk/core/inspect/faults/words';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { FaultSpot } from './FaultSpot.tsx';
 import { GreysView } from './GreysView.tsx';
 import { HueRingView } from './HueRingView.tsx';

@@ -4,7 +4,7 @@ import type { TryOrder } from '@velvet-dusk/core/inspect/tryOn';
 import { signed } from '@velvet-dusk/core/numeric/signed';
 import { worstVerdict } from '@velvet-dusk/core/numeric/verdict';
 import { worstReading } from '@velvet-dusk/core/trial/worst';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { EmptyStation } from '../../shell/EmptyStation.tsx';
 import { BitmapCanvas } from '../../ui/BitmapCanvas.tsx';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';

@@ -5,7 +5,7 @@ import type { TryOrder } from '@velvet-dusk/core/inspect/tryOn';
 import type { LutReference, PlacedLutParams } from '@velvet-dusk/core/look/steps/placedLut';
 import { ask } from '../../api/client.ts';
 import { readAgain } from '../../api/project.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { addStep } from '../../state/document.ts';
 import { setView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';

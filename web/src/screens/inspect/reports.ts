@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import type { InspectedFile } from '@velvet-dusk/core/api/inspected';
 import { camerasBeside } from '@velvet-dusk/core/inspect/identify/neighbours';
 import type { Look } from '@velvet-dusk/core/look/document';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { inspectWorkers } from '../../workers/index.ts';
 import type { InspectSetting, LutFileOrder } from '../../workers/inspect.ts';
 import { type Known, useInspectView } from '../../state/inspectView.ts';

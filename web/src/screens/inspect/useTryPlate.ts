@@ -1,5 +1,6 @@
 import { trialUrl } from '../../api/frameUrls.ts';
-import { plateOrder, useOpenProject, usePlates } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
+import { plateOrder, usePlates } from '../../bench/useBench.ts';
 import type { PlateOrder } from '../../workers/develop.ts';
 import { useInspectView } from '../../state/inspectView.ts';
 

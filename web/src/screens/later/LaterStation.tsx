@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { Station } from '../../shell/stations.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 
 /** A station that is not built yet: what it will do, and where to go meanwhile. */
 export function LaterStation({ station }: { station: Station }) {

@@ -1,10 +1,11 @@
 import { Suspense, useEffect, useMemo } from 'react';
 import { PlateStack } from '../../bench/PlateStack.tsx';
 import { useAnalysis } from '../../bench/useAnalysis.ts';
-import { useCurrentPlate, useOpenProject, usePlates } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
+import { useCurrentPlate, usePlates } from '../../bench/useBench.ts';
 import { Viewer } from '../../bench/viewer/Viewer.tsx';
 import { ViewerBar } from '../../bench/viewer/ViewerBar.tsx';
-import { useWallThumbs } from '../plates/useWallThumbs.ts';
+import { useWallThumbs } from '../../bench/wall/useWallThumbs.ts';
 import { useBenchKeys } from '../../shell/keys.ts';
 import { useMeasured } from '../../state/measured.ts';
 import { surrounds, useView } from '../../state/view.ts';

@@ -12,7 +12,7 @@ import {
 import { roles, type RoleId } from '@velvet-dusk/core/order/roles/index';
 import { displayToken } from '@velvet-dusk/core/render/display';
 import { outputs } from '@velvet-dusk/core/render/outputs/index';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { editPack } from './packStore.ts';

@@ -3,7 +3,8 @@ import { useEffect, useRef, useState } from 'react';
 import { type DeviceId, deviceIds, devices } from '@velvet-dusk/core/device/devices';
 import { describeRules } from '@velvet-dusk/core/pack/destination';
 import type { Pack } from '@velvet-dusk/core/pack/document';
-import { plateOrder, useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
+import { plateOrder } from '../../bench/useBench.ts';
 import { judge } from '../../workers/index.ts';
 import type { Planned } from './usePlan.ts';
 

@@ -4,7 +4,7 @@ import { noReasons } from '@velvet-dusk/core/pack/standing';
 import { useQueryClient } from '@tanstack/react-query';
 import { useJobs } from '../../api/jobs.ts';
 import { useOrderPack, useReleases } from '../../api/packs.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { ExportJobView } from '../../exports/ExportJobView.tsx';
 import { WriteToFolder } from '../../exports/WriteToFolder.tsx';
 import { Button } from '../../ui/Button.tsx';

@@ -3,7 +3,7 @@ import type { PackRecord } from '@velvet-dusk/core/api/packs';
 import { newPack, type Pack } from '@velvet-dusk/core/pack/document';
 import { inShape, type PackShapeId, packShapes } from '@velvet-dusk/core/pack/shapes';
 import { usePackActions, useReleases } from '../../api/packs.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { Button } from '../../ui/Button.tsx';
 import { plural } from '../../ui/plural.ts';
 import { menuItem } from '../../ui/menuItem.ts';

@@ -10,7 +10,7 @@ import {
 } from '@velvet-dusk/core/render/display';
 import { type OutputId, outputs } from '@velvet-dusk/core/render/outputs/index';
 import { freeId } from '@velvet-dusk/core/slug';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Window } from '../../ui/Window.tsx';

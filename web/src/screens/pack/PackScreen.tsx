@@ -3,7 +3,7 @@ import type { PackRecord } from '@velvet-dusk/core/api/packs';
 import { newPack } from '@velvet-dusk/core/pack/document';
 import { inShape } from '@velvet-dusk/core/pack/shapes';
 import { usePackActions, usePacks } from '../../api/packs.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { UnreadableNotice } from '../../shell/UnreadableNotice.tsx';
 import { useUndoKeys } from '../../shell/keys.ts';
 import { Message } from '../../shell/Message.tsx';

@@ -5,7 +5,7 @@ import { proofLimits } from '@velvet-dusk/core/order/proof';
 import type { ManifestFile } from '@velvet-dusk/core/pack/manifest';
 import { useJobs } from '../../api/jobs.ts';
 import { useManifest } from '../../api/packs.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { ProofDetails } from './ProofDetails.tsx';
 
 const rowHeight = 25;

@@ -6,7 +6,7 @@ import { differenceWords } from '@velvet-dusk/core/pack/guide/changes';
 import { headingIds, headings } from '@velvet-dusk/core/pack/standing';
 import { useJobs } from '../../api/jobs.ts';
 import { useReleases } from '../../api/packs.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { WriteToFolder } from '../../exports/WriteToFolder.tsx';
 
 function changeWords({ changes: { added, removed, changed } }: ReleaseRecord): string {

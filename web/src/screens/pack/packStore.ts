@@ -2,7 +2,7 @@ import { packRecordSchema } from '@velvet-dusk/core/api/packs';
 import { type Pack, parsePack } from '@velvet-dusk/core/pack/document';
 import { ask } from '../../api/client.ts';
 import { knownPacks, writePack } from '../../api/packs.ts';
-import { draftDocuments } from '../../state/draftDocuments.ts';
+import { draftDocuments } from '../../api/saving/draftDocuments.ts';
 
 /** Packs as they are edited. */
 export const packs = draftDocuments<Pack>({

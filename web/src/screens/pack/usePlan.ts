@@ -8,7 +8,7 @@ import type { Plan } from '@velvet-dusk/core/pack/plannedFile';
 import { planPack } from '@velvet-dusk/core/pack/plan';
 import { useJobs } from '../../api/jobs.ts';
 import { usePackLooks } from '../../api/packs.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 
 export interface Planned {
   plan: Plan;

@@ -3,7 +3,7 @@ import type { Plate } from '@velvet-dusk/core/api/contract';
 import { type ChartFile, parseChartCsv } from '@velvet-dusk/core/formats/chartCsv';
 import { chartLayout, evenLayout } from '@velvet-dusk/core/plate/chartLayout';
 import type { GridMark } from '@velvet-dusk/core/plate/marks';
-import { setPlateView, usePlateView } from '../../plates/plateView.ts';
+import { setPlateView, usePlateView } from '../../state/plateView.ts';
 import { editPlates } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';

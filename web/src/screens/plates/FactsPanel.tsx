@@ -2,7 +2,7 @@ import type { Plate } from '@velvet-dusk/core/api/contract';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { linearToStops } from '@velvet-dusk/core/colour/exposure';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { betterProfileOf, rankedProfilesOf } from '../../plates/betterProfile.ts';
 import { editPlates } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -4,9 +4,10 @@ import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { type BoxKind, markLabels } from '@velvet-dusk/core/plate/marks';
 import { ShotLane } from '../../bench/recipe/ShotLane.tsx';
 import { frameUrl } from '../../api/frameUrls.ts';
-import { useOpenProject, useWholeLook } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
+import { useWholeLook } from '../../bench/useBench.ts';
 import { useConversionCube } from '../../bench/viewer/useViewCubes.ts';
-import { openFrame, setPlateView, type Tool, usePlateView } from '../../plates/plateView.ts';
+import { openFrame, setPlateView, type Tool, usePlateView } from '../../state/plateView.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { useSize } from '../../ui/useSize.ts';
@@ -15,7 +16,7 @@ import { latestOnly } from '../../workers/latest.ts';
 import { FactsPanel } from './FactsPanel.tsx';
 import { MarkOverlay } from './MarkOverlay.tsx';
 import { MarkPanel } from './MarkPanel.tsx';
-import { useMarkReadings } from './useMarkReadings.ts';
+import { useMarkReadings } from '../../bench/wall/useMarkReadings.ts';
 
 const kinds: BoxKind[] = ['neutral', 'skin', 'subject', 'background', 'greyCard', 'whiteCard', 'blackCard'];
 const tools: { value: Tool; label: string; hint: string }[] = [

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { referenceEncodings, type PlateKind } from '@velvet-dusk/core/api/contract';
 import { useMissingForClips } from '../../api/clips.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { cancelImport, clearImports, type ImportState, useImports } from '../../plates/imports.ts';
 import { guess, usePlateActions } from '../../plates/usePlateActions.ts';
 import { Button } from '../../ui/Button.tsx';

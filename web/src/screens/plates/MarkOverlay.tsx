@@ -10,7 +10,7 @@ import {
   patchOutlines,
   type Point,
 } from '@velvet-dusk/core/plate/marks';
-import { setPlateView, type Tool, usePlateView } from '../../plates/plateView.ts';
+import { setPlateView, type Tool, usePlateView } from '../../state/plateView.ts';
 import { beginGesture, editPlates, endGesture } from '../../state/document.ts';
 import { newMarkId, moveMark } from './markEdit.ts';
 

@@ -10,7 +10,7 @@ import {
   type TrimAnswer,
 } from '@velvet-dusk/core/plate/trim';
 import { compileRendering } from '@velvet-dusk/core/render/rendering';
-import { setPlateView, usePlateView } from '../../plates/plateView.ts';
+import { setPlateView, usePlateView } from '../../state/plateView.ts';
 import { editPlates, editShot } from '../../state/document.ts';
 import { useRendering } from '../../bench/useBench.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -20,7 +20,7 @@ import { ChartPanel } from './ChartPanel.tsx';
 import { newMarkId } from './markEdit.ts';
 import { lumaOf } from '@velvet-dusk/core/colour/ycbcr';
 import { signed } from '@velvet-dusk/core/numeric/signed';
-import type { MarkReadings } from './useMarkReadings.ts';
+import type { MarkReadings } from '../../bench/wall/useMarkReadings.ts';
 
 /** Kinds that say where white balance comes from. */
 const neutrals: readonly BoxKind[] = ['neutral', 'greyCard', 'whiteCard'];

@@ -1,9 +1,9 @@
 import { useMemo } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { useUndoKeys } from '../../shell/keys.ts';
 import { betterProfileOf } from '../../plates/betterProfile.ts';
-import { setPlateView, usePlateView, type WallMode } from '../../plates/plateView.ts';
+import { setPlateView, usePlateView, type WallMode } from '../../state/plateView.ts';
 import { usePlateActions } from '../../plates/usePlateActions.ts';
 import { redo, undo } from '../../state/document.ts';
 import { NextStation } from '../../shell/NextStation.tsx';
@@ -13,7 +13,7 @@ import { Segments } from '../../ui/Segments.tsx';
 import { FrameView } from './FrameView.tsx';
 import { ImportBar } from './ImportBar.tsx';
 import { SelectionBar } from './SelectionBar.tsx';
-import { useWallThumbs } from './useWallThumbs.ts';
+import { useWallThumbs } from '../../bench/wall/useWallThumbs.ts';
 import { Wall } from './Wall.tsx';
 import { WallTable } from './WallTable.tsx';
 

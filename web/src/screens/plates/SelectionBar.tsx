@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { useOpenProject } from '../../bench/useBench.ts';
-import { openFrame, setPlateView, usePlateView } from '../../plates/plateView.ts';
+import { useOpenProject } from '../../api/openProject.ts';
+import { openFrame, setPlateView, usePlateView } from '../../state/plateView.ts';
 import { usePlateActions } from '../../plates/usePlateActions.ts';
 import { editPlates } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -1,10 +1,10 @@
 import type { KeyboardEvent } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { betterProfileOf } from '../../plates/betterProfile.ts';
-import { openFrame, selectPlate, usePlateView } from '../../plates/plateView.ts';
+import { openFrame, selectPlate, usePlateView } from '../../state/plateView.ts';
 import { shotText } from './readingsOf.ts';
-import { Thumb } from './Thumb.tsx';
+import { Thumb } from '../../bench/wall/Thumb.tsx';
 
 function Tile({ plate, selected }: { plate: Plate; selected: boolean }) {
   const { profiles } = useOpenProject();

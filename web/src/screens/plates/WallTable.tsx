@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
-import { useOpenProject } from '../../bench/useBench.ts';
-import { openFrame, selectPlate, usePlateView } from '../../plates/plateView.ts';
+import { useOpenProject } from '../../api/openProject.ts';
+import { openFrame, selectPlate, usePlateView } from '../../state/plateView.ts';
 import { Button } from '../../ui/Button.tsx';
 import { type FrameColumn, frameColumns } from './readingsOf.ts';
-import { Thumb } from './Thumb.tsx';
+import { Thumb } from '../../bench/wall/Thumb.tsx';
 
 /** Frames as rows, readings as columns; a click on a heading sorts. */
 export function WallTable({ plates }: { plates: readonly Plate[] }) {

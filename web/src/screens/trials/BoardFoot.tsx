@@ -2,7 +2,7 @@ import { boardSentences, placeWords, worstCells } from '@velvet-dusk/core/trial/
 import type { Trial } from '@velvet-dusk/core/trial/document';
 import { trialReadingLabel } from '@velvet-dusk/core/trial/readings';
 import { judgeCell } from '@velvet-dusk/core/trial/result';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { setBoardView } from './boardStore.ts';
 import { type DrawnBoard, measuredOf } from './useBoard.ts';
 import type { TrialMaterial } from './useTrialMaterial.ts';

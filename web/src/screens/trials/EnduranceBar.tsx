@@ -2,7 +2,7 @@ import type { Trial } from '@velvet-dusk/core/trial/document';
 import { type Endurance, type EnduranceKind, enduranceSearch } from '@velvet-dusk/core/trial/endurance';
 import { trialReadingLabel } from '@velvet-dusk/core/trial/readings';
 import { enduranceWords, limitText } from '@velvet-dusk/core/trial/words';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 
 export const enduranceWidth = 232;
 const height = 62;

@@ -8,7 +8,7 @@ import { gateFailures, resultSources, type TrialResult } from '@velvet-dusk/core
 import { lookEnduranceLines, limitText } from '@velvet-dusk/core/trial/words';
 import { useJobAction, useJobs } from '../../api/jobs.ts';
 import { useTrialResult } from '../../api/trials.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { Button } from '../../ui/Button.tsx';
 import { ProgressBar } from '../../ui/ProgressBar.tsx';
 import { Window } from '../../ui/Window.tsx';

@@ -4,7 +4,7 @@ import { restColumn } from '@velvet-dusk/core/trial/board';
 import { parseTrial, type Trial } from '@velvet-dusk/core/trial/document';
 import { ask } from '../../api/client.ts';
 import { knownBoard, writeBoard } from '../../api/trials.ts';
-import { draftDocuments } from '../../state/draftDocuments.ts';
+import { draftDocuments } from '../../api/saving/draftDocuments.ts';
 
 /** Where the eye is on a board. */
 export interface Spot {

@@ -5,7 +5,7 @@ import type { Trial } from '@velvet-dusk/core/trial/document';
 import type { Endurance, EnduranceKind } from '@velvet-dusk/core/trial/endurance';
 import { type CellResult, cellResult, type EnduranceResult } from '@velvet-dusk/core/trial/result';
 import { axisOf } from '@velvet-dusk/core/trial/axes/index';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import type { DrawnCell } from '../../workers/trials.ts';
 import { orderOf, runBoard } from './boardRunner.ts';
 import type { TrialMaterial } from './useTrialMaterial.ts';

@@ -9,7 +9,8 @@ import { z } from 'zod';
 import { ask } from '../../api/client.ts';
 import { trialUrl } from '../../api/frameUrls.ts';
 import type { OpenProject } from '../../api/project.ts';
-import { plateOrder, useOpenProject, usePlates } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
+import { plateOrder, usePlates } from '../../bench/useBench.ts';
 import { useDocument } from '../../state/document.ts';
 import type { TrialPlateOrder } from '../../workers/trials.ts';
 

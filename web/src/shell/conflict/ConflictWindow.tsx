@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { differences } from '@velvet-dusk/core/documentDiff';
-import { useCurrentPlate, useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
+import { useCurrentPlate } from '../../bench/useBench.ts';
 import { useDocument } from '../../state/document.ts';
 import { type Conflict, useSaveStatus } from '../../state/saveStatus.ts';
 import { Button } from '../../ui/Button.tsx';

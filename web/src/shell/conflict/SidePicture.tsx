@@ -5,7 +5,7 @@ import type { Look } from '@velvet-dusk/core/look/document';
 import { onScreen } from '@velvet-dusk/core/render/encoding';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import { frameUrl } from '../../api/frameUrls.ts';
-import { useOpenProject } from '../../bench/useBench.ts';
+import { useOpenProject } from '../../api/openProject.ts';
 import { viewGrid } from '../../bench/viewer/grids.ts';
 import { engine, painter } from '../../workers/index.ts';
 

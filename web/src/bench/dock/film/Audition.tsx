@@ -5,7 +5,8 @@ import { setMeasured } from '../../../state/measured.ts';
 import { setView } from '../../../state/view.ts';
 import { BitmapCanvas } from '../../../ui/BitmapCanvas.tsx';
 import { paintThumb } from '../../../workers/paintThumb.ts';
-import { type CurrentPlate, plateOrder, useOpenProject, useWholeLook } from '../../useBench.ts';
+import { useOpenProject } from '../../../api/openProject.ts';
+import { type CurrentPlate, plateOrder, useWholeLook } from '../../useBench.ts';
 import type { FilmSteps } from './filmSteps.ts';
 import { loadStock, shippedStocks, type Stock, type StockKind, stockOf } from './stocks.ts';
 

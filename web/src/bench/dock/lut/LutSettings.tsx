@@ -7,7 +7,7 @@ import { editParams, editStep } from '../../../state/document.ts';
 import { useMeasured } from '../../../state/measured.ts';
 import { Choice } from '../../../ui/Choice.tsx';
 import { FileButton } from '../../../ui/FileButton.tsx';
-import { useOpenProject } from '../../useBench.ts';
+import { useOpenProject } from '../../../api/openProject.ts';
 import { StrengthField } from '../../StrengthField.tsx';
 
 interface LutSettingsProps {

@@ -13,14 +13,8 @@ import { Segments } from '../../../ui/Segments.tsx';
 import { judge } from '../../../workers/index.ts';
 import type { ChartOrder, MatchAim, MatchResult, MatchTable } from '../../../workers/match.ts';
 import { frameUrl, thumbUrl } from '../../../api/frameUrls.ts';
-import {
-  type CurrentPlate,
-  plateOrder,
-  useOpenProject,
-  usePlates,
-  useReference,
-  useWholeLook,
-} from '../../useBench.ts';
+import { useOpenProject } from '../../../api/openProject.ts';
+import { type CurrentPlate, plateOrder, usePlates, useReference, useWholeLook } from '../../useBench.ts';
 import { HueShares } from './HueShares.tsx';
 import { MatchTableView } from './MatchTableView.tsx';
 import { PatchesView } from './PatchesView.tsx';

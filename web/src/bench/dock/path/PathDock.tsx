@@ -2,17 +2,12 @@ import { useNavigate } from 'react-router';
 import { lastRunOf } from '@velvet-dusk/core/api/jobs';
 import { useJobs } from '../../../api/jobs.ts';
 import { betterProfileOf } from '../../../plates/betterProfile.ts';
-import { useMarkReadings } from '../../../screens/plates/useMarkReadings.ts';
+import { useMarkReadings } from '../../wall/useMarkReadings.ts';
 import { useMeasured } from '../../../state/measured.ts';
 import { setView } from '../../../state/view.ts';
 import { VerdictMark } from '../../../ui/VerdictMark.tsx';
-import {
-  type CurrentPlate,
-  useCurrentPlate,
-  useOpenProject,
-  usePlates,
-  useShownLook,
-} from '../../useBench.ts';
+import { useOpenProject } from '../../../api/openProject.ts';
+import { type CurrentPlate, useCurrentPlate, usePlates, useShownLook } from '../../useBench.ts';
 import { type PathItem, pathItems } from './pathItems.ts';
 
 const neutralKinds = ['neutral', 'greyCard', 'whiteCard'];

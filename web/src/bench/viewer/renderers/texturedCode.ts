@@ -1,5 +1,5 @@
-import { painter } from '../workers/index.ts';
-import { type Drawing, pictureOf } from './drawing.ts';
+import { painter } from '../../../workers/index.ts';
+import { type Drawing, pictureOf } from '../../../gl/drawing.ts';
 
 /**
  * Fetches the textured code of a drawing from the painter, who does that work for both renderers, and hands it on: at

@@ -1,6 +1,6 @@
-import { painter } from '../workers/index.ts';
-import { latestOnly } from '../workers/latest.ts';
-import { type Drawing, pictureOf, type Renderer, type ViewCube } from './drawing.ts';
+import { painter } from '../../../workers/index.ts';
+import { latestOnly } from '../../../workers/latest.ts';
+import { type Drawing, pictureOf, type Renderer, type ViewCube } from '../../../gl/drawing.ts';
 
 type Context = CanvasRenderingContext2D;
 

@@ -10,11 +10,11 @@ const store: Record<string, string> = Object.create({
 }) as Record<string, string>;
 const empty = () => Object.keys(store).forEach((key) => delete store[key]);
 vi.stubGlobal('localStorage', store);
-vi.mock('./windowId.ts', () => ({
+vi.mock('../../state/windowId.ts', () => ({
   windowId: Promise.resolve('me'),
   openWindows: () => Promise.resolve(new Set()),
 }));
-vi.mock('../api/client.ts', () => ({
+vi.mock('../client.ts', () => ({
   ApiError: class extends Error {
     constructor(
       readonly status: number,
@@ -25,9 +25,9 @@ vi.mock('../api/client.ts', () => ({
     }
   },
 }));
-const { ApiError } = await import('../api/client.ts');
+const { ApiError } = await import('../client.ts');
 const { draftDocuments } = await import('./draftDocuments.ts');
-const { useSaveStatus } = await import('./saveStatus.ts');
+const { useSaveStatus } = await import('../../state/saveStatus.ts');
 
 /** What may become of a save on its way. */
 const fates = ['answered', 'answered late', 'answered twice', 'answer lost', 'never came'] as const;

@@ -1,9 +1,9 @@
 import * as twgl from 'twgl.js';
 import { shotTables } from '@velvet-dusk/core/look/shotTables';
-import type { Drawing, Renderer, ViewCube } from './drawing.ts';
-import { overlayNumbers } from './overlays.ts';
+import type { Drawing, Renderer, ViewCube } from '../../../gl/drawing.ts';
+import { overlayNumbers } from '../../../gl/overlays.ts';
 import { latestTexturedCode } from './texturedCode.ts';
-import { fragmentShader, vertexShader } from './shaders.ts';
+import { fragmentShader, vertexShader } from '../../../gl/shaders.ts';
 
 /** A texture that is uploaded only when what it holds has changed. */
 class HeldTexture {

@@ -1,7 +1,7 @@
-import { ApiError } from '../api/client.ts';
-import type { DraftKeeper, DraftKind, DraftOf } from './drafts.ts';
-import { changedFields, onTop, same } from './merge.ts';
-import { addConflict, type Conflict, endConflict, hasConflict } from './saveStatus.ts';
+import { ApiError } from '../client.ts';
+import type { DraftKeeper, DraftKind, DraftOf } from '../../state/drafts.ts';
+import { changedFields, onTop, same } from '../../state/merge.ts';
+import { addConflict, type Conflict, endConflict, hasConflict } from '../../state/saveStatus.ts';
 
 /** What the server has of a document. */
 export interface Saved<T> {

@@ -1,9 +1,9 @@
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import { DocumentError } from '@velvet-dusk/core/document';
-import { DraftKeeper, type DraftKind } from './drafts.ts';
-import { same } from './merge.ts';
-import { hasConflict, setSaving } from './saveStatus.ts';
+import { DraftKeeper, type DraftKind } from '../../state/drafts.ts';
+import { same } from '../../state/merge.ts';
+import { hasConflict, setSaving } from '../../state/saveStatus.ts';
 import { isFinal, type Saved, VersionedSaver } from './versionedSaver.ts';
 
 export type DraftState = { kind: 'saved' | 'saving' } | { kind: 'waiting' | 'refused'; why: string };

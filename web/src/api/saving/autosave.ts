@@ -1,13 +1,20 @@
 import type { LookRecord, Plate } from '@velvet-dusk/core/api/contract';
 import { lookRecordSchema, plateSchema } from '@velvet-dusk/core/api/contract';
 import type { Look } from '@velvet-dusk/core/look/document';
-import { ask } from '../api/client.ts';
-import { writeThrough } from '../api/project.ts';
-import { documentOf, editsOf, history, type PlateEdits, rebaseHistory, useDocument } from './document.ts';
-import { DraftKeeper } from './drafts.ts';
-import { readHistory, writeHistory } from './keptHistory.ts';
-import { same } from './merge.ts';
-import { endConflicts, setStatus, useSaveStatus } from './saveStatus.ts';
+import { ask } from '../client.ts';
+import { writeThrough } from '../project.ts';
+import {
+  documentOf,
+  editsOf,
+  history,
+  type PlateEdits,
+  rebaseHistory,
+  useDocument,
+} from '../../state/document.ts';
+import { DraftKeeper } from '../../state/drafts.ts';
+import { readHistory, writeHistory } from '../../state/keptHistory.ts';
+import { same } from '../../state/merge.ts';
+import { endConflicts, setStatus, useSaveStatus } from '../../state/saveStatus.ts';
 import { isFinal, VersionedSaver } from './versionedSaver.ts';
 
 /** Milliseconds of quiet before a change is sent, and between tries while the server is away. */

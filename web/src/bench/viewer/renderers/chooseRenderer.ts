@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
-import { firstPicture } from '../workers/firstPicture.ts';
-import type { Drawing, Renderer } from './drawing.ts';
+import { firstPicture } from '../../../workers/firstPicture.ts';
+import type { Drawing, Renderer } from '../../../gl/drawing.ts';
 import { makeWorkerRenderer } from './workerRenderer.ts';
 
 /** Small, since nothing else is drawn meanwhile; before it a smaller one is drawn, to load what is needed. */
