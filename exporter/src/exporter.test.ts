@@ -18,6 +18,9 @@ import { pipeline } from 'node:stream/promises';
 import yazl from 'yazl';
 import { describe, expect, test } from 'vitest';
 import type { Pack } from '@velvet-dusk/core/pack/document';
+import { fileWriters } from '@velvet-dusk/core/pack/files';
+import { proveFile } from '@velvet-dusk/core/pack/proof';
+import { compileBake } from '@velvet-dusk/core/order/bake';
 import { parseSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
 import { planPack } from '@velvet-dusk/core/pack/plan';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
@@ -39,12 +42,25 @@ test('a pack is made whole, and sha256sum and verify say so', async () => {
   expect(existsSync(workFolder(at('one')))).toBe(false);
   execFileSync('sha256sum', ['--quiet', '-c', 'checksums.sha256'], { cwd: at('one') });
   expect(await verifyPack(at('one'))).toMatchObject({ files: 18, problems: [] });
-  // What is read back is what the manifest tells: the figures of each file are of that file.
+  // The figures of each file are those that are measured on that file, by what its name stands for.
+  const plan = planPack(spec.pack, spec);
   for (const { path, proof, grid } of manifest.files) {
-    expect(proof!.samples).toBeGreaterThan(5000);
-    if (!path.includes('hald'))
-      expect(readFileSync(join(at('one'), path), 'utf8')).toContain(`LUT_3D_SIZE ${grid}`);
+    const { planned, format } = plan.files.find((f) => f.path === path)!;
+    const cube = fileWriters[format as keyof typeof fileWriters].read(
+      readFileSync(join(at('one'), path)),
+      path,
+    );
+    expect(cube.size).toBe(grid);
+    const measured = proveFile(cube, compileBake(planned.order), planned.lut, {
+      interpolation: proof!.interpolation,
+      rereadError: 0,
+    });
+    expect(proof!.samples, path).toBe(measured.samples);
+    for (const figure of ['mean', 'p99', 'max'] as const)
+      expect(proof![figure], `${path}, ${figure}`).toBeCloseTo(measured[figure], 4);
   }
+  const means = new Set(manifest.files.map((f) => f.proof!.mean));
+  expect(means.size).toBeGreaterThan(4);
 });
 
 test('the same pack twice is the same to the byte, its zip as well, and made again from its own spec', async () => {
