@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
@@ -19,6 +18,7 @@ import { PackError } from './makeFiles.ts';
 import type { Planned } from './planning.ts';
 import { putFile } from './putFile.ts';
 import type { PackThreads } from './threads.ts';
+import { sha256Of } from './sha256.ts';
 
 export const manifestName = 'manifest.json';
 export const specName = 'pack-spec.json';
@@ -156,11 +156,7 @@ export async function finishPack(
   const known = new Map([...made.values()].map((f) => [f.path, f.sha256]));
   for (const path of await filesBelow(folder)) {
     if (path === checksumsName) continue;
-    const hash =
-      known.get(path) ??
-      createHash('sha256')
-        .update(await readFile(join(folder, path)))
-        .digest('hex');
+    const hash = known.get(path) ?? sha256Of(await readFile(join(folder, path)));
     lines.push(`${hash}  ${path}`);
   }
   await putFile(folder, checksumsName, `${lines.join('\n')}\n`);

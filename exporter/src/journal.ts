@@ -1,9 +1,9 @@
-import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { addLine, openLines } from './lineJournal.ts';
 import type { LutResult } from './makeLut.ts';
+import { sha256Of } from './sha256.ts';
 
 /** A finished file as the journal has it. */
 export interface MadeFile extends LutResult {
@@ -46,7 +46,7 @@ export class Journal {
 async function areWhole(folder: string, files: readonly MadeFile[]): Promise<boolean> {
   for (const { path, sha256 } of files) {
     const bytes = await readFile(join(folder, path)).catch(() => null);
-    if (!bytes || createHash('sha256').update(bytes).digest('hex') !== sha256) return false;
+    if (!bytes || sha256Of(bytes) !== sha256) return false;
   }
   return true;
 }

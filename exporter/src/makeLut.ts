@@ -1,6 +1,4 @@
-import { createHash } from 'node:crypto';
-import { mkdir, open, readFile, rename } from 'node:fs/promises';
-import { dirname } from 'node:path';
+import { readFile } from 'node:fs/promises';
 import { curveOf } from '@velvet-dusk/core/pack/curve';
 import { cdlFile, cdlOf, fileWriters } from '@velvet-dusk/core/pack/files';
 import type { PlannedLut } from '@velvet-dusk/core/pack/plannedLut';
@@ -14,6 +12,9 @@ import { plateCodes } from '@velvet-dusk/core/order/plateCodes';
 import type { Cube3d } from '@velvet-dusk/core/lut/cube';
 import { type LutText, readLuts } from '@velvet-dusk/core/formats/lutTexts';
 import type { Interpolation } from '@velvet-dusk/core/lut/apply';
+import { produce } from './produce.ts';
+import { writeWhole } from './putFile.ts';
+import { sha256Of } from './sha256.ts';
 import { stepBack } from './stepBack.ts';
 import type { ProofFrame } from './proofFrames.ts';
 
@@ -40,35 +41,13 @@ export interface LutFile {
 }
 export type LutResult = MadeLut;
 
-/** Writes beside the place and renames, so that no half file is ever found under its name. */
-async function writeWhole(path: string, bytes: Uint8Array): Promise<void> {
-  await mkdir(dirname(path), { recursive: true });
-  const part = `${path}.part`;
-  const file = await open(part, 'w');
-  try {
-    await file.writeFile(bytes);
-    await file.sync();
-  } finally {
-    await file.close();
-  }
-  await rename(part, path);
-}
-
-const hashOf = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
-
-function largestDifference(a: Float32Array, b: Float32Array): number {
-  let worst = 0;
-  for (let i = 0; i < a.length; i++) worst = Math.max(worst, Math.abs(a[i] - b[i]));
-  return worst;
-}
-
 async function writeCdlFile(path: string, { order }: PlannedLut): Promise<LutResult> {
   const params = cdlOf(order.look);
   if (!params) throw new Error(`${order.look.name} is more than a CDL`);
   const { bytes } = cdlFile(order.look, params);
   await writeWhole(path, bytes);
   return {
-    sha256: hashOf(bytes),
+    sha256: sha256Of(bytes),
     bytes: bytes.length,
     grid: order.grid,
     proof: null,
@@ -99,17 +78,13 @@ export async function makeLut({ planned, luts, frames, files, inBackground }: Lu
     const grid = writer.grid(order.grid);
     const cube = writer.isCurve ? curveOf(compiled) : cubeAt(grid);
     if (!cube) throw new Error(`${name}: its channels depend on each other, so that no table holds it`);
-    await writeWhole(path, writer.write(cube, planned, interpolation));
-    const bytes = await readFile(path);
-    const reread = writer.read(bytes, name);
-    const rereadError = reread.size === cube.size ? largestDifference(cube.data, reread.data) : Infinity;
-    if (rereadError > writer.rounding)
-      throw new Error(`${name}: the file read back differs from what was baked by ${rereadError}`);
+    const written = writer.write(cube, planned, interpolation);
+    const { bytes, sha256, reread, rereadError } = await produce(cube, writer, written, { path, name });
     const proof = proveFile(reread, compiled, planned.lut, { plates, interpolation, rereadError });
     const old = before ? await readFile(before) : null;
     const isOther = old && !old.equals(bytes);
     results.push({
-      sha256: hashOf(bytes),
+      sha256,
       bytes: bytes.length,
       grid,
       proof,

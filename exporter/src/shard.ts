@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
@@ -15,6 +14,7 @@ import { placeIn } from './placeIn.ts';
 import { putFile } from './putFile.ts';
 import type { PackThreads } from './threads.ts';
 import { claimWork, dropWork, refuseTaken } from './workPlace.ts';
+import { sha256Of } from './sha256.ts';
 
 const shardName = 'shard.json';
 const shardSchema = z.strictObject({
@@ -57,7 +57,7 @@ async function readMade(folder: string, { path, sha256 }: MadeFile): Promise<Buf
   const place = placeIn(folder, path);
   if (!place) throw new PackError(`${folder}: ${shardName} names "${path}", which lies outside it`);
   const bytes = await readFile(place);
-  if (createHash('sha256').update(bytes).digest('hex') !== sha256)
+  if (sha256Of(bytes) !== sha256)
     throw new PackError(
       `${place} is not what the shard made: its checksum is another. Make that shard again.`,
     );

@@ -1,10 +1,10 @@
-import { createHash } from 'node:crypto';
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { checkDocument } from '@velvet-dusk/core/document';
 import { parseJson } from '@velvet-dusk/core/parseJson';
 import { filesBelow } from './finish.ts';
+import { sha256Of } from './sha256.ts';
 
 const fileName = 'checksums.json';
 const schema = z.record(z.string(), z.string());
@@ -12,10 +12,7 @@ const schema = z.record(z.string(), z.string());
 const sumsOf = async (folder: string): Promise<Record<string, string>> => {
   const sums: Record<string, string> = {};
   for (const path of await filesBelow(folder))
-    if (path !== fileName)
-      sums[path] = createHash('sha256')
-        .update(await readFile(join(folder, path)))
-        .digest('hex');
+    if (path !== fileName) sums[path] = sha256Of(await readFile(join(folder, path)));
   return sums;
 };
 

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type Manifest, parseManifest } from '@velvet-dusk/core/pack/manifest';
@@ -7,6 +6,7 @@ import { parseCdl } from '@velvet-dusk/core/formats/cdl/parse';
 import { parseJson } from '@velvet-dusk/core/parseJson';
 import { checksumsName, filesBelow, manifestName } from './finish.ts';
 import { withFolder } from './openOut.ts';
+import { sha256Of } from './sha256.ts';
 
 /** What was found wrong with a pack; empty where all of it is as its manifest says. */
 export interface Verified {
@@ -61,7 +61,7 @@ async function verifyFolder(folder: string): Promise<Verified> {
   for (const path of there.filter((p) => p !== checksumsName)) {
     const bytes = await readFile(join(folder, path));
     total += bytes.length;
-    const hash = createHash('sha256').update(bytes).digest('hex');
+    const hash = sha256Of(bytes);
     const said = listed.get(path);
     if (said === undefined) problems.push(`${path}: it is in no list of checksums`);
     else if (said !== hash) problems.push(`${path}: its checksum is not the one listed`);

@@ -39,7 +39,7 @@ export const proofGroups = [
   },
   {
     id: 'shown',
-    label: 'Colours shown',
+    label: 'Colours of pictures',
     about: 'of every hue and level, about as often as pictures have them',
     of: 'any',
     judged: true,

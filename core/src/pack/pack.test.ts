@@ -28,6 +28,7 @@ import { judgePlan } from './judge.ts';
 import { planPack } from './plan.ts';
 import { planLut, type PackSources } from './plannedLut.ts';
 import { inShape, type PackShapeId, packShapes } from './shapes.ts';
+import { destinationSchema, type PackFormat, packFormats } from './destination.ts';
 
 const folder = 'demo/looks';
 const looks = readdirSync(folder).map((file) => ({
@@ -264,6 +265,17 @@ describe('formats that hold some LUTs only', () => {
       looks: [{ ...first, document: one }, ...rest],
     });
     expect(files.map((f) => f.format)).toEqual(['cube', 'cdl']);
+  });
+
+  test('a place may take all formats at once', () => {
+    const formats = Object.keys(packFormats) as PackFormat[];
+    const all = (pack: Pack): Pack => ({
+      ...pack,
+      destinations: pack.destinations.map((d) => destinationSchema.parse({ ...d, formats })),
+    });
+    const found = formatsOf(all(packOf({ role: 'combined' })));
+    expect(found).toHaveLength(formats.length - 2);
+    expect(formatsOf(all(packOf({ role: 'trim', offset: 1 })))).toHaveLength(formats.length - 1);
   });
 
   test('a place whose formats hold none of it says so', () => {

@@ -9,7 +9,7 @@ import { artefacts, clips, jobs, looseFiles, luts } from '../db/schema.ts';
 import { restoredPath } from '../db/paths.ts';
 import { openServices, type Services } from '../services/index.ts';
 import { fill, newFolder, slackWater } from '../testing/fixture.ts';
-import { sha256Of } from './store.ts';
+import { sha256Of } from '@velvet-dusk/exporter/sha256';
 
 /** Stored files are shared by their bytes: what one thing lets go of may be another's. */
 

@@ -1,3 +1,4 @@
+import { sha256Of } from '@velvet-dusk/exporter/sha256';
 import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import type * as Promises from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -32,7 +33,7 @@ vi.mock('node:fs/promises', async (original) => {
   };
   return { ...real, open };
 });
-const { FileStore, sha256Of } = await import('./store.ts');
+const { FileStore } = await import('./store.ts');
 
 afterEach(() => {
   disk.way = 'whole';

@@ -3,8 +3,6 @@ import { createReadStream } from 'node:fs';
 import { access, type FileHandle, mkdir, open, readdir, readFile, rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 
-export const sha256Of = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
-
 /** Writes all of a chunk: one call may take less, and says so only in its result. */
 async function writeWhole(file: FileHandle, chunk: Uint8Array): Promise<void> {
   for (let at = 0; at < chunk.length;) {

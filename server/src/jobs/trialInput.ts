@@ -5,6 +5,7 @@ import { areasOf } from '@velvet-dusk/core/plate/marks';
 import { parseTrial, trialWidth } from '@velvet-dusk/core/trial/document';
 import type { NamedPlate, TrialInput } from '@velvet-dusk/core/trial/input';
 import { onBoard } from '@velvet-dusk/core/trial/run';
+import { lutTexts } from '../files/lutFile.ts';
 import type { JobContext } from './kind.ts';
 import type { TrialPayload } from './trialPayload.ts';
 
@@ -21,14 +22,7 @@ async function materialOf(
     })),
   );
   const named = new Map(looks.flatMap((l) => luts.of(l.document)).map((f) => [f.sha256, f]));
-  const texts = await Promise.all(
-    [...named.values()].map(async ({ sha256, name, path }) => ({
-      sha256,
-      name,
-      text: await readFile(path, 'utf8'),
-    })),
-  );
-  return { looks, luts: texts };
+  return { looks, luts: await lutTexts([...named.values()]) };
 }
 
 /** Plates of a project as trials take them: small, as they were recorded. */

@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { readFile } from 'node:fs/promises';
 import { and, desc, eq, isNull, lt, type SQL, sql } from 'drizzle-orm';
 import {
   type PackRecord,
@@ -19,6 +18,7 @@ import { countStanding } from '@velvet-dusk/core/pack/standing';
 import type { Database } from '../db/open.ts';
 import { artefacts, packs, releases } from '../db/schema.ts';
 import { notFound, Problem } from '../problem.ts';
+import { lutTexts } from '../files/lutFile.ts';
 import { isRunning } from './isRunning.ts';
 import type { LutService } from './luts.ts';
 import type { PlateService } from './plates.ts';
@@ -187,9 +187,7 @@ export class PackService {
     );
     const files = documents.flatMap(({ document }) => this.parts.luts.of(document));
     const named = [...new Map(files.map((f) => [f.sha256, f])).values()];
-    const luts = await Promise.all(
-      named.map(async ({ sha256, name, path }) => ({ sha256, name, text: await readFile(path, 'utf8') })),
-    );
+    const luts = await lutTexts(named);
     const { plates, profiles: recordedBy } = await this.parts.plates.forPack(projectId);
     const known = new Set(profiles.map((p) => p.id));
     return {

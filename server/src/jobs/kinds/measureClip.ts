@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { readFile, writeFile } from 'node:fs/promises';
 import { z } from 'zod';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
@@ -7,6 +6,7 @@ import { displaySchema } from '@velvet-dusk/core/render/display';
 import { type ClipReadings, outOfBand } from '@velvet-dusk/core/trial/clip';
 import { fileSlug } from '@velvet-dusk/core/slug';
 import { defineJob, type MadeFile } from '../kind.ts';
+import { sha256Of } from '@velvet-dusk/exporter/sha256';
 
 const payloadSchema = z.object({
   kind: z.literal('velvet-dusk/clip-order'),
@@ -20,8 +20,6 @@ const payloadSchema = z.object({
   proof: z.enum(['none', 'plain', 'textured']),
 });
 export type ClipPayload = z.output<typeof payloadSchema>;
-
-const sha256Of = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
 
 export const measureClipJob = defineJob({
   kind: 'clip',

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { copyFile, open, readFile, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { TrialNote } from '@velvet-dusk/core/api/jobs';
@@ -12,6 +11,7 @@ import { defineJob, type MadeFile } from '../kind.ts';
 import { timeLeft } from '../timeLeft.ts';
 import { trialInput } from '../trialInput.ts';
 import { trialPayloadSchema } from '../trialPayload.ts';
+import { sha256Of } from '@velvet-dusk/exporter/sha256';
 
 function noteOf({ looks, gate, cells, ...result }: TrialResult): TrialNote {
   const failures = gateFailures({ looks, gate, cells, ...result });
@@ -60,9 +60,7 @@ export const runTrialJob = defineJob({
       await copyFile(join(out, trialFiles[file]), part);
       const handle = await open(part, 'r+');
       await handle.sync().finally(() => handle.close());
-      const sha256 = createHash('sha256')
-        .update(await readFile(part))
-        .digest('hex');
+      const sha256 = sha256Of(await readFile(part));
       const document =
         file === 'result' ? note : { kind: 'velvet-dusk/trial-file' as const, schemaVersion: 1 as const };
       made.push({ part, sha256, name: trialFiles[file], size: (await stat(part)).size, document });
