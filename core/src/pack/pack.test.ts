@@ -1,6 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
-import { parseLook } from '../look/document.ts';
 import type { NamedLook } from '../look/namedLook.ts';
 import { profileOf } from '../testing/profiles.ts';
 import { withOutput } from '../render/display.ts';
@@ -26,25 +24,10 @@ import { forecast, totalsOf } from './estimate.ts';
 import { takeOut } from './fix.ts';
 import { judgePlan } from './judge.ts';
 import { planPack } from './plan.ts';
-import { planLut, type PackSources } from './plannedLut.ts';
-import { inShape, type PackShapeId, packShapes } from './shapes.ts';
-import { destinationSchema, type PackFormat, packFormats } from './destination.ts';
+import { planLut } from './plannedLut.ts';
+import { type PackShapeId, packShapes } from './shapes.ts';
+import { cameras, item, lookIds, looks, packOf, shaped, sources } from '../testing/demoPack.ts';
 
-const folder = 'demo/looks';
-const looks = readdirSync(folder).map((file) => ({
-  id: file.replace('.json', ''),
-  document: parseLook(JSON.parse(readFileSync(`${folder}/${file}`, 'utf8')), file),
-  version: 3,
-}));
-const cameras = ['heron', 'plover', 'curlew', 'wren'];
-const sources: PackSources = { looks, profiles: cameras.map(profileOf) };
-const lookIds = looks.map((l) => l.id);
-
-const shaped = (shape: PackShapeId) =>
-  inShape(newPack('Night Crew'), shape, { looks: lookIds, profiles: cameras });
-const item = (wish: object) => packItemSchema.parse({ role: 'combined', destinations: ['editor'], ...wish });
-const packOf = (...items: object[]): Pack =>
-  withItems(newPack('Night Crew'), lookIds[0], 'heron', items.map(item));
 const problems = (pack: Pack) => {
   const plan = planPack(pack, sources);
   const { files, destinations } = judgePlan(pack, plan);
@@ -239,53 +222,6 @@ test('totals count each LUT once, and files by their size', () => {
   const told = forecast(totals, [took(2), took(50), took(1.9)])!;
   expect(told.seconds).toBeCloseTo(totals.work * 2);
   expect(told.zip).toBeCloseTo(totals.bytes / 2);
-});
-
-describe('formats that hold some LUTs only', () => {
-  const place = (pack: Pack): Pack => ({
-    ...pack,
-    destinations: pack.destinations.map((d) =>
-      d.id === 'editor' ? { ...d, formats: ['cube', 'spi1d', 'cdl'] } : d,
-    ),
-  });
-  const formatsOf = (pack: Pack) =>
-    planPack(pack, sources).files.map((f) => `${f.planned.order.role} ${f.format}`);
-
-  test('curves are for a trim, a CDL for a look that is one; nobody is stopped by the others', () => {
-    expect(formatsOf(place(packOf({ role: 'trim', offset: 1 }, { role: 'combined' })))).toEqual([
-      'trim cube',
-      'trim spi1d',
-      'combined cube',
-    ]);
-    const cdl = { id: 'c', type: 'cdl', params: { saturation: 0.8 } };
-    const [first, ...rest] = looks;
-    const one = parseLook({ ...first.document, steps: [cdl], strength: 1, colourOnly: false }, 'one');
-    const { files } = planPack(place(packOf({ role: 'combined' })), {
-      ...sources,
-      looks: [{ ...first, document: one }, ...rest],
-    });
-    expect(files.map((f) => f.format)).toEqual(['cube', 'cdl']);
-  });
-
-  test('a place may take all formats at once', () => {
-    const formats = Object.keys(packFormats) as PackFormat[];
-    const all = (pack: Pack): Pack => ({
-      ...pack,
-      destinations: pack.destinations.map((d) => destinationSchema.parse({ ...d, formats })),
-    });
-    const found = formatsOf(all(packOf({ role: 'combined' })));
-    expect(found).toHaveLength(formats.length - 2);
-    expect(formatsOf(all(packOf({ role: 'trim', offset: 1 })))).toHaveLength(formats.length - 1);
-  });
-
-  test('a place whose formats hold none of it says so', () => {
-    const pack = place(packOf({ role: 'combined' }));
-    const none = {
-      ...pack,
-      destinations: pack.destinations.map((d) => ({ ...d, formats: ['spi1d' as const] })),
-    };
-    expect(planPack(none, sources).refused[0].says).toMatch(/no format of Editor can hold the combined LUT/);
-  });
 });
 
 describe('how far a look holds', () => {
