@@ -71,12 +71,12 @@ describe('inspect', () => {
     const ofUnsure = (all: Report[]) => all.find((f) => f.file.endsWith('/unsure.cube'))!.identity!;
     const together = ofUnsure(read('others/lot'));
     expect(together.readings[0].inputProfile).toBe('heron');
-    expect(together.reasons.join(' ')).toMatch(/The files beside it in its folder are for Heron log/);
+    expect(together.reasons.join(' ')).toMatch(/Other files in its folder are for Heron log/);
     mkdirSync(at('others/alone'));
     writeFileSync(at('others/alone/unsure.cube'), readFileSync(at('others/lot/unsure.cube')));
     const alone = ofUnsure(read('others/alone'));
     expect(alone.remaining).toMatch(/^Either a/);
-    expect(alone.reasons.join(' ')).not.toMatch(/beside it/);
+    expect(alone.reasons.join(' ')).not.toMatch(/Other files/);
   });
 
   test('of a path that is not there, and of two at once, is refused in words', () => {

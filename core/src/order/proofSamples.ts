@@ -32,10 +32,10 @@ const skin = { hue: [20, 75], saturation: [0.03, 0.17], stops: [-4.5, 3] } as co
 /** Saturation up to which a colour is taken for a grey with a cast. */
 const greyish = 0.06;
 
-/** Saturation of the red of BT.709: pictures have next to nothing beyond, and most of theirs far below (from memory). */
+/** Oklab saturation of BT.709 red, and the exponent that makes strong colours rare (from memory: few pictures go beyond it). */
 const strong = 0.4;
 const rarely = 1.5;
-/** Stops most of a picture lies about, and how far from there a tenth of it may. */
+/** Distribution of levels in a picture: its centre and half its width, in stops from mid-grey (from memory). */
 const usual = { middle: -1, reach: 6.4 };
 
 const between = ([low, high]: readonly [number, number], t: number) => low + (high - low) * t;
@@ -79,12 +79,12 @@ export const neutralSamples = (end: CompiledEnd, count: number): Float32Array =>
     };
   });
 
-/** −1…1, the nearer to 0 the oftener: even numbers 0–1 as a triangle has them. */
+/** Inverse of a triangular distribution on −1…1, centred on 0. @param t uniform, 0–1. */
 const triangle = (t: number) => (t < 0.5 ? Math.sqrt(2 * t) - 1 : 1 - Math.sqrt(2 - 2 * t));
 
 /**
- * Codes of colours of every hue and level, from grey to strong, about as often as pictures have them, as light of a scene
- * comes to an input: what a camera records of it, or a conversion shows. Interleaved.
+ * Codes of colours distributed like those of a picture: every hue, levels around one stop under mid-grey, strong saturation
+ * rare. For a camera, the codes it records; for a display, the codes a conversion shows. Interleaved RGB, `count` colours.
  */
 export const colourSamples = (end: CompiledEnd, count: number): Float32Array => {
   const [darkest, lightest] = usable(end);

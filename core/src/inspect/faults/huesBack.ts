@@ -5,7 +5,7 @@ import { writeColour } from '../../colour/oklabPixels.ts';
 import { inputDomainOf } from '../../lut/lut.ts';
 import type { FaultKind, Inspected } from './fault.ts';
 
-/** Degrees that hues go back, in a row, beyond what they do without the LUT. */
+/** Least reversal that is reported: degrees of hue in one run, beyond what the picture has without the LUT. */
 const least = 3;
 const levels = [-2, -1, 0, 1];
 const saturations = [0.06, 0.11, 0.16];
@@ -17,7 +17,7 @@ const faint = { mean: 3, share: 0.25 };
 
 type Seen = NonNullable<Inspected['seen']>;
 
-/** Light of all hues at one level and saturation, and of the grey in their middle. */
+/** Linear RGB of 72 hues at one level (stops) and saturation, followed by the grey at that level. */
 function ringOf(stops: number, saturation: number): Float32Array {
   const rgb = new Float32Array((hues + 1) * 3);
   const lightness = greyLightness(stopsToLinear(stops));
@@ -26,7 +26,7 @@ function ringOf(stops: number, saturation: number): Float32Array {
   return rgb;
 }
 
-/** The most degrees that hues of a ring go back in a row, and the hue at which they are done with it. @param codes of the usual display. */
+/** Longest run of reversed hues on a ring: its size in degrees, and the index of the hue where it ends. @param codes display code of a ring. */
 function backward(codes: Float32Array, { labAt }: Seen): { degrees: number; hue: number } {
   const [, greyA, greyB] = labAt(codes, hues * 3);
   const ring = Array.from({ length: hues }, (_, i) => {
@@ -55,11 +55,10 @@ function backward(codes: Float32Array, { labAt }: Seen): { degrees: number; hue:
 /** Hues that stood in one order come out in the other, as they are seen. */
 export const huesBack: FaultKind = {
   id: 'huesBack',
-  label: 'Hues turned back',
+  label: 'Reversed hues',
   unit: '° of hue',
-  meaning:
-    'Hues that stood in one order come out in the other: a rainbow, or the edge of a coloured light, comes back on itself.',
-  remedy: 'Turn neighbouring hues less against each other, or take less of it.',
+  meaning: 'Neighbouring hues swap their order: a rainbow, or the edge of a coloured light, doubles back.',
+  remedy: 'Reduce the hue shifts between neighbouring hues, or lower the strength.',
   find({ lut, seen }) {
     if (!seen) return null;
     const { domainMin, domainMax } = inputDomainOf(lut);

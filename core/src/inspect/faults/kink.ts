@@ -1,15 +1,15 @@
 import { isCoarse, underBlack } from '../lattice.ts';
 import type { FaultKind } from './fault.ts';
 
-/** Change of slope at one node beyond what those around it do, in stops: in highlights all slopes are small, and corners show as well. */
+/** Least change of slope at one node beyond that of its neighbours, in stops (a ratio, because highlights have small slopes). */
 const least = { usual: 0.35, coarse: 0.5 };
-/** The same as a share of the slope there, beside the mean of both neighbours. */
+/** The same in linear terms, as a share of the local slope: excludes plateaus, where ratios are large and nothing shows. */
 const leastUneven = 0.25;
-/** Slopes under this share of the steepest there is count as it: nothing shows of them. */
+/** Slopes below this share of the steepest one count as equal to it. */
 const faintest = 0.01;
-/** Times as much as those around it differ from each other. */
+/** A corner must exceed the spread of its neighbours this many times. */
 const times = 2;
-/** Nodes to each side that are held against it; before it there have to be so many. */
+/** Neighbours compared on each side, and how many must lie below. */
 const reach = 3;
 const fewestBefore = 2;
 
@@ -19,7 +19,7 @@ const median = (values: readonly number[]): number => {
   return sorted.length % 2 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
 };
 
-/** Nodes between which a channel is held at neither of its ends: there it has to have a corner. */
+/** Nodes between which a channel is not clipped at either end; a clip point is a corner by nature. */
 function moving(values: readonly number[]): { first: number; last: number } {
   const [low, high] = [Math.min(...values), Math.max(...values)];
   const margin = (high - low) * 1e-4;
@@ -41,7 +41,6 @@ function corner(values: readonly number[], least: number): { bend: number; at: n
   for (let i = Math.max(first + 1, Math.ceil(underBlack * (values.length - 1))); i < last; i++) {
     const local = Math.max(Math.abs(slopes[i]), Math.abs(slopes[i - 1]));
     const bend = (k: number) => slopes[k] - slopes[k - 1];
-    // Where a channel hardly moves its slope may change by many times, and evenly.
     const uneven = Math.abs(bend(i) - (bend(i - 1) + bend(i + 1)) / 2);
     if (uneven < Math.max(leastUneven * local, faintest * steepest)) continue;
     const near = (side: 1 | -1) =>

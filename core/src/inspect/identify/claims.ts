@@ -16,7 +16,7 @@ const sayings = {
   name: { words: 'Its name says', worth: 6 },
   folder: { words: 'Its folder says', worth: 6 },
   header: { words: 'Its header says', worth: 6 },
-  neighbours: { words: 'The files beside it in its folder are for', worth: 4 },
+  neighbours: { words: 'Other files in its folder are for', worth: 4 },
 };
 
 /** Roles of words that name no role of ours. */

@@ -115,11 +115,11 @@ const warm = {
   lift: [0, 0.01, 0.02],
   power: 1.1,
 } satisfies PlainLook;
-test('a look of plain arithmetic does not say whether it is for a display or for a camera’s code, and that is told', () => {
+test('a look of plain arithmetic reads the same for a display and for camera code, and the report says so', () => {
   for (const role of ['creative-display', 'creative-log'] as const) {
     const { readings, reasons } = named(madeLut({ ...plain, role, look: warm }), '');
     expect(readings[0].role).toBe('creative-display');
-    expect(reasons.join(' ')).toMatch(/A look for a camera’s code, .* reads the same/);
+    expect(reasons.join(' ')).toMatch(/A look for camera code .* reads the same/);
   }
 });
 
@@ -197,7 +197,7 @@ describe('the files of a folder are evidence for each other', () => {
       if (isRead(one.readings[0].inputProfile, one)) before++;
       if (isRead(identity.readings[0].inputProfile, one)) after++;
       expect(identity.reasons.join(' ')).toMatch(
-        /The files beside it in its folder are for .+; that counts as evidence/,
+        /Other files in its folder are for .+; that counts as evidence/,
       );
     }
     expect(after).toBeGreaterThan(before);

@@ -116,7 +116,7 @@ function reasonsOf({ role, input, output, residual: r, look, shown }: Hypothesis
   }
   if (role === 'creative-display' && !look)
     out.push(
-      'A look for a camera’s code, made of curves and saturation alone, reads the same: what its maker had before it tells them apart.',
+      'A look for camera code made of curves and saturation reads the same. Ask its maker which input it expects.',
     );
   if (r.turn < 0.02) out.push('Colours near greys keep their order: the primaries fit.');
   return out;

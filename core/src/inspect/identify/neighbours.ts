@@ -2,19 +2,19 @@ import { folderOf } from './claims.ts';
 import type { NamedReading } from './identity.ts';
 import { saidAlone } from './remaining.ts';
 
-/** A file of a collection as it was read by itself, the likeliest first; null where it could not be. */
+/** A file and its readings when read alone, most likely first; null where it could not be read. */
 export interface ReadAlone {
   path: string;
   readings: readonly NamedReading[] | null;
 }
 
-/** Files beside it that have to be told surely, and the share of those that have to be for one camera. */
+/** Files in the folder that must be read with confidence, and the share of them that must agree on one camera. */
 const fewest = 2;
 const agreed = 0.8;
 
 /**
- * What a folder says of its files: for each that is not told surely by itself, the ID of the profile that those beside it are
- * for; null where they are for several, where too few are told surely, and where no folder is named.
+ * Uses a folder as evidence. For each file that cannot be read with confidence alone: the ID of the profile that the other
+ * files in its folder agree on. Null where they disagree, where too few are certain, and where the path has no folder.
  */
 export function camerasBeside(files: readonly ReadAlone[]): (string | null)[] {
   const sure = files.map(({ readings }) => {
