@@ -54,9 +54,6 @@ viewingTest(
       ['plates', () => page.getByRole('button', { name: 'Marsh, noon, Heron log' }).waitFor()],
       ['cameras', () => page.getByLabel('Beside').waitFor()],
       ['trials', () => page.getByRole('grid', { name: 'Board' }).waitFor()],
-      ['pack', () => page.getByTestId('device-difference').waitFor()],
-      ['inspect', () => bench.button('Bring the sample folder').waitFor()],
-      ['log', () => page.getByRole('main').getByText('This station is not built yet').waitFor()],
     ];
     const docks = ['Hue', 'Curves', 'Boxes', 'Film', 'Match', 'Placed LUT', 'Texture', 'Path'];
     await page.setViewportSize({ width: 1100, height: 700 });
