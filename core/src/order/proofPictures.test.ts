@@ -81,6 +81,9 @@ test.each([
     // Neither verdict is the only one there is.
     expect(over).toBeGreaterThan(found.length / 10);
     expect(over).toBeLessThan(found.length * 0.9);
+    const isAway = ({ proof, photographs: { together } }: (typeof found)[number]) =>
+      holdsProof(proof) ? together > 1.2 : together < 0.8;
+    expect(found.filter(isAway).length / found.length).toBeLessThan(0.06);
     const apart = (kind: 'photographs' | 'scenes') =>
       found.filter((f) => isApart(f.proof, f[kind])).map(({ what }) => what);
     expect(apart('photographs')).toEqual([]);

@@ -34,6 +34,7 @@ export interface ExportProgress {
 
 /** Share of the whole at the end of each stage. */
 const stageEnds = { bake: 0.6, write: 0.7, reread: 0.8 };
+
 /** Bakes, writes, reads back from the disk, compares, proves. Throws where the file does not hold what was baked. */
 export async function runExport(task: ExportTask): Promise<ExportResult> {
   stepBack('far');

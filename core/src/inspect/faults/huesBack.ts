@@ -3,7 +3,7 @@ import { angleOf, hueDistance } from '../../colour/hue.ts';
 import { greyLightness } from '../../colour/oklab.ts';
 import { writeColour } from '../../colour/oklabPixels.ts';
 import { inputDomainOf } from '../../lut/lut.ts';
-import type { FaultKind, Inspected } from './fault.ts';
+import type { FaultKind, Seen } from './fault.ts';
 
 /** Least reversal that is reported: degrees of hue in one run, beyond what the picture has without the LUT. */
 const least = 3;
@@ -14,8 +14,6 @@ const hues = 72;
 const margin = 0.001;
 /** Chroma under which a ring has no hues: in the mean, and of one colour as a share of that. */
 const faint = { mean: 3, share: 0.25 };
-
-type Seen = NonNullable<Inspected['seen']>;
 
 /** Linear RGB of 72 hues at one level (stops) and saturation, followed by the grey at that level. */
 function ringOf(stops: number, saturation: number): Float32Array {

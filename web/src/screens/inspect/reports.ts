@@ -90,36 +90,50 @@ export function useReports(files: readonly InspectedFile[], firstId: string): Re
   const setting = useInspectSetting();
   const chosen = useInspectView((s) => s.chosen);
   const known = useReportStore((s) => s.known);
-  const read = useMemo(() => {
-    const byThemselves = files.map((f) => known[keyOf(alone(f), setting)]);
-    const beside = byThemselves.every((k) => k !== undefined)
-      ? camerasBeside(files.map(({ path }, i) => ({ path, readings: readingsOf(byThemselves[i]) })))
-      : [];
-    return files.map((f, i): ReadFile => {
-      const order = { ...alone(f), chosen: chosen[f.sha256] ?? 0, beside: beside[i] ?? null };
-      // Until it is read again, what it says by itself stands there.
-      return { order, known: known[keyOf(order, setting)] ?? (order.chosen ? undefined : byThemselves[i]) };
-    });
-  }, [files, known, chosen, setting]);
+  const byThemselves = useMemo(
+    () => files.map((f) => ({ order: alone(f), key: keyOf(alone(f), setting) })),
+    [files, setting],
+  );
+  const readAlone = byThemselves.every(({ key }) => known[key]) ? known : null;
+  const beside = useMemo(
+    () =>
+      readAlone &&
+      camerasBeside(
+        byThemselves.map(({ order, key }) => ({ path: order.name, readings: readingsOf(readAlone[key]) })),
+      ),
+    [byThemselves, readAlone],
+  );
+  const wanted = useMemo(
+    () =>
+      byThemselves.map((file, i) => {
+        const more = { chosen: chosen[file.order.sha256] ?? 0, beside: beside?.[i] ?? null };
+        if (!more.chosen && !more.beside) return file;
+        const order = { ...file.order, ...more };
+        return { order, key: keyOf(order, setting) };
+      }),
+    [byThemselves, beside, chosen, setting],
+  );
   useEffect(() => {
-    const wanted = files.flatMap((f, i) =>
-      [alone(f), read[i].order].map((order) => ({
-        isFirst: f.id === firstId,
-        order,
-        key: keyOf(order, setting),
-      })),
-    );
-    const keys = new Set(wanted.map((w) => w.key));
+    const all = new Map([...byThemselves, ...wanted].map(({ key, order }) => [key, order]));
     // What nobody waits for any more is not measured.
-    waiting = waiting.filter((w) => keys.has(w.key) || !asked.delete(w.key));
-    for (const { key, order } of wanted) {
+    waiting = waiting.filter((w) => all.has(w.key) || !asked.delete(w.key));
+    for (const [key, file] of all) {
       if (asked.has(key)) continue;
       asked.add(key);
-      waiting.push({ key, file: order, setting });
+      waiting.push({ key, file, setting });
     }
-    const first = new Set(wanted.filter((w) => w.isFirst).map((w) => w.key));
-    waiting.sort((a, b) => Number(first.has(b.key)) - Number(first.has(a.key)));
+    const at = files.findIndex((f) => f.id === firstId);
+    const isFirst = (key: string) => Number(key === byThemselves[at]?.key || key === wanted[at]?.key);
+    waiting.sort((a, b) => isFirst(b.key) - isFirst(a.key));
     runNext();
-  }, [files, read, setting, firstId]);
-  return read;
+  }, [files, byThemselves, wanted, setting, firstId]);
+  return useMemo(
+    () =>
+      wanted.map(({ order, key }, i) => ({
+        order,
+        // Until it is read again, what it says by itself stands there.
+        known: known[key] ?? (order.chosen ? undefined : known[byThemselves[i].key]),
+      })),
+    [byThemselves, wanted, known],
+  );
 }
