@@ -4,11 +4,12 @@ export default defineConfig({
   testDir: './tests',
   outputDir: '../test-results',
   globalSetup: './src/template.ts',
-  timeout: 90_000,
-  // Two tests share two processors: what takes a second alone may take several.
-  expect: { timeout: 15_000 },
-  // Two files at a time: much of a test is waiting for quiet, and one alone leaves half of two cores idle.
-  workers: 2,
+  // Three tests share two processors, perhaps slow ones: what takes a second alone may take several.
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
+  // Much of a test is waiting for quiet: two at a time leave a seventh of two cores idle.
+  workers: 3,
+  fullyParallel: true,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: '../.reports/e2e.json' }]],
   use: {

@@ -16,12 +16,15 @@ const folder = `${root}.build`;
 /** Where a built program lies. */
 export const programFile = (name) => `${folder}/${name}.mjs`;
 
-/** Ours is built in; packages stay outside. Modules go on finding what lies beside their source. */
+/** Packages of hundreds of small modules: built in, without what nobody calls, a program starts in half the time. */
+const builtIn = /^(@velvet-dusk\/|zod$|drizzle-orm(\/|$)|fast-xml-parser$|fast-png$)/;
+
+/** Ours is built in; other packages stay outside. Modules go on finding what lies beside their source. */
 const placed = {
   name: 'placed',
   setup({ onResolve, onLoad }) {
     onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
-      kind === 'entry-point' || path.startsWith('@velvet-dusk/') ? undefined : { path, external: true },
+      kind === 'entry-point' || builtIn.test(path) ? undefined : { path, external: true },
     );
     onLoad({ filter: /\/(cli|demo|exporter|server)\/src\/.*\.ts$/ }, ({ path }) => ({
       contents: readFileSync(path, 'utf8').replaceAll('import.meta.url', `'${pathToFileURL(path).href}'`),

@@ -8,6 +8,9 @@ const root = fileURLToPath(new URL('../..', import.meta.url));
 /** On the disk of the packages, so that they can be linked. */
 export const cloneFolder = join(root, '.reports/clone');
 
+/** Where the clone's programs keep their data unless they are told of another folder. */
+export const ownDataFolder = join(cloneFolder, '.data');
+
 /**
  * What a clone of this tree would hold, in a fresh folder, with the packages that the tests have installed: files that git
  * ignores, a data folder and built programs among them, stay behind.

@@ -10,9 +10,12 @@ function firstCommand(clone: string): string {
   return /```sh\n(npm run demo)\b/.exec(readme)![1];
 }
 
-/** Runs it, with its default data folder, until it says where the program is. It builds and seeds as on a new machine. */
+/**
+ * Runs it, with its default data folder, until it says where the program is. It builds and seeds as on a new machine; the
+ * release that it orders in the background is left to the test that waits for it.
+ */
 export async function runFirstCommand(clone: string): Promise<{ url: string; stop(): Promise<void> }> {
-  const env: NodeJS.ProcessEnv = { ...process.env, DUSK_PORT: '0' };
+  const env: NodeJS.ProcessEnv = { ...process.env, DUSK_PORT: '0', DUSK_DEMO_RELEASE: 'none' };
   delete env.DUSK_DATA;
   const [program, ...words] = firstCommand(clone).split(' ');
   const demo = spawn(program, words, {

@@ -1,8 +1,7 @@
 import { execFileSync } from 'node:child_process';
-import { mkdirSync, rmSync } from 'node:fs';
+import { cpSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { cloneFolder, cloneWorkingTree } from './clone.ts';
-import { startDemo } from './demoServer.ts';
+import { cloneFolder, cloneWorkingTree, ownDataFolder } from './clone.ts';
 import { runFirstCommand } from './firstCommand.ts';
 
 /** A data folder with the demo in it, made once a run; every test starts from a copy. */
@@ -10,17 +9,14 @@ export const templateFolder = fileURLToPath(new URL('../../.reports/demo-data', 
 
 /**
  * Before any test: the README's first command is run as written, in a clone of this tree. What it builds is what all tests
- * open; its own server goes on for the tests of the front door.
+ * open, and what it seeds is what they start from.
  */
-export default async function makeReady(): Promise<() => Promise<void>> {
+export default async function makeReady(): Promise<void> {
   cloneWorkingTree();
   const door = await runFirstCommand(cloneFolder);
-  process.env.DUSK_FRONT_DOOR = door.url;
+  await door.stop();
+  rmSync(templateFolder, { recursive: true, force: true });
+  cpSync(ownDataFolder, templateFolder, { recursive: true });
   // Tests that call the command line call it in this tree.
   execFileSync(process.execPath, [fileURLToPath(new URL('../../scripts/build.mjs', import.meta.url))]);
-  rmSync(templateFolder, { recursive: true, force: true });
-  mkdirSync(templateFolder, { recursive: true });
-  const server = await startDemo(templateFolder, 0, {}, cloneFolder);
-  await server.stop();
-  return door.stop;
 }

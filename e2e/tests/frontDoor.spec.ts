@@ -1,8 +1,9 @@
 import { cpSync, existsSync, mkdtempSync, readFileSync, renameSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { cloneFolder } from '../src/clone.ts';
+import { spawnServer } from '@velvet-dusk/server/testing/fixture';
 import { Bench } from '../src/bench.ts';
+import { cloneFolder, ownDataFolder } from '../src/clone.ts';
 import { expect, test } from '../src/fixtures.ts';
 
 test.use({ follow: 'all' });
@@ -11,9 +12,9 @@ test('the README’s first command shows a picture and sends a pack, from a clon
   page,
 }) => {
   test.setTimeout(300_000);
-  // It was run before all tests, and has its data where somebody who types it has them.
-  const url = process.env.DUSK_FRONT_DOOR!;
-  expect(existsSync(join(cloneFolder, '.data'))).toBe(true);
+  // It was run before all tests, and left its data where somebody who types it has them; this is its second start.
+  expect(existsSync(ownDataFolder)).toBe(true);
+  const { url, stop } = await spawnServer(undefined, {}, join(cloneFolder, '.build/demo.mjs'));
   const bench = new Bench(page, url);
   await bench.open();
   // A picture, not a grey pane: many colours, from dark to bright.
@@ -28,6 +29,7 @@ test('the README’s first command shows a picture and sends a pack, from a clon
   const [download] = await Promise.all([page.waitForEvent('download'), link.click()]);
   const zip = readFileSync(await download.path());
   expect(zip.subarray(0, 4).toString('latin1')).toBe('PK\x03\x04');
+  await stop();
 });
 
 test('a frame that is missing is said on the bench, and is shown once it is there again', async ({

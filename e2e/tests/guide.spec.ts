@@ -38,6 +38,9 @@ const test = base.extend<object, { pack: string }>({
   ],
 });
 
+// The pack is made once: its tests stay in one process.
+test.describe.configure({ mode: 'default' });
+
 const cases: { says: string; ask: Record<string, string>; leads: RegExp }[] = [
   {
     says: 'footage as metered, in the cutting room',

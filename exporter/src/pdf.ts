@@ -1,4 +1,3 @@
-import pdfmake from 'pdfmake';
 import type { TDocumentDefinitions } from 'pdfmake/interfaces';
 
 /** The faces every reader of the format has, so that no font has to go along. */
@@ -16,11 +15,17 @@ const faces = {
     bolditalics: 'Courier-BoldOblique',
   },
 };
-pdfmake.addFonts(faces);
 const faceNames = new Set(Object.values(faces).flatMap((face) => Object.values(face)));
-// Nothing is fetched, and no file is read that a text names.
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path) => faceNames.has(path));
+
+/** Loaded with the first document: it takes as long to load as everything else a server starts with. */
+async function printer() {
+  const { default: pdfmake } = await import('pdfmake');
+  pdfmake.addFonts(faces);
+  // Nothing is fetched, and no file is read that a text names.
+  pdfmake.setUrlAccessPolicy(() => false);
+  pdfmake.setLocalAccessPolicy((path) => faceNames.has(path));
+  return pdfmake;
+}
 
 /** What those faces have no sign for. */
 export const inFace = (text: string): string =>
@@ -46,5 +51,5 @@ export async function makePdf(document: TDocumentDefinitions): Promise<Uint8Arra
     // A file that told when it was made would differ from run to run.
     info: { ...document.info, creationDate: new Date(0) },
   };
-  return pdfmake.createPdf(whole).getBuffer();
+  return (await printer()).createPdf(whole).getBuffer();
 }

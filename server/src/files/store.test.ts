@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import type * as Promises from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach, describe, expect, test, vi } from 'vitest';
+import { afterAll, afterEach, describe, expect, test, vi } from 'vitest';
 
 /** What the disk does with a write: 'whole', 'short' (takes 1000 bytes at most), 'full' (takes 5000 in all). */
 const disk = vi.hoisted(() => ({ way: 'whole' as 'whole' | 'short' | 'full' | 'liar' }));
@@ -33,7 +33,10 @@ vi.mock('node:fs/promises', async (original) => {
   };
   return { ...real, open };
 });
+// Test files share their modules: this one takes the store on the disk above, and leaves none behind.
+vi.resetModules();
 const { FileStore } = await import('./store.ts');
+afterAll(() => void vi.resetModules());
 
 afterEach(() => {
   disk.way = 'whole';

@@ -97,8 +97,9 @@ export const addressSaid = (child: ChildProcess, who: string): Promise<string> =
     child.on('exit', (code) => reject(new Error(`${who} ended with ${code}`)));
   });
 
+/** @param dataFolder where it keeps its data; its own default where there is none. */
 export async function spawnServer(
-  dataFolder: string,
+  dataFolder: string | undefined,
   env: Record<string, string> = {},
   program = builtServer,
 ): Promise<ServerProcess> {
