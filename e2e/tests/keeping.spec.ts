@@ -58,28 +58,6 @@ test('a page closed before its edit was saved finds it again', async ({ page, be
   await bench.saved();
 });
 
-test('an edit that was undone again before it could be saved does not come back', async ({
-  page,
-  bench,
-  server,
-}) => {
-  const [contrast, warmth] = [bench.number('Contrast'), bench.number('Warmth')];
-  const before = [await contrast.inputValue(), await warmth.inputValue()];
-  await server.kill();
-  await bench.type('Contrast', '1.33');
-  await bench.type('Warmth', '20');
-  await expect(page.getByText('Not saved: server away')).toBeVisible();
-  await page.keyboard.press('Control+z');
-  await page.keyboard.press('Control+z');
-  await expect(contrast).toHaveValue(before[0]);
-  // Nothing is left to send, so it need not wait for the server.
-  await bench.saved();
-  await server.restart();
-  await page.reload();
-  await bench.drawn();
-  expect([await contrast.inputValue(), await warmth.inputValue()]).toEqual(before);
-});
-
 test('the server killed during an export: after its return the file is whole', async ({
   page,
   bench,

@@ -61,52 +61,6 @@ test('look against look: the numbers that differ and both pictures; theirs sends
   await expect(second.number('Saturation')).toHaveValue('0.50');
 });
 
-test('plate against plate: Warmth 20 here and 44 there; theirs keeps 20, mine saves 44 on top', async ({
-  bench,
-  context,
-}) => {
-  const second = await secondWindow(context, bench);
-  await bench.type('Warmth', '20');
-  await bench.saved();
-  await enter(second, 'Warmth', '44');
-  const dialog = told(second.page, /The plate "Quay, blue hour" was changed elsewhere/);
-  await expect(dialog.getByRole('row', { name: /Warmth/ }).getByRole('cell')).toHaveText(['44', '20']);
-  await second.page.waitForTimeout(longQuiet);
-  expect(await held(bench)).toMatchObject({ warmth: 20 });
-  await theirs(second.page).click();
-  await second.page.waitForTimeout(longQuiet);
-  expect(await held(bench)).toMatchObject({ warmth: 20, plate: { revision: 2 } });
-  await expect(second.number('Warmth')).toHaveValue('+20');
-  // The other way round, from a window that has not heard of the next revision.
-  await second.type('Warmth', '10');
-  await second.saved();
-  await enter(bench, 'Warmth', '-30');
-  await mine(bench.page).click();
-  await bench.saved();
-  expect(await held(bench)).toMatchObject({ warmth: -30, plate: { revision: 4 } });
-});
-
-test('different fields of one plate lie side by side, and undoing one’s own leaves the other’s alone', async ({
-  bench,
-  context,
-}) => {
-  const second = await secondWindow(context, bench);
-  const { plate } = await held(bench);
-  const rename = { 'content-type': 'application/json', 'if-match': `"${plate.revision}"` };
-  await fetch(`${bench.url}/api/plates/${plateId}`, {
-    method: 'PATCH',
-    headers: rename,
-    body: JSON.stringify({ name: 'Named elsewhere' }),
-  });
-  await second.type('Warmth', '12');
-  await second.saved();
-  expect(await held(bench)).toMatchObject({ warmth: 12, plate: { name: 'Named elsewhere' } });
-  await second.page.keyboard.press('Control+z');
-  await expect(second.number('Warmth')).toHaveValue('0');
-  await second.saved();
-  await expect.poll(() => held(bench)).toMatchObject({ warmth: 0, plate: { name: 'Named elsewhere' } });
-});
-
 test('a draft of a closed window against a newer plate: the newer one stays until somebody chooses', async ({
   bench,
   context,
@@ -133,24 +87,6 @@ test('a draft of a closed window against a newer plate: the newer one stays unti
   await expect(third.number('Warmth')).toHaveValue('+33');
   // What clashed with nothing was taken over.
   await expect(third.number('Contrast')).toHaveValue('1.31');
-});
-
-test('look and plate at once: each is named and chosen for itself', async ({ bench, context }) => {
-  const second = await secondWindow(context, bench);
-  await bench.type('Saturation', '1.5');
-  await bench.type('Warmth', '20');
-  await bench.saved();
-  await second.page.context().setOffline(true);
-  await enter(second, 'Saturation', '0.5');
-  await enter(second, 'Warmth', '44');
-  await expect(second.page.getByText('Not saved: server away')).toBeVisible();
-  await second.page.context().setOffline(false);
-  await expect(told(second.page, /The look .*changed elsewhere/)).toContainText('1 more to choose after it');
-  await mine(second.page).click();
-  await expect(told(second.page, /The plate .*changed elsewhere/)).toBeVisible();
-  await theirs(second.page).click();
-  await second.saved();
-  expect(await held(bench)).toMatchObject({ saturation: 0.5, warmth: 20, plate: { revision: 2 } });
 });
 
 test('profile against profile: nothing is sent before the choice', async ({ bench, context }) => {
