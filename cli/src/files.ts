@@ -6,7 +6,7 @@ import { parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
 import { standardProfiles } from '@velvet-dusk/core/camera/standard/index';
 import { type Look, parseLook } from '@velvet-dusk/core/look/document';
 import type { Lut } from '@velvet-dusk/core/lut/lut';
-import { parseLut } from '@velvet-dusk/core/formats/lut';
+import { parseLut } from '@velvet-dusk/core/formats/lutFormats/index';
 import { sha256Hex } from '@velvet-dusk/core/look/hash';
 import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';
 import type { LutMap } from '@velvet-dusk/core/look/steps/step';

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { parseCsp, writeCsp } from '../src/formats/csp.ts';
 import { FormatError } from '../src/formats/error.ts';
-import { parseLut } from '../src/formats/lut.ts';
+import { parseLut } from '../src/formats/lutFormats/index.ts';
 import { applyLut } from '../src/lut/apply.ts';
 import { seeded } from '../src/numeric/random.ts';
 import { ocio, ocioBaked, temporaryFolder } from './tools.ts';

@@ -1,11 +1,11 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
-import { convertLut, type LutTargetId } from '../src/inspect/convertLut.ts';
+import { convertLut } from '../src/inspect/convertLut.ts';
 import { applyLut } from '../src/lut/apply.ts';
 import { gridCodes, unitDomain } from '../src/lut/cube.ts';
 import type { Lut, TableStage } from '../src/lut/lut.ts';
-import { parseLut } from '../src/formats/lut.ts';
+import { type LutEnding, parseLut } from '../src/formats/lutFormats/index.ts';
 import { parsePng, writePng } from '../src/formats/png.ts';
 import { seeded } from '../src/numeric/random.ts';
 import { readFileSync } from 'node:fs';
@@ -56,7 +56,7 @@ const colours = (top: number) =>
   Array.from({ length: 400 }, () => [uniform() * top, uniform() * top, uniform() * top]);
 
 /** What OpenColorIO makes of the written file against what the LUT makes of the same colours. */
-function heldAgainst(lut: Lut, target: LutTargetId, top: number) {
+function heldAgainst(lut: Lut, target: LutEnding, top: number) {
   const { bytes, holds, isLossy, lost } = convertLut(lut, target, { interpolation: 'trilinear' });
   const path = join(folder, `written.${target}`);
   writeFileSync(path, bytes);

@@ -5,7 +5,7 @@ import { writeClf, gridLines } from '../src/formats/clf/write.ts';
 import { writeCube } from '../src/formats/cubeWrite.ts';
 import { FormatError } from '../src/formats/error.ts';
 import { parseHald, writeHald } from '../src/formats/hald.ts';
-import { lutFormatOf, parseLut } from '../src/formats/lut.ts';
+import { lutFormatOf, parseLut } from '../src/formats/lutFormats/index.ts';
 import { parsePng, writePng } from '../src/formats/png.ts';
 import { parseSpi3d, writeSpi3d } from '../src/formats/spi3d.ts';
 import { parseThreeDl, writeThreeDl } from '../src/formats/threeDl.ts';

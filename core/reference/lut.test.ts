@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from 'vitest';
-import { parseLut } from '../src/formats/lut.ts';
+import { parseLut } from '../src/formats/lutFormats/index.ts';
 import { applyLut, type Interpolation } from '../src/lut/apply.ts';
 import { isPerChannel } from '../src/lut/lut.ts';
 import { seeded } from '../src/numeric/random.ts';

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { cpSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -21,7 +21,7 @@ export function cloneWorkingTree(): void {
   const git = (...words: string[]) => execFileSync('git', words, { cwd: root, encoding: 'utf8' });
   const files = git('ls-files', '-z', '--cached', '--others', '--exclude-standard')
     .split('\0')
-    .filter(Boolean);
+    .filter((file) => file !== '' && existsSync(join(root, file)));
   for (const file of files) cpSync(join(root, file), join(clone, file));
   // Hard links: a copy of every package would take longer than all that is tested here.
   execFileSync('cp', ['-al', join(root, 'node_modules'), clone]);

@@ -18,7 +18,7 @@ import { pipeline } from 'node:stream/promises';
 import yazl from 'yazl';
 import { describe, expect, test } from 'vitest';
 import type { Pack } from '@velvet-dusk/core/pack/document';
-import { fileWriters } from '@velvet-dusk/core/pack/files';
+import { packedFormats } from '@velvet-dusk/core/formats/lutFormats/index';
 import { proveFile } from '@velvet-dusk/core/pack/proof';
 import { compileBake } from '@velvet-dusk/core/order/bake';
 import { parseSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
@@ -46,7 +46,7 @@ test('a pack is made whole, and sha256sum and verify say so', async () => {
   const plan = planPack(spec.pack, spec);
   for (const { path, proof, grid } of manifest.files) {
     const { planned, format } = plan.files.find((f) => f.path === path)!;
-    const cube = fileWriters[format as keyof typeof fileWriters].read(
+    const cube = packedFormats[format as keyof typeof packedFormats].read(
       readFileSync(join(at('one'), path)),
       path,
     );

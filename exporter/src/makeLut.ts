@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { curveOf } from '@velvet-dusk/core/pack/curve';
-import { cdlFile, cdlOf, fileWriters } from '@velvet-dusk/core/pack/files';
+import { packedFormats } from '@velvet-dusk/core/formats/lutFormats/index';
+import { cdlFile, cdlOf, describePlanned } from '@velvet-dusk/core/pack/files';
 import type { PlannedLut } from '@velvet-dusk/core/pack/plannedLut';
 import type { PackFormat } from '@velvet-dusk/core/pack/destination';
 import { fileDifference, proveFile } from '@velvet-dusk/core/pack/proof';
@@ -74,11 +75,11 @@ export async function makeLut({ planned, luts, frames, files, inBackground }: Lu
       results.push(await writeCdlFile(path, planned));
       continue;
     }
-    const writer = fileWriters[format];
+    const writer = packedFormats[format];
     const grid = writer.grid(order.grid);
     const cube = writer.isCurve ? curveOf(compiled) : cubeAt(grid);
     if (!cube) throw new Error(`${name}: its channels depend on each other, so that no table holds it`);
-    const written = writer.write(cube, planned, interpolation);
+    const written = writer.write(cube, describePlanned(planned, interpolation));
     const { bytes, sha256, reread, rereadError } = await produce(cube, writer, written, { path, name });
     const proof = proveFile(reread, compiled, planned.lut, { plates, interpolation, rereadError });
     const old = before ? await readFile(before) : null;

@@ -1,10 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import type { Cube } from '@velvet-dusk/core/lut/cube';
-import type { fileWriters } from '@velvet-dusk/core/pack/files';
+import type { PackedFormat } from '@velvet-dusk/core/formats/lutFormats/format';
 import { writeWhole } from './putFile.ts';
 import { sha256Of } from './sha256.ts';
-
-type Writer = (typeof fileWriters)[keyof typeof fileWriters];
 
 /** Where a LUT file goes, and what it is called where something is wrong with it. */
 export interface Place {
@@ -27,7 +25,7 @@ export interface Produced {
  */
 export async function produce(
   cube: Cube,
-  writer: Pick<Writer, 'read' | 'rounding'>,
+  format: Pick<PackedFormat, 'read' | 'rounding'>,
   bytes: Uint8Array,
   { path, name }: Place,
   put = writeWhole,
@@ -36,12 +34,12 @@ export async function produce(
   await put(path, bytes);
   onWritten();
   const there = await readFile(path);
-  const reread = writer.read(there, name);
+  const reread = format.read(there, name);
   let rereadError = reread.size === cube.size ? 0 : Infinity;
   if (rereadError === 0)
     for (let i = 0; i < cube.data.length; i++)
       rereadError = Math.max(rereadError, Math.abs(cube.data[i] - reread.data[i]));
-  if (!(rereadError <= writer.rounding))
+  if (!(rereadError <= format.rounding))
     throw new Error(`${name}: the file read back differs from what was baked by ${rereadError}`);
   return { bytes: there, sha256: sha256Of(there), reread, rereadError };
 }

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type Manifest, parseManifest } from '@velvet-dusk/core/pack/manifest';
-import { fileWriters } from '@velvet-dusk/core/pack/files';
+import { type PackedId, packedFormats } from '@velvet-dusk/core/formats/lutFormats/index';
 import { parseCdl } from '@velvet-dusk/core/formats/cdl/parse';
 import { parseJson } from '@velvet-dusk/core/parseJson';
 import { checksumsName, filesBelow, manifestName } from './finish.ts';
@@ -41,9 +41,8 @@ function checkReads(bytes: Uint8Array, { path, format, grid }: Manifest['files']
   try {
     if (format === 'cdl') parseCdl(bytes.toString(), path);
     else {
-      const writer = fileWriters[format as keyof typeof fileWriters];
-      if (!writer) return [`${path}: its format "${format}" is not known`];
-      const { size } = writer.read(bytes, path);
+      if (!Object.hasOwn(packedFormats, format)) return [`${path}: its format "${format}" is not known`];
+      const { size } = packedFormats[format as PackedId].read(bytes, path);
       if (size !== grid) return [`${path}: a grid of ${size}, the manifest says ${grid}`];
     }
     return [];

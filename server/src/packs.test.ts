@@ -7,7 +7,7 @@ import { isOver, type Job } from '@velvet-dusk/core/api/jobs';
 import type { LookRecord } from '@velvet-dusk/core/api/contract';
 import type { PackRecord, ReleaseRecord } from '@velvet-dusk/core/api/packs';
 import { newPack, type Pack, packItemSchema, withItems } from '@velvet-dusk/core/pack/document';
-import type { PackTook } from '@velvet-dusk/core/pack/estimate';
+import type { PackTook } from '@velvet-dusk/core/pack/forecast';
 import { verifyPack } from '@velvet-dusk/exporter/verify';
 import { readJournal } from './testing/journal.ts';
 import { startTestClient } from './testing/testClient.ts';

@@ -1,7 +1,7 @@
 /** Reads one LUT file, whole or damaged, in a process of its own: milliseconds, and megabytes the process grew by at most. */
 import { readFileSync } from 'node:fs';
 import { FormatError } from '@velvet-dusk/core/formats/error';
-import { readLutBytes } from '@velvet-dusk/core/formats/lutFile';
+import { readLutBytes } from '@velvet-dusk/core/formats/lutFormats/index';
 
 const [file] = process.argv.slice(2);
 const bytes = readFileSync(file);

@@ -68,7 +68,7 @@ export const bakeCommand: Command = {
       throw new UsageError(`--grid: ${(error as Error).message}`);
     }
     const withoutLook = options.flag('without-look');
-    if (withoutLook && role !== 'monitor')
+    if (withoutLook && !roles[role].mayGoPlain)
       throw new UsageError('--without-look: only a monitor LUT goes without');
     const lookFile = options.text('look');
     const parts = await readParts(role, options);

@@ -1,5 +1,6 @@
 import { extname } from 'node:path';
-import { convertLut, type LutTargetId, lutTargets } from '@velvet-dusk/core/inspect/convertLut';
+import { type LutEnding, lutEndings } from '@velvet-dusk/core/formats/lutFormats/index';
+import { convertLut } from '@velvet-dusk/core/inspect/convertLut';
 import { largestGrid, smallestGrid } from '@velvet-dusk/core/lut/cube';
 import { rangeChanges } from '@velvet-dusk/core/inspect/repair/simple';
 import { behind } from '@velvet-dusk/core/lut/behind';
@@ -8,24 +9,20 @@ import { readLutFile } from '../lutFiles.ts';
 import { Arguments } from '../options.ts';
 import type { Command } from './command.ts';
 
-const isTarget = (ending: string): ending is LutTargetId => Object.hasOwn(lutTargets, ending);
+const isWritten = (ending: string): ending is LutEnding => lutEndings.some((e) => e === ending);
 
 export const convertCommand: Command = {
   name: 'convert',
   usage:
     '--in FILE --out FILE [--grid N] [--range full-to-narrow|narrow-to-full] [--interpolation tetrahedral|trilinear] [--lossy] [--force]',
-  summary: `writes a LUT in the format of the ending (${Object.keys(lutTargets).join(', ')}) with all of it that the format can hold, and says what it cannot`,
+  summary: `writes a LUT in the format of the ending (${lutEndings.join(', ')}) with all of it that the format can hold, and says what it cannot`,
   async run(args) {
     const options = new Arguments(args, ['in', 'out', 'grid', 'range', 'interpolation'], ['lossy', 'force']);
     const file = options.text('in');
     const out = options.text('out');
     const ending = extname(out).toLowerCase().slice(1);
-    if (!isTarget(ending))
-      throw new UsageError(
-        `--out: ${Object.keys(lutTargets)
-          .map((e) => `.${e}`)
-          .join(', ')} are written`,
-      );
+    if (!isWritten(ending))
+      throw new UsageError(`--out: ${lutEndings.map((e) => `.${e}`).join(', ')} are written`);
     const range = options.optional('range');
     if (range !== undefined && !Object.hasOwn(rangeChanges, range))
       throw new UsageError(`--range: ${Object.keys(rangeChanges).join(' or ')} is needed`);

@@ -2,7 +2,7 @@ import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { standardProfiles } from '@velvet-dusk/core/camera/standard/index';
-import { readLutBytes } from '@velvet-dusk/core/formats/lutFile';
+import { readLutBytes } from '@velvet-dusk/core/formats/lutFormats/index';
 import { groupLuts } from '@velvet-dusk/core/inspect/collection';
 import { faultWords } from '@velvet-dusk/core/inspect/faults/words';
 import { decodeName, nameDoubts } from '@velvet-dusk/core/inspect/fileName';

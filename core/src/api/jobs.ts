@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { exportRoleIds } from '../order/roles/index.ts';
-import { type PackTook, packTookSchema } from '../pack/estimate.ts';
+import { type PackTook, packTookSchema } from '../pack/forecast.ts';
 import { standingSchema } from '../pack/standing.ts';
 import { proofSchema } from './contract.ts';
 

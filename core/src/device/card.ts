@@ -1,4 +1,4 @@
-import { parseLut } from '../formats/lut.ts';
+import { lutEndings, parseLut } from '../formats/lutFormats/index.ts';
 import type { GridStage } from '../lut/lut.ts';
 import type { DeviceDefinition } from './device.ts';
 
@@ -60,6 +60,9 @@ function keptInside(grid: GridStage, { depthInside }: DeviceDefinition): GridSta
   return { ...grid, data: grid.data.map((v) => Math.round(Math.min(Math.max(v, 0), 1) * top) / top) };
 }
 
+/** Files that a device looks at: LUTs and CDLs. */
+const isGrade = new RegExp(`\\.(${[...lutEndings, 'cdl'].join('|')})$`, 'i');
+
 /** Puts a card into a device: what its menu lists, and what it refuses and why. */
 export function loadCard(files: readonly CardFile[], device: DeviceDefinition): LoadedCard {
   const ordered =
@@ -70,7 +73,7 @@ export function loadCard(files: readonly CardFile[], device: DeviceDefinition): 
   const refused: LoadedCard['refused'] = [];
   for (const file of ordered) {
     // What is no LUT at all is passed over in silence, as devices do.
-    if (!/\.(cube|3dl|clf|spi3d|png|cdl)$/i.test(file.path)) continue;
+    if (!isGrade.test(file.path)) continue;
     const grid = refusal(file, device) ?? readGrid(file, device);
     if (typeof grid === 'string') refused.push({ path: file.path, why: grid });
     else if (device.slots !== null && menu.length >= device.slots)

@@ -6,7 +6,7 @@ import { writeCsp } from './csp.ts';
 import { writeCube } from './cubeWrite.ts';
 import { FormatError } from './error.ts';
 import { writeHald } from './hald.ts';
-import { readLutBytes } from './lutFile.ts';
+import { readLutBytes } from './lutFormats/index.ts';
 import { writeSpi3d } from './spi3d.ts';
 import { writeThreeDl } from './threeDl.ts';
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { importProfile } from '../camera/import/index.ts';
 import { stageWords } from '../lut/inspect.ts';
 import { FormatError } from './error.ts';
-import { parseLut } from './lut.ts';
+import { parseLut } from './lutFormats/index.ts';
 
 const cube = 'TITLE "a"\nLUT_1D_SIZE 2\n0 0 0\n1 1 1\n';
 const spi1d = 'Version 1\nFrom 0 1\nLength 2\nComponents 1\n{\n0\n1\n}\n';
@@ -32,7 +32,7 @@ describe('a LUT file is known by what is in it', () => {
     for (const text of ['', 'PNG\u0000\u0001', '{}', '1 2 3'])
       expect(() => parseLut(text, 'a.txt')).toThrow(FormatError);
     expect(() => parseLut('hello', 'a.txt')).toThrow(
-      /begins like no LUT that is read \(cube, spi1d, spi3d, 3dl, csp, clf\)/,
+      /begins like no LUT that is read \(cube, 3dl, spi3d, clf, spi1d, csp\)/,
     );
   });
 

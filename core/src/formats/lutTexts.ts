@@ -1,5 +1,5 @@
 import type { Lut } from '../lut/lut.ts';
-import { parseLut } from './lut.ts';
+import { parseLut } from './lutFormats/index.ts';
 
 /** A LUT file as a document carries it: what a file means is no plain data. */
 export interface LutText {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { parseLut } from '../formats/lut.ts';
+import { parseLut } from '../formats/lutFormats/index.ts';
 import { writeCube } from '../formats/cubeWrite.ts';
 import { writeSpi3d } from '../formats/spi3d.ts';
 import { sha256Hex } from '../look/hash.ts';

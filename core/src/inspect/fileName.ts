@@ -1,3 +1,4 @@
+import { stemOf } from '../formats/lutFormats/stem.ts';
 import type { Profile } from '../camera/profile.ts';
 import { type RoleId, roleIds, roles } from '../order/roles/index.ts';
 import { readName } from '../pack/names/read.ts';
@@ -100,7 +101,7 @@ const ownTells: Record<string, string> = {
 
 /** A name of a LUT file, part by part. @param file its name, with or without folders and ending. */
 export function decodeName(file: string, context: NameContext): DecodedName {
-  const stem = (file.split('/').pop() ?? file).replace(/(\.hald(8|16))?\.[A-Za-z0-9]{2,5}$/, '');
+  const stem = stemOf(file.split('/').pop() ?? file);
   const read = readName(stem);
   // What only looks like one of ours has other words where its ends should stand.
   const isEnd = (text = '') => ['camera', 'display'].includes(readToken(text, context).tells ?? '');

@@ -1,10 +1,9 @@
+import { curvePoints } from '../formats/lutFormats/spi1d.ts';
 import { applyTable } from '../lut/apply.ts';
 import { type Cube1d, unitDomain } from '../lut/cube.ts';
 import type { CompiledOrder } from '../order/pipeline.ts';
 import { gamutSamples } from '../order/proofSamples.ts';
 
-/** Points of a curve that is written as a table: finer than any code of twelve bits. */
-export const curvePoints = 4096;
 const tried = 300;
 /** In codes 0–1: less than half a code of ten bits. */
 const apart = 4e-4;

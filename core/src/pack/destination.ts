@@ -1,17 +1,16 @@
 import { z } from 'zod';
+import type { PackedFormat } from '../formats/lutFormats/format.ts';
+import { packedFormats, type PackedId } from '../formats/lutFormats/index.ts';
 import { largestGrid, smallestGrid } from '../lut/cube.ts';
 
-/** File formats a pack can hold. Their writers are in `formats`. */
-export const packFormats = {
-  cube: { label: '.cube', ending: 'cube' },
-  '3dl': { label: '.3dl', ending: '3dl' },
-  spi3d: { label: '.spi3d', ending: 'spi3d' },
-  clf: { label: 'Common LUT Format', ending: 'clf' },
-  hald8: { label: 'Hald image, 8 bit', ending: 'hald8.png' },
-  hald16: { label: 'Hald image, 16 bit', ending: 'hald16.png' },
-  spi1d: { label: '.spi1d, where a LUT is curves alone', ending: 'spi1d' },
-  cdl: { label: 'ASC CDL, where a look is one', ending: 'cdl' },
-} as const;
+/** What a look can be written in where it is one. */
+const cdl = { label: 'ASC CDL, where a look is one', ending: 'cdl' };
+
+/** File formats a pack can hold. */
+export const packFormats: Readonly<Record<PackedId | 'cdl', Pick<PackedFormat, 'label' | 'ending'>>> = {
+  ...packedFormats,
+  cdl,
+};
 export type PackFormat = keyof typeof packFormats;
 const formatIds = Object.keys(packFormats) as [PackFormat, ...PackFormat[]];
 

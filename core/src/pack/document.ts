@@ -108,14 +108,16 @@ export function inRole(item: PackItem, id: RoleId, others: readonly string[]): P
     role: id,
     offset: uses.includes('offset') ? item.offset || 1 : 0,
     to: uses.includes('to') ? to : null,
-    withoutLook: id === 'monitor' && item.withoutLook,
+    withoutLook: roles[id].mayGoPlain === true && item.withoutLook,
   };
 }
 
 /** A further item for a cell: in the first role that the cell does not hold yet. */
 export function nextItem(pack: Pack, items: readonly PackItem[], others: readonly string[]): PackItem {
   const free = roleIds.find(
-    (id) => !items.some((i) => i.role === id) && (id !== 'camera-to-camera' || others.length > 0),
+    (id) =>
+      !items.some((i) => i.role === id) &&
+      (others.length > 0 || !(roles[id].uses as readonly string[]).includes('to')),
   );
   const editor = pack.destinations.find((d) => d.id === 'editor') ?? pack.destinations[0];
   const item = packItemSchema.parse({

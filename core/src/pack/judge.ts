@@ -1,5 +1,5 @@
 import { characterSets, type Destination } from './destination.ts';
-import { threeDlEverywhere } from '../formats/threeDl.ts';
+import { packedFormats } from '../formats/lutFormats/index.ts';
 import type { Pack } from './document.ts';
 import { fileBytes } from './estimate.ts';
 import { type Fix, fixes, nearestGrid } from './fix.ts';
@@ -31,11 +31,12 @@ function judgeGrid(file: PlannedFile): Finding[] {
     const nearest = nearestGrid(grids, grid);
     return [{ says: `${grid} points, ${grids.join(' and ')} fit`, fix: fixes.grid(file, nearest) }];
   }
-  if (file.format === '3dl' && grids.length === 0 && grid !== threeDlEverywhere)
+  const everywhere = file.format === 'cdl' ? undefined : packedFormats[file.format].readEverywhere;
+  if (everywhere && grids.length === 0 && grid !== everywhere)
     return [
       {
-        says: `some readers take .3dl of ${threeDlEverywhere} points only and others wrong without an error; say which grids the place takes`,
-        fix: fixes.grid(file, threeDlEverywhere),
+        says: `some readers take .${file.format} of ${everywhere} points only and others wrong without an error; say which grids the place takes`,
+        fix: fixes.grid(file, everywhere),
       },
     ];
   const bytes = fileBytes(file);

@@ -5,6 +5,7 @@ import { contentHash, recipeHash } from '../look/hash.ts';
 import { type BakeOrder, lutOrder } from '../order/bake.ts';
 import type { End } from '../order/end.ts';
 import type { LutOrder } from '../order/order.ts';
+import { roles } from '../order/roles/index.ts';
 import type { Display } from '../render/display.ts';
 import type { Pack, PackItem } from './document.ts';
 
@@ -102,7 +103,7 @@ export function planLut(
     role,
     grid,
     ...(to ? { to } : {}),
-    withoutLook: item.withoutLook && role === 'monitor',
+    withoutLook: item.withoutLook && roles[role].mayGoPlain === true,
   };
   const lut = lutOrder(order);
   const version = lut.look ? look.version : undefined;

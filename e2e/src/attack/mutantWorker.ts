@@ -7,7 +7,7 @@ import { parseChartCsv } from '@velvet-dusk/core/formats/chartCsv';
 import { parseDpx } from '@velvet-dusk/core/formats/dpx';
 import { FormatError } from '@velvet-dusk/core/formats/error';
 import { parseExr } from '@velvet-dusk/core/formats/exr/parse';
-import { parseLut } from '@velvet-dusk/core/formats/lut';
+import { parseLut } from '@velvet-dusk/core/formats/lutFormats/index';
 import { parsePng } from '@velvet-dusk/core/formats/png';
 import { parseLook } from '@velvet-dusk/core/look/document';
 

@@ -10,7 +10,8 @@ import { parsePng, writePng } from '@velvet-dusk/core/formats/png';
 import { applyCube } from '@velvet-dusk/core/lut/apply';
 import { bake, compileBake } from '@velvet-dusk/core/order/bake';
 import { figuresOf, holdsProof, labsOf, type ProofFigures, proveCube } from '@velvet-dusk/core/order/proof';
-import { fileWriters } from '@velvet-dusk/core/pack/files';
+import { packedFormats } from '@velvet-dusk/core/formats/lutFormats/index';
+import { describePlanned } from '@velvet-dusk/core/pack/files';
 import type { PlannedFile } from '@velvet-dusk/core/pack/plannedFile';
 import { planPack } from '@velvet-dusk/core/pack/plan';
 import { sparse } from '@velvet-dusk/core/proposals/plateEvaluator';
@@ -100,12 +101,12 @@ function measure(file: PlannedFile, codes: Float32Array, folder: string): Measur
   const exact = labs(recipe);
   const cubes = new Map<number, ReturnType<typeof bake>>();
   return formats.flatMap((format) => {
-    const writer = fileWriters[format];
+    const writer = packedFormats[format];
     const grid = writer.grid(planned.order.grid);
     const cube = cubes.get(grid) ?? bake({ ...planned.order, grid });
     cubes.set(grid, cube);
     const path = join(folder, `lut.${format.startsWith('hald') ? 'png' : format}`);
-    const bytes = writer.write(cube, planned, 'tetrahedral');
+    const bytes = writer.write(cube, describePlanned(planned, 'tetrahedral'));
     writeFileSync(path, bytes);
     const own = Float32Array.from(input);
     applyCube(writer.read(bytes, path), own, 'tetrahedral');

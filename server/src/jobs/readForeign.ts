@@ -4,8 +4,7 @@ import { DocumentError } from '@velvet-dusk/core/document';
 import { FormatError } from '@velvet-dusk/core/formats/error';
 import { stepBack } from '@velvet-dusk/exporter/stepBack';
 import { stageWords } from '@velvet-dusk/core/lut/inspect';
-import { parseLut } from '@velvet-dusk/core/formats/lut';
-import { readLutBytes } from '@velvet-dusk/core/formats/lutFile';
+import { parseLut, readLutBytes } from '@velvet-dusk/core/formats/lutFormats/index';
 
 /** What is made of a foreign file of each kind. */
 export interface ForeignTasks {

@@ -5,7 +5,7 @@ import type { MessagePort } from 'node:worker_threads';
 import { atDepth, type Profile } from '@velvet-dusk/core/camera/profile';
 import { shrink } from '@velvet-dusk/core/formats/frameScale';
 import { write8BitPng } from '@velvet-dusk/core/formats/png';
-import { parseLut } from '@velvet-dusk/core/formats/lut';
+import { parseLut } from '@velvet-dusk/core/formats/lutFormats/index';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
 import { TexturedCode } from '@velvet-dusk/core/look/texturedCode';

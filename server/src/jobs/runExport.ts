@@ -5,7 +5,7 @@ import { bake, type BakeOrder, compileBake } from '@velvet-dusk/core/order/bake'
 import { finerGrid, holdsProof, proveCube } from '@velvet-dusk/core/order/proof';
 import { readLuts } from '@velvet-dusk/core/formats/lutTexts';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
-import { fileWriters } from '@velvet-dusk/core/pack/files';
+import { packedFormats } from '@velvet-dusk/core/formats/lutFormats/index';
 import { produce } from '@velvet-dusk/exporter/produce';
 import { writeNew } from '@velvet-dusk/exporter/putFile';
 import { type LutFile, lutTexts } from '../files/lutFile.ts';
@@ -47,7 +47,7 @@ export async function runExport(task: ExportTask): Promise<ExportResult> {
   const place = { path: part, name: fileName };
   const { bytes, sha256, reread, rereadError } = await produce(
     cube,
-    fileWriters.cube,
+    packedFormats.cube,
     Buffer.from(writeCube(cube)),
     place,
     writeNew,

@@ -1,8 +1,6 @@
 import { z } from 'zod';
 import { plateSchema } from '@velvet-dusk/core/api/contract';
-import { parseProfile, type Profile, profileSchemaVersion } from '@velvet-dusk/core/camera/profile';
 import { parseLook } from '@velvet-dusk/core/look/document';
-import { parsePack } from '@velvet-dusk/core/pack/document';
 import { openWindows, windowId } from './windowId.ts';
 
 /**
@@ -10,36 +8,18 @@ import { openWindows, windowId } from './windowId.ts';
  * window, with the revision it was made on, and nothing that was not changed.
  */
 
-const editsSchema = plateSchema
+/** What was changed of a plate. */
+export const keptEdits = plateSchema
   .pick({ name: true, profileId: true, shot: true, marks: true, texture: true })
   .partial();
-/** What an earlier release kept is brought to today's version. */
+/** What an earlier release kept of a look is brought to today's version. */
 export const keptLook = z.unknown().transform((kept) => parseLook(kept, 'kept look'));
-/** A profile may hold a constant that is not right yet; one of an earlier release is brought to today's. */
-const keptProfile = z.unknown().transform((kept, ctx) => {
-  try {
-    return parseProfile(kept, 'kept profile');
-  } catch {
-    const loose = z.looseObject({ id: z.string(), schemaVersion: z.literal(profileSchemaVersion) });
-    const found = loose.safeParse(kept);
-    if (found.success) return found.data as unknown as Profile;
-    ctx.addIssue({ code: 'custom', message: 'no profile' });
-    return z.NEVER;
-  }
-});
-const keptPack = z.unknown().transform((kept) => parsePack(kept, 'kept pack'));
-/** Whole boards are checked where they are edited: what their axes are is no part of a first visit. */
-const keptBoard = z.looseObject({ kind: z.literal('velvet-dusk/trial'), name: z.string() });
-const base = z.number().int();
-const schemas = {
-  look: z.object({ base, mine: keptLook, sent: z.array(keptLook).optional() }),
-  profile: z.object({ base, mine: keptProfile, sent: z.array(keptProfile).optional() }),
-  pack: z.object({ base, mine: keptPack, sent: z.array(keptPack).optional() }),
-  board: z.object({ base, mine: keptBoard, sent: z.array(keptBoard).optional() }),
-  /** Of a plate, what was changed, and what stood there before. */
-  plate: z.object({ base, mine: editsSchema, before: editsSchema, sent: z.array(editsSchema).optional() }),
-};
-export type DraftKind = keyof typeof schemas;
+
+export type DraftKind = 'look' | 'plate' | 'profile' | 'pack' | 'board';
+
+/** A draft whose documents, or changed parts of them, are read by `kept`. */
+const draftOf = (kept: z.ZodType) =>
+  z.object({ base: z.number().int(), mine: kept, before: kept.optional(), sent: z.array(kept).optional() });
 
 /** A draft: the revision it was made on, what is meant (whole, or what was changed), and what stood there before. */
 export interface DraftOf<T> {
@@ -63,14 +43,14 @@ export class DraftKeeper {
     return new DraftKeeper(await windowId, await openWindows());
   }
 
-  /** This window's draft of a document, or one of a window that is no more. */
-  read(kind: DraftKind, id: string): DraftOf<unknown> | undefined {
+  /** This window's draft of a document, or one of a window that is no more. @param kept reads what a draft holds of it. */
+  read(kind: DraftKind, id: string, kept: z.ZodType): DraftOf<unknown> | undefined {
     const prefix = prefixOf(kind, id);
     const keys = Object.keys(localStorage).filter((key) => key.startsWith(prefix));
     const left = keys.filter((key) => !this.open.has(key.slice(prefix.length)));
     const own = prefix + this.mine;
     for (const key of keys.includes(own) ? [own] : left) {
-      const draft = parsed(key, schemas[kind]) as DraftOf<unknown> | undefined;
+      const draft = parsed(key, draftOf(kept)) as DraftOf<unknown> | undefined;
       if (draft && key !== own) {
         this.write(kind, id, draft);
         localStorage.removeItem(key);

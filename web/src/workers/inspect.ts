@@ -1,7 +1,7 @@
 import * as Comlink from 'comlink';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
-import { readLutBytes } from '@velvet-dusk/core/formats/lutFile';
+import { readLutBytes } from '@velvet-dusk/core/formats/lutFormats/index';
 import { compareLuts, type LutDifference } from '@velvet-dusk/core/inspect/compare';
 import { type Fit, fitLook } from '@velvet-dusk/core/inspect/fit/fit';
 import { identify } from '@velvet-dusk/core/inspect/identify/identity';

@@ -10,7 +10,7 @@ async function fetchLut(sha256: string, name: string): Promise<Lut> {
   const answer = await fetch(`/api/luts/${sha256}`);
   if (!answer.ok) throw new Error(`${name}: the server answered ${answer.status}`);
   // Its readers are read when a look first places a LUT: few do, and every first picture waits for this worker.
-  const { parseLut } = await import('@velvet-dusk/core/formats/lut');
+  const { parseLut } = await import('@velvet-dusk/core/formats/lutFormats/index');
   return parseLut(await answer.text(), name);
 }
 

@@ -1,8 +1,7 @@
 import { parseJson } from '../../parseJson.ts';
 import { clfLut } from '../../formats/clf/lut.ts';
 import { parseClf } from '../../formats/clf/parse.ts';
-import { lutFormatOf, parseLut } from '../../formats/lut.ts';
-import { lutEndings } from '../../formats/lutEndings.ts';
+import { lutFormatOf, parseLut } from '../../formats/lutFormats/index.ts';
 import { isPerChannel } from '../../lut/lut.ts';
 import { parseProfile } from '../profile.ts';
 import { profileFromClf } from './fromClf.ts';
@@ -10,9 +9,6 @@ import { profileFromConversion, profileFromLut1d } from './fromLut.ts';
 import type { ImportedProfile } from './imported.ts';
 
 export type { ImportedProfile };
-
-/** Files a profile can be read from. */
-export const profileEndings = ['json', ...lutEndings];
 
 /**
  * Reads a profile from the text of a file, by what is in it: a profile document, a list of nodes, a table between code and

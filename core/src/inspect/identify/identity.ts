@@ -131,24 +131,7 @@ function whereOf({ role, input, output, residual, look, shown }: Hypothesis, isC
   const stops = stopsOf({ look, residual, shown });
   const amount =
     look && look.strength < 0.9 ? 'as it is: it has been toned down already' : 'at 30–60 %, by eye';
-  switch (role) {
-    case 'creative-log':
-      return `Behind the corrections, before the conversion, on pictures in ${from}, ${amount}.`;
-    case 'creative-display':
-      return isColourOnly
-        ? `After normalising; exposure and contrast before it or behind it, as it leaves them, ${amount}.`
-        : `After normalising, before contrast, on pictures for ${from}, ${amount}.`;
-    case 'monitor':
-      return `In the camera or the field monitor, for footage in ${from} exposed ${Math.abs(stops).toFixed(1)} stops ${stops < 0 ? 'over' : 'under'}; in post in place of a conversion.`;
-    case 'trim':
-      return `In post, ahead of everything else, on ${from} exposed ${Math.abs(stops).toFixed(1)} stops ${stops < 0 ? 'over' : 'under'}.`;
-    case 'camera-to-camera':
-      return `Ahead of everything else, to have ${from} among pictures in ${endWords(output)}.`;
-    case 'return':
-      return `On finished pictures for ${from}, ahead of a conversion from ${endWords(output)}.`;
-    default:
-      return `Last in the chain, behind the corrections of the shot, on pictures in ${from}, at 100 %: it ${role === 'conversion' ? 'normalises' : 'normalises and has the look in it'}.`;
-  }
+  return roles[role].advice({ from, to: endWords(output), stops, amount, isColourOnly });
 }
 
 const named = ({ role, input, output }: Hypothesis, share: number): NamedReading => ({

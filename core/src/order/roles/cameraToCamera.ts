@@ -5,12 +5,15 @@ import type { RoleDefinition } from './role.ts';
 export const cameraToCamera: RoleDefinition = {
   id: 'camera-to-camera',
   label: 'Camera to camera',
+  short: 'to camera',
+  code: 'CC',
   withLook: false,
   uses: ['profile', 'to'],
   takes: 'camera code',
   gives: 'the code of another camera',
   stands: 'ahead of what was made for the other camera',
   purpose: 'Lets footage of one camera join that of another.',
+  advice: ({ from, to }) => `Ahead of everything else, to have ${from} among pictures in ${to}.`,
   order: (parts) => {
     const { profile, to = profile } = parts;
     return { ...creativeLog.order(parts), look: null, output: sceneEnd(to) };

@@ -1,15 +1,18 @@
 import { displayEnd, sceneEnd } from '../end.ts';
-import type { RoleDefinition } from './role.ts';
+import { adviceForLast, type RoleDefinition } from './role.ts';
 
 export const combined: RoleDefinition = {
   id: 'combined',
   label: 'Combined',
+  short: 'combined',
+  code: 'CB',
   withLook: true,
   uses: ['profile'],
   takes: 'camera code',
   gives: 'display code',
   stands: 'in place of a conversion',
   purpose: 'One file does all: log in, the finished picture out.',
+  advice: adviceForLast({ withLook: true }),
   order: ({ look, profile, display }) => ({
     input: sceneEnd(profile),
     offset: 0,

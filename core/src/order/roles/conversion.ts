@@ -1,14 +1,17 @@
 import { combined } from './combined.ts';
-import type { RoleDefinition } from './role.ts';
+import { adviceForLast, type RoleDefinition } from './role.ts';
 
 export const conversion: RoleDefinition = {
   id: 'conversion',
   label: 'Conversion',
+  short: 'conversion',
+  code: 'CV',
   withLook: false,
   uses: ['profile'],
   takes: 'camera code',
   gives: 'display code',
   stands: 'first, or last after corrections in log',
   purpose: 'Normalises log for the display, without the look.',
+  advice: adviceForLast({ withLook: false }),
   order: (parts) => ({ ...combined.order(parts), look: null }),
 };

@@ -4,12 +4,18 @@ import type { RoleDefinition } from './role.ts';
 export const creativeDisplay: RoleDefinition = {
   id: 'creative-display',
   label: 'Creative, display',
+  short: 'creative',
+  code: 'CD',
   withLook: true,
   uses: [],
   takes: 'display code',
   gives: 'the same display code',
   stands: 'after normalising',
   purpose: 'The look for pictures that are normalised already, whatever camera they come from.',
+  advice: ({ from, amount, isColourOnly }) =>
+    isColourOnly
+      ? `After normalising; exposure and contrast before it or behind it, as it leaves them, ${amount}.`
+      : `After normalising, before contrast, on pictures for ${from}, ${amount}.`,
   order: ({ look, display }) => ({
     input: displayEnd(display),
     offset: 0,

@@ -4,12 +4,16 @@ import type { RoleDefinition } from './role.ts';
 export const creativeLog: RoleDefinition = {
   id: 'creative-log',
   label: 'Creative, log',
+  short: 'creative log',
+  code: 'CL',
   withLook: true,
   uses: ['profile'],
   takes: 'camera code',
   gives: 'the same camera code',
   stands: 'before a conversion',
   purpose: 'The look in log: corrections and the conversion come after it.',
+  advice: ({ from, amount }) =>
+    `Behind the corrections, before the conversion, on pictures in ${from}, ${amount}.`,
   order: ({ look, profile }) => ({
     input: sceneEnd(profile),
     offset: 0,

@@ -1,16 +1,21 @@
 import { darker } from '../order.ts';
 import { combined } from './combined.ts';
-import type { RoleDefinition } from './role.ts';
+import { exposedBy, type RoleDefinition } from './role.ts';
 
 export const monitor: RoleDefinition = {
   id: 'monitor',
   label: 'Monitor',
+  short: 'monitor',
+  code: 'MO',
   withLook: true,
+  mayGoPlain: true,
   uses: ['profile', 'offset'],
   takes: 'camera code',
   gives: 'the code of the monitor',
   stands: 'in the camera or the field monitor',
   purpose: 'Shows footage that is exposed over as it is meant to look.',
+  advice: ({ from, stops }) =>
+    `In the camera or the field monitor, for footage in ${from} ${exposedBy(stops)}; in post in place of a conversion.`,
   order: (parts) => ({
     ...combined.order(parts),
     offset: darker(parts.offset),

@@ -1,15 +1,18 @@
 import { darker } from '../order.ts';
 import { combined } from './combined.ts';
-import type { RoleDefinition } from './role.ts';
+import { adviceForLast, type RoleDefinition } from './role.ts';
 
 export const monitorPartner: RoleDefinition = {
   id: 'monitor-partner',
   label: 'Monitor partner',
+  short: 'partner',
+  code: 'MP',
   withLook: true,
   uses: ['profile', 'offset'],
   takes: 'camera code',
   gives: 'display code',
   stands: 'in post, in place of a conversion',
   purpose: 'The one file for footage that was exposed over by a monitor LUT.',
+  advice: adviceForLast({ withLook: true }),
   order: (parts) => ({ ...combined.order(parts), offset: darker(parts.offset) }),
 };

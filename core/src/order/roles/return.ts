@@ -4,12 +4,15 @@ import type { RoleDefinition } from './role.ts';
 export const returnRole: RoleDefinition = {
   id: 'return',
   label: 'Return',
+  short: 'return',
+  code: 'RT',
   withLook: false,
   uses: ['profile'],
   takes: 'display code',
   gives: 'camera code',
   stands: 'ahead of a conversion',
   purpose: 'Puts finished stills among log plates.',
+  advice: ({ from, to }) => `On finished pictures for ${from}, ahead of a conversion from ${to}.`,
   order: ({ look, profile, display }) => ({
     input: displayEnd(display),
     offset: 0,

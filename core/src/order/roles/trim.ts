@@ -1,15 +1,18 @@
 import { darker } from '../order.ts';
 import { creativeLog } from './creativeLog.ts';
-import type { RoleDefinition } from './role.ts';
+import { exposedBy, type RoleDefinition } from './role.ts';
 
 export const trim: RoleDefinition = {
   id: 'trim',
   label: 'Trim',
+  short: 'trim',
+  code: 'TR',
   withLook: false,
   uses: ['profile', 'offset'],
   takes: 'camera code',
   gives: 'the same camera code',
   stands: 'in post, ahead of everything else',
   purpose: 'Takes the stops back by which footage was exposed over.',
+  advice: ({ from, stops }) => `In post, ahead of everything else, on ${from} ${exposedBy(stops)}.`,
   order: (parts) => ({ ...creativeLog.order(parts), offset: darker(parts.offset), look: null }),
 };

@@ -1,3 +1,4 @@
+import { stemOf } from '../../formats/lutFormats/stem.ts';
 import { hasShape } from '../../order/nameTokens.ts';
 import { roleIds } from '../../order/roles/index.ts';
 import type { NameParts } from './parts.ts';
@@ -38,7 +39,7 @@ function readPart(token: NameToken, text: string, rule: NameRule): string | null
  * @param name with or without its ending. @param endings of files the ending may be.
  */
 export function readName(name: string, rule: NameRule = standardNameRule): NameParts | null {
-  const stem = name.replace(/(\.hald(8|16))?\.[A-Za-z0-9]{2,5}$/, '');
+  const stem = stemOf(name);
   const texts = stem.split(rule.separator);
   const read = (at: number, token: number): NameParts | null => {
     if (token === rule.tokens.length) return at === texts.length ? {} : null;

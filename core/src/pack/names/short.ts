@@ -1,18 +1,5 @@
-import type { RoleId } from '../../order/roles/index.ts';
+import { type RoleId, roles } from '../../order/roles/index.ts';
 import type { NameParts } from './parts.ts';
-
-/** Two letters a role is told by where there is no room. */
-const roleCodes: Record<RoleId, string> = {
-  combined: 'CB',
-  conversion: 'CV',
-  'creative-display': 'CD',
-  'creative-log': 'CL',
-  monitor: 'MO',
-  'monitor-partner': 'MP',
-  trim: 'TR',
-  'camera-to-camera': 'CC',
-  return: 'RT',
-};
 
 /** Parts that are told where files differ in them, the first to be read first. The look takes what room is left. */
 const told = ['input', 'output', 'strength', 'offset', 'grid', 'version'] as const;
@@ -65,7 +52,7 @@ export function shortNames(files: readonly NameParts[], length: number): string[
   };
   if (columns.some((c) => c === null)) return numbered();
   const ends = files.map(
-    (f) => columns.map((c, i) => c!.get(f[told[i]] ?? '')!).join('') + roleCodes[f.role as RoleId],
+    (f) => columns.map((c, i) => c!.get(f[told[i]] ?? '')!).join('') + roles[f.role as RoleId].code,
   );
   const room = length - Math.max(...ends.map((e) => e.length));
   if (room < 1) return numbered();

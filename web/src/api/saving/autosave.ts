@@ -11,7 +11,7 @@ import {
   rebaseHistory,
   useDocument,
 } from '../../state/document.ts';
-import { DraftKeeper } from '../../state/drafts.ts';
+import { DraftKeeper, keptEdits, keptLook } from '../../state/drafts.ts';
 import { readHistory, writeHistory } from '../../state/keptHistory.ts';
 import { same } from '../../state/merge.ts';
 import { endConflicts, setStatus, useSaveStatus } from '../../state/saveStatus.ts';
@@ -39,6 +39,7 @@ const putPlate = (id: string, edits: PlateEdits) =>
 
 const looks = new VersionedSaver<Look>({
   kind: 'look',
+  kept: keptLook,
   isByField: false,
   nameOf: (look) => look.name,
   now: (id) => (useDocument.getState().lookId === id ? useDocument.getState().look : undefined),
@@ -63,6 +64,7 @@ const looks = new VersionedSaver<Look>({
 
 const plates = new VersionedSaver<PlateEdits>({
   kind: 'plate',
+  kept: keptEdits,
   isByField: true,
   nameOf: (edits) => edits.name,
   now: (id) => useDocument.getState().plates[id],

@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import { DocumentError } from '@velvet-dusk/core/document';
@@ -11,6 +12,8 @@ export type DraftState = { kind: 'saved' | 'saving' } | { kind: 'waiting' | 'ref
 /** A kind of document that is edited by itself and saved as a whole. */
 export interface DraftDocumentKind<T extends object> {
   kind: DraftKind;
+  /** Reads what a draft holds, right or not yet right, and brings what an earlier release kept to today's. */
+  kept: z.ZodType;
   nameOf(document: T): string;
   /** Throws where a document is not right; such a one is kept as a draft, and not sent. */
   check(document: T): void;
@@ -60,6 +63,7 @@ export function draftDocuments<T extends object>(of: DraftDocumentKind<T>) {
 
   const saver = new VersionedSaver<T>({
     kind: of.kind,
+    kept: of.kept,
     isByField: false,
     nameOf: of.nameOf,
     now: (id) => useDrafts.getState().drafts[id],

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { z } from 'zod';
 import { newPack, type Pack } from '@velvet-dusk/core/pack/document';
 
 /** As a browser's: its keys are what it holds. */
@@ -69,6 +70,7 @@ function shop(next: () => Fate) {
   };
   const packs = draftDocuments<Pack>({
     kind: 'pack',
+    kept: z.unknown(),
     nameOf: (pack) => pack.name,
     check: () => {},
     send,

@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { ApiError } from '../client.ts';
 import type { DraftKeeper, DraftKind, DraftOf } from '../../state/drafts.ts';
 import { changedFields, onTop, same } from '../../state/merge.ts';
@@ -12,6 +13,8 @@ export interface Saved<T> {
 /** What a saver must know of the documents it keeps: where they are edited, how they are sent. */
 export interface SavedKind<T extends object> {
   kind: DraftKind;
+  /** Reads what a draft holds of a document, and brings what an earlier release kept to today's. */
+  kept: z.ZodType;
   /** Fields are saved one by one, so that changes of different fields lie side by side; else the document as a whole. */
   isByField: boolean;
   nameOf(content: T): string;
@@ -72,7 +75,7 @@ export class VersionedSaver<T extends object> {
   open(id: string, saved: Saved<T>): T {
     this.saved.set(id, saved);
     const { content: theirs, revision } = saved;
-    const draft = this.drafts?.read(this.of.kind, id) as DraftOf<T> | undefined;
+    const draft = this.drafts?.read(this.of.kind, id, this.of.kept) as DraftOf<T> | undefined;
     if (!draft) return theirs;
     const isOwn = draft.base === revision || draft.sent?.some((sent) => same(sent, theirs)) === true;
     const merged = this.merged(theirs, draft, isOwn);

@@ -1,3 +1,4 @@
+import { textLutEndings } from '@velvet-dusk/core/formats/lutFormats/index';
 import { useState } from 'react';
 import type { z } from 'zod';
 import { importedProfileSchema } from '@velvet-dusk/core/api/contract';
@@ -57,7 +58,7 @@ export function ReadProfile({
           <FileButton
             text="Choose a file"
             label="Profile file"
-            accept=".clf,.cube,.spi1d,.json"
+            accept={['json', ...textLutEndings].map((e) => `.${e}`).join(',')}
             className="self-start"
             onFiles={([file]) => void take(file)}
           />

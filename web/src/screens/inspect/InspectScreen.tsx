@@ -1,3 +1,4 @@
+import { textLutEndings } from '@velvet-dusk/core/formats/lutFormats/index';
 import { type DragEvent, useEffect, useMemo, useState } from 'react';
 import { type InspectedFile } from '@velvet-dusk/core/api/inspected';
 import { putBack, takeOff, useInspected } from '../../api/inspected.ts';
@@ -92,7 +93,7 @@ function Empty({ projectId }: { projectId: string }) {
           is, which camera it expects, where in the chain it goes, whether it is sound. Nothing in them has to
           be named rightly.
         </p>
-        <p className="text-t3">.cube, .spi1d, .spi3d, .3dl, .csp, .clf and Hald pictures are read.</p>
+        <p className="text-t3">{textLutEndings.map((e) => `.${e}`).join(', ')} and Hald images are read.</p>
         <div className="flex gap-3 items-center">
           <BringButtons projectId={projectId} main />
           <SampleButton projectId={projectId} />

@@ -1,3 +1,4 @@
+import { stemOf } from '@velvet-dusk/core/formats/lutFormats/stem';
 import { useState } from 'react';
 import { repairKinds } from '@velvet-dusk/core/inspect/repair/index';
 import type { RepairReadings } from '@velvet-dusk/core/inspect/repair/readings';
@@ -13,8 +14,6 @@ import type { MadeFile, Mended } from '../../workers/inspect.ts';
 import { setInspectView } from '../../state/inspectView.ts';
 import { useInspectSetting } from './reports.ts';
 import { reportOf, type Row } from './tableColumns.ts';
-
-const stem = (path: string) => path.replace(/(\.hald(8|16))?\.[^./]+$/, '');
 
 function Field({
   field,
@@ -99,7 +98,7 @@ function Made({
     try {
       setTrouble('');
       const file = await sendInspected(id, {
-        path: `${stem(row.file.path)}_${suffix}.cube`,
+        path: `${stemOf(row.file.path)}_${suffix}.cube`,
         body: new Blob([text]),
         origin: `${kind.label.toLowerCase()} of ${row.file.path}`.slice(0, 500),
       });
@@ -111,7 +110,7 @@ function Made({
   const save = ({ suffix, text }: MadeFile) => {
     const link = document.createElement('a');
     link.href = URL.createObjectURL(new Blob([text]));
-    link.download = `${stem(row.file.path).split('/').pop()}_${suffix}.cube`;
+    link.download = `${stemOf(row.file.path).split('/').pop()}_${suffix}.cube`;
     link.click();
     URL.revokeObjectURL(link.href);
   };
@@ -125,7 +124,7 @@ function Made({
         </p>
       )}
       {result.made.map((file) => {
-        const path = `${stem(row.file.path)}_${file.suffix}.cube`;
+        const path = `${stemOf(row.file.path)}_${file.suffix}.cube`;
         const isThere = rows.some((r) => r.file.path === path);
         return (
           <div key={file.suffix} className="flex flex-wrap items-baseline gap-3">

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { lutEndings } from '@velvet-dusk/core/formats/lutEndings';
+import { lutEndings } from '@velvet-dusk/core/formats/lutFormats/index';
 import { sendInspected } from '../../api/inspected.ts';
 import { openZip } from './openZip.ts';
 
@@ -18,8 +18,8 @@ export interface Brought {
   body: Blob;
 }
 
-const wanted = new RegExp(`\\.(${[...lutEndings, 'png'].join('|')})$`, 'i');
-export const accepted = [...lutEndings, 'png', 'zip'].map((e) => `.${e}`).join(',');
+const wanted = new RegExp(`\\.(${lutEndings.join('|')})$`, 'i');
+export const accepted = [...lutEndings, 'zip'].map((e) => `.${e}`).join(',');
 const isZip = (name: string) => /\.zip$/i.test(name);
 /** What lies in a zip that is a LUT by its ending. */
 async function opened(file: File): Promise<Brought[]> {
@@ -90,7 +90,7 @@ export async function bring(projectId: string, files: readonly File[]): Promise<
     } else if (wanted.test(file.name)) list.push({ path, body: file });
     // Of a folder, what is something else is passed over; one that was chosen itself is told.
     else if (!path.includes('/'))
-      refuse(path, `this ends like no LUT that is read (${[...lutEndings, 'png'].join(', ')}).`);
+      refuse(path, `this ends like no LUT that is read (${lutEndings.join(', ')}).`);
   }
   return bringAll(projectId, list);
 }

@@ -125,7 +125,7 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
             Colour only
           </label>
         )}
-        {item.role === 'monitor' && (
+        {role.mayGoPlain && (
           <label className="flex gap-1 text-t2">
             <input
               type="checkbox"
@@ -135,7 +135,7 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
             Without the look
           </label>
         )}
-        {item.role === 'camera-to-camera' && (
+        {role.uses.includes('to') && (
           <label className="flex gap-1 text-t2">
             To
             <select

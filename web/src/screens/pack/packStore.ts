@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { packRecordSchema } from '@velvet-dusk/core/api/packs';
 import { type Pack, parsePack } from '@velvet-dusk/core/pack/document';
 import { ask } from '../../api/client.ts';
@@ -7,6 +8,7 @@ import { draftDocuments } from '../../api/saving/draftDocuments.ts';
 /** Packs as they are edited. */
 export const packs = draftDocuments<Pack>({
   kind: 'pack',
+  kept: z.unknown().transform((kept) => parsePack(kept, 'kept pack')),
   nameOf: (pack) => pack.name,
   check: (pack) => void parsePack(pack, 'pack'),
   async send(id, pack, revision) {

@@ -1,7 +1,8 @@
 import { useDeferredValue, useMemo } from 'react';
 import type { Pack } from '@velvet-dusk/core/pack/document';
 import { packTimes } from '@velvet-dusk/core/api/jobs';
-import { forecast, type PackTotals, totalsOf } from '@velvet-dusk/core/pack/estimate';
+import { totalsOf } from '@velvet-dusk/core/pack/estimate';
+import { forecast, type PackTotals } from '@velvet-dusk/core/pack/forecast';
 import { configGridCount } from '@velvet-dusk/core/pack/ocioConfig';
 import { judgePlan, type Judgement } from '@velvet-dusk/core/pack/judge';
 import type { Plan } from '@velvet-dusk/core/pack/plannedFile';

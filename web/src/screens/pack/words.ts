@@ -2,18 +2,6 @@ import type { PackItem } from '@velvet-dusk/core/pack/document';
 import type { Planned } from './usePlan.ts';
 import { roles, type RoleId } from '@velvet-dusk/core/order/roles/index';
 
-/** A role as a cell has room for. */
-const short: Record<RoleId, string> = {
-  combined: 'combined',
-  conversion: 'conversion',
-  'creative-display': 'creative',
-  'creative-log': 'creative log',
-  monitor: 'monitor',
-  'monitor-partner': 'partner',
-  trim: 'trim',
-  'camera-to-camera': 'to camera',
-  return: 'return',
-};
 export const roleOptions = Object.values(roles).map(({ id, label, purpose }) => ({
   id: id as RoleId,
   label,
@@ -44,7 +32,7 @@ export function cellLines(items: readonly PackItem[]): CellLine[] {
   const lines = new Map<string, number[]>();
   for (const item of items) {
     const marks = [
-      short[item.role],
+      roles[item.role].short,
       ...(item.offset !== 0 ? [stops(item.offset)] : []),
       ...(item.colourOnly ? ['colour'] : []),
       ...(item.withoutLook ? ['plain'] : []),

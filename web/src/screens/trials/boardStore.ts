@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import { z } from 'zod';
 import { boardRecordSchema } from '@velvet-dusk/core/api/trials';
 import { restColumn } from '@velvet-dusk/core/trial/board';
 import { parseTrial, type Trial } from '@velvet-dusk/core/trial/document';
@@ -18,6 +19,7 @@ const firstBoards = new Map<string, Trial>();
 /** Boards as they are laid out, by project. */
 const boards = draftDocuments<Trial>({
   kind: 'board',
+  kept: z.looseObject({ kind: z.literal('velvet-dusk/trial'), name: z.string() }),
   nameOf: (board) => board.name,
   check: (board) => void parseTrial(board, 'board'),
   async send(id, board, revision) {

@@ -1,6 +1,6 @@
 import type { UseMutationResult } from '@tanstack/react-query';
 import type { ImportedLut } from '@velvet-dusk/core/api/contract';
-import { lutEndings } from '@velvet-dusk/core/formats/lutEndings';
+import { textLutEndings } from '@velvet-dusk/core/formats/lutFormats/index';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { lutEncodings, type PlacedLutParams } from '@velvet-dusk/core/look/steps/placedLut';
 import { editParams, editStep } from '../../../state/document.ts';
@@ -34,7 +34,7 @@ export function LutSettings({ step, bringing, onFiles }: LutSettingsProps) {
         <FileButton
           text={bringing.isPending ? 'Reading …' : p.lut ? 'Replace' : 'Choose a LUT'}
           label="LUT file"
-          accept={lutEndings.map((e) => `.${e}`).join(',')}
+          accept={textLutEndings.map((e) => `.${e}`).join(',')}
           main={!p.lut}
           onFiles={onFiles}
         />
