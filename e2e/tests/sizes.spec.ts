@@ -29,7 +29,9 @@ function coveredControls(page: Page): Promise<string[]> {
     };
     return controls.flatMap((element) => {
       const whole = element.getBoundingClientRect();
-      if (whole.width < 2 || whole.height < 2 || element.closest('[aria-hidden=true]')) return [];
+      // What is folded away keeps its size.
+      if (!element.checkVisibility() || whole.width < 2 || whole.height < 2) return [];
+      if (element.closest('[aria-hidden=true]')) return [];
       const { left, top, right, bottom } = shownPart(element);
       if (right - left < whole.width / 2 || bottom - top < whole.height / 2) return [];
       const name = element.getAttribute('aria-label') ?? element.textContent ?? element.tagName;
@@ -65,6 +67,9 @@ viewingTest(
       ['plates', () => page.getByRole('button', { name: 'Marsh, noon, Heron log' }).waitFor()],
       ['cameras', () => page.getByLabel('Beside').waitFor()],
       ['trials', () => page.getByRole('grid', { name: 'Board' }).waitFor()],
+      ['pack', () => page.getByTestId('device-difference').waitFor()],
+      ['inspect', () => page.getByRole('button', { name: 'Bring the sample folder' }).waitFor()],
+      ['log', () => page.getByText('This station is not built yet').waitFor()],
     ];
     const docks = ['Hue', 'Curves', 'Boxes', 'Film', 'Match', 'Placed LUT', 'Texture', 'Path'];
     await page.setViewportSize({ width: 1100, height: 700 });

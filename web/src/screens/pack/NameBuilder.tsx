@@ -47,8 +47,8 @@ export function NameBuilder({ id, pack, planned }: { id: string; pack: Pack; pla
   };
   const shown = [...names.tokens, ...nameTokenIds.filter((t) => !names.tokens.includes(t))];
   return (
-    <div className="flex-1 flex items-center gap-3 min-w-0 text-[12px]">
-      <div role="group" aria-label="Parts of a name" className="flex gap-1">
+    <div className="flex-1 flex flex-wrap items-center gap-x-3 gap-y-1 min-w-0 text-[12px] whitespace-nowrap">
+      <div role="group" aria-label="Parts of a name" className="flex flex-wrap gap-1">
         {shown.map((token) => {
           const on = names.tokens.includes(token);
           return (

@@ -120,7 +120,7 @@ export function PackBar({
   const { data: releases } = useReleases(id);
   const { files } = planned.totals;
   return (
-    <div className="flex items-center gap-5 px-4 h-10 shrink-0 border-b border-g0 text-[13px]">
+    <div className="flex items-center gap-5 px-4 h-10 shrink-0 border-b border-g0 text-[13px] whitespace-nowrap">
       <label className="flex items-baseline gap-1.5 text-t2">
         Pack
         <NameField
@@ -135,12 +135,12 @@ export function PackBar({
         Details
       </Button>
       {state && 'why' in state && (
-        <span role="alert" className="text-ember truncate">
+        <span role="alert" className="text-ember min-w-0 truncate">
           ▲ {state.why}
         </span>
       )}
       <span className="flex-1" />
-      <span className="num text-t2" aria-live="polite">
+      <span className="num text-t2 min-w-0 truncate" aria-live="polite" title={expectedText(planned)}>
         {plural(files, 'file')} · {expectedText(planned)}
       </span>
       <span className="text-t2">

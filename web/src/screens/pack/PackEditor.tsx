@@ -63,7 +63,7 @@ export function PackEditor({
         aria-label="Files"
         className={`${foot === 'proof' ? 'h-[440px]' : 'h-[240px]'} shrink-0 flex flex-col bg-g2 border-t border-g0`}
       >
-        <div className="flex items-center gap-4 px-4 h-10 border-b border-g0">
+        <div className="flex items-center gap-4 px-4 py-1 min-h-10 border-b border-g0">
           <Segments<Foot> label="Shown below" value={foot} options={feet} onChange={setFoot} />
           {foot === 'names' && <NameBuilder id={id} pack={pack} planned={planned} />}
         </div>
