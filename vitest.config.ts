@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config';
 const shared = {
   // Files leave no state to the next one in a process; loading their modules once saves a fifth of the time.
   isolate: false,
-  setupFiles: './scripts/seed.mjs',
+  setupFiles: './scripts/eachFile.mjs',
   // Long, for a slow machine that does something else beside; what hangs is found all the same.
   testTimeout: 180_000,
   hookTimeout: 180_000,

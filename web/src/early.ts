@@ -4,14 +4,16 @@
  */
 import { onScreen } from '@velvet-dusk/core/render/encoding';
 import type { Project } from '@velvet-dusk/core/api/contract';
+import { addressOf } from '@velvet-dusk/core/api/endpoints/endpoint';
+import { projectPath } from '@velvet-dusk/core/api/endpoints/files';
 import { askEarly } from './api/early.ts';
-import { frameUrl } from './api/frameUrls.ts';
+import { frameUrl } from './api/urls.ts';
 import { movingGrids } from './bench/viewer/grids.ts';
 import { engine, frameKeeper, painter, startDrawing } from './workers/index.ts';
 
 async function warmUp(projectId: string): Promise<void> {
   startDrawing();
-  const answer = await askEarly(`/api/projects/${projectId}`);
+  const answer = await askEarly(addressOf({ path: projectPath }, { id: projectId }));
   if (!answer.ok) return;
   // As the server sent it: the page checks what it reads of it.
   const project = (await answer.clone().json()) as Project;

@@ -120,6 +120,8 @@ export const lookVersionSchema = z.object({
   createdAt: z.string(),
 });
 export type LookVersion = z.output<typeof lookVersionSchema>;
+/** A version with its look. */
+export const versionedLookSchema = lookVersionSchema.extend({ document: lookSchema });
 /** The versions of a look, the latest first, and whether the look as saved is the latest. */
 export const lookVersionsSchema = z.object({ versions: z.array(lookVersionSchema), isLatest: z.boolean() });
 export type LookVersions = z.output<typeof lookVersionsSchema>;

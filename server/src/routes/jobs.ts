@@ -1,10 +1,12 @@
 import { Router } from 'express';
+import { artefactFile, jobEvents } from '@velvet-dusk/core/api/endpoints/files';
+import * as api from '@velvet-dusk/core/api/endpoints/jobs';
 import { type Job, jobActions, type JobAction } from '@velvet-dusk/core/api/jobs';
-import { reasonsSchema } from '@velvet-dusk/core/pack/standing';
-import { notFound, Problem } from '../problem.ts';
+import { Problem } from '../problem.ts';
 import type { Services } from '../services/index.ts';
 import { pageLength } from '../services/jobs.ts';
-import { body, json, param, queried, queriedNumber } from './parse.ts';
+import { positive } from './parse.ts';
+import { route, routeBytes } from './route.ts';
 import { downloadStored } from './sendStored.ts';
 
 /** Milliseconds after which a silent stream says that it is still there. */
@@ -12,16 +14,13 @@ const heartbeat = 25_000;
 
 export function jobRoutes({ jobs, projects }: Services): Router {
   const router = Router();
-  router.get('/projects/:id/jobs', async (req, res) => {
-    const before = queried(req, 'before');
-    const limit = queriedNumber(req, 'limit', pageLength);
-    res.json(await jobs.list(param(req, 'id'), { before, limit }));
-  });
+  route(router, api.listJobs, ({ params, query }) =>
+    jobs.list(params.id, { before: query('before'), limit: positive('limit', query('limit'), pageLength) }),
+  );
   // One stream for all jobs of a project: a browser opens only a few connections at once.
-  router.get('/projects/:id/events', async (req, res) => {
-    const id = param(req, 'id');
-    if (!(await projects.exists(id))) throw notFound('project', id);
-    res.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store' });
+  routeBytes(router, jobEvents, async ({ params, req, res }) => {
+    const id = await projects.there(params.id);
+    res.writeHead(200, { 'content-type': jobEvents.answer, 'cache-control': 'no-store' });
     res.write(': here\n\n');
     const stop = jobs.watch(id, (job: Job) => res.write(`data: ${JSON.stringify(job)}\n\n`));
     const alive = setInterval(() => res.write(': still here\n\n'), heartbeat);
@@ -30,20 +29,15 @@ export function jobRoutes({ jobs, projects }: Services): Router {
       stop();
     });
   });
-  router.get('/jobs/:id', async (req, res) => {
-    res.json(await jobs.get(param(req, 'id')));
-  });
-  router.post('/jobs/:id/reasons', json, async (req, res) => {
-    res.status(202).json(await jobs.excuse(param(req, 'id'), body(req, reasonsSchema)));
-  });
-  router.post('/jobs/:id/:action', async (req, res) => {
-    const action = param(req, 'action');
+  route(router, api.readJob, ({ params }) => jobs.get(params.id));
+  route(router, api.giveReasons, ({ params, body }) => jobs.excuse(params.id, body));
+  route(router, api.actOnJob, async ({ params: { id, action } }) => {
     if (!jobActions.includes(action as JobAction))
       throw new Problem(404, 'Not found', `A job can be asked to ${jobActions.join(', ')}.`);
-    res.json(await jobs.act(param(req, 'id'), action as JobAction));
+    return jobs.act(id, action as JobAction);
   });
-  router.get('/artefacts/:id/file', async (req, res) => {
-    const { path, name } = await jobs.file(param(req, 'id'));
+  routeBytes(router, artefactFile, async ({ params, res }) => {
+    const { path, name } = await jobs.file(params.id);
     // A cube is text, which its ending tells nobody.
     if (name.endsWith('.cube')) res.type('text/plain');
     downloadStored(res, path, name);

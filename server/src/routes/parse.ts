@@ -1,6 +1,4 @@
 import express, { type Request } from 'express';
-import type { z } from 'zod';
-import { checkDocument } from '@velvet-dusk/core/document';
 import { Problem } from '../problem.ts';
 
 /** Documents are small; anything larger is a mistake. */
@@ -34,13 +32,12 @@ export function queried(req: Request, name: string): string {
   return value;
 }
 
-/** A positive whole number of the query. */
-export function queriedNumber(
-  req: Request,
+/** A positive whole number of the query. @param text "" where it is missing. */
+export function positive(
   name: string,
+  text: string,
   { usual, most }: { usual: number; most: number },
 ): number {
-  const text = queried(req, name);
   if (text === '') return usual;
   const value = Number(text);
   if (!Number.isInteger(value) || value < 1 || value > most)
@@ -66,10 +63,6 @@ export function document(req: Request): unknown {
       `request body: more than ${deepest} levels in one another`,
     );
   return req.body;
-}
-
-export function body<S extends z.ZodType>(req: Request, schema: S): z.output<S> {
-  return checkDocument(schema, document(req), 'request body');
 }
 
 /** The revision the writer has seen, from `If-Match: "7"`. */

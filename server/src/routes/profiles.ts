@@ -1,50 +1,41 @@
 import { Router } from 'express';
 import { largestLut } from '@velvet-dusk/core/api/contract';
-import { parseProfile } from '@velvet-dusk/core/camera/profile';
+import { profileClf, profileJson } from '@velvet-dusk/core/api/endpoints/files';
+import * as api from '@velvet-dusk/core/api/endpoints/profiles';
 import { profileToClf } from '@velvet-dusk/core/camera/export/profileClf';
 import { Problem } from '../problem.ts';
-import { receiveFile } from './receiveFile.ts';
 import type { Services } from '../services/index.ts';
-import { document, json, param, queried, seenRevision } from './parse.ts';
+import { receiveFile } from './receiveFile.ts';
+import { route, routeBytes } from './route.ts';
 
 export function profileRoutes({ profiles, files, pool }: Services): Router {
   const router = Router();
-  router.post('/profiles', json, async (req, res) => {
-    const profile = parseProfile(document(req), 'profile document');
-    const isNumbered = queried(req, 'numbered') === 'true';
-    res.status(201).json(await (isNumbered ? profiles.createNumbered(profile) : profiles.create(profile)));
-  });
-  // Reads another format; nothing is saved until the user says so.
-  router.post('/profiles/read', async (req, res) => {
-    const fileName = queried(req, 'name');
+  route(router, api.makeProfile, ({ query, body }) =>
+    query('numbered') === 'true' ? profiles.createNumbered(body) : profiles.create(body),
+  );
+  route(router, api.readProfile, async ({ query, req, res }) => {
+    const fileName = query('name');
     if (!fileName) throw new Problem(400, 'Name needed', 'Send ?name=FILE with the text of the file.');
     const limits = { fileName, limit: largestLut, what: 'profile' };
     const { part, signal } = await receiveFile(req, res, files, limits);
     try {
       const read = await pool.readForeign({ kind: 'profile', path: part, fileName }, signal);
       if ('refused' in read) throw new Problem(422, 'File cannot be read', read.refused);
-      res.json(read.value);
+      return read.value;
     } finally {
       await files.drop(part);
     }
   });
-  router.put('/profiles/:id', json, async (req, res) => {
-    const profile = parseProfile(document(req), 'profile document');
-    res.json(await profiles.save(param(req, 'id'), profile, seenRevision(req)));
+  route(router, api.saveProfile, ({ params, body, revision }) => profiles.save(params.id, body, revision));
+  route(router, api.removeProfile, ({ params }) => profiles.remove(params.id));
+  routeBytes(router, profileClf, async ({ params, res }) => {
+    const profile = await profiles.get(params.id);
+    res.attachment(`${profile.id}.clf`).type(profileClf.answer).send(profileToClf(profile));
   });
-  router.delete('/profiles/:id', async (req, res) => {
-    res.json(await profiles.remove(param(req, 'id')));
-  });
-  router.get('/profiles/:id/clf', async (req, res) => {
-    const profile = await profiles.get(param(req, 'id'));
-    res.attachment(`${profile.id}.clf`).type('application/xml').send(profileToClf(profile));
-  });
-  router.get('/profiles/:id/json', async (req, res) => {
-    const { document: profile } = await profiles.record(param(req, 'id'));
-    res
-      .attachment(`${profile.id}.json`)
-      .type('application/json')
-      .send(`${JSON.stringify(profile, null, 2)}\n`);
+  routeBytes(router, profileJson, async ({ params, res }) => {
+    const { document: profile } = await profiles.record(params.id);
+    const text = `${JSON.stringify(profile, null, 2)}\n`;
+    res.attachment(`${profile.id}.json`).type(profileJson.answer).send(text);
   });
   return router;
 }

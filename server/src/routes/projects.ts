@@ -1,55 +1,34 @@
-import { type Request, Router } from 'express';
-import { z } from 'zod';
-import {
-  newProjectSchema,
-  projectChangeSchema,
-  projectParts,
-  type ProjectPart,
-} from '@velvet-dusk/core/api/contract';
-import { practiceSchema } from '@velvet-dusk/core/readings/practice';
-import { displaySchema } from '@velvet-dusk/core/render/display';
-import { gateSchema } from '@velvet-dusk/core/trial/gate';
-import { notFound } from '../problem.ts';
+import { Router } from 'express';
+import * as api from '@velvet-dusk/core/api/endpoints/projects';
 import type { Services } from '../services/index.ts';
-import { body, json, param, seenRevision } from './parse.ts';
+import { route } from './route.ts';
 
-const settingSchemas = { practice: practiceSchema, viewing: displaySchema, gate: gateSchema.nullable() };
-
-export function projectRoutes({ projects, ...services }: Services): Router {
+export function projectRoutes({ projects, profiles, plates, looks }: Services): Router {
   const router = Router();
-  const idOf = (req: Request) => param(req, 'id');
-  router.get('/projects', async (_req, res) => {
-    res.json(await projects.list());
+  route(router, api.listProjects, () => projects.list());
+  route(router, api.beginProject, ({ body }) => projects.begin(body));
+  route(router, api.openProject, ({ params }) => projects.open(params.id));
+  route(router, api.changeProject, ({ params, body, revision }) =>
+    projects.change(params.id, body, revision),
+  );
+  route(router, api.duplicateProject, ({ params }) => projects.duplicate(params.id));
+  route(router, api.noteProjectOpened, async ({ params }) => {
+    await projects.opened(params.id);
+    return {};
   });
-  router.post('/projects', json, async (req, res) => {
-    res.status(201).json(await projects.begin(body(req, newProjectSchema)));
-  });
-  router.get('/projects/:id', async (req, res) => {
-    res.json(await projects.open(idOf(req)));
-  });
-  for (const part of Object.keys(projectParts) as ProjectPart[])
-    router.get(`/projects/:id/${part}`, async (req, res) => {
-      const id = idOf(req);
-      if (!(await projects.exists(id))) throw notFound('project', id);
-      const { after } = req.query;
-      const pageAfter = typeof after === 'string' ? after : undefined;
-      res.json(await (part === 'plates' ? services.plates.page(id, pageAfter) : services[part].list(id)));
-    });
-  router.patch('/projects/:id', json, async (req, res) => {
-    res.json(await projects.change(idOf(req), body(req, projectChangeSchema), seenRevision(req)));
-  });
-  router.post('/projects/:id/duplicate', async (req, res) => {
-    res.status(201).json(await projects.duplicate(idOf(req)));
-  });
-  router.post('/projects/:id/opened', async (req, res) => {
-    await projects.opened(idOf(req));
-    res.json({});
-  });
-  // Each is a setting of its own, so that two windows that change different ones meet a conflict only where they must.
-  for (const [name, schema] of Object.entries(settingSchemas))
-    router.put(`/projects/:id/${name}`, json, async (req, res) => {
-      const { value } = body(req, z.strictObject({ value: schema as z.ZodType }));
-      res.json(await projects.setSettings(idOf(req), { [name]: value }, seenRevision(req)));
-    });
+  route(router, api.readParts.profiles, async ({ params }) => profiles.list(await projects.there(params.id)));
+  route(router, api.readParts.plates, async ({ params, query }) =>
+    plates.page(await projects.there(params.id), query('after') || undefined),
+  );
+  route(router, api.readParts.looks, async ({ params }) => looks.list(await projects.there(params.id)));
+  route(router, api.settings.practice, ({ params, body, revision }) =>
+    projects.setSettings(params.id, { practice: body.value }, revision),
+  );
+  route(router, api.settings.viewing, ({ params, body, revision }) =>
+    projects.setSettings(params.id, { viewing: body.value }, revision),
+  );
+  route(router, api.settings.gate, ({ params, body, revision }) =>
+    projects.setSettings(params.id, { gate: body.value }, revision),
+  );
   return router;
 }

@@ -79,6 +79,12 @@ export class ProjectService {
       .orderBy(desc(openedAt), name);
   }
 
+  /** The ID itself. Throws where there is no such project. */
+  async there(id: string): Promise<string> {
+    if (!(await this.exists(id))) throw notFound('project', id);
+    return id;
+  }
+
   async exists(id: string): Promise<boolean> {
     const rows = await this.db.select({ id: projects.id }).from(projects).where(eq(projects.id, id));
     return rows.length > 0;

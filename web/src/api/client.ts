@@ -1,5 +1,12 @@
 import type { z } from 'zod';
 import { problemSchema } from '@velvet-dusk/core/api/contract';
+import {
+  addressOf,
+  type Endpoint,
+  type FileBody,
+  type JsonBody,
+  type ParamsOf,
+} from '@velvet-dusk/core/api/endpoints/endpoint';
 import { takeEarly } from './early.ts';
 
 /** The server said no, and why. `body` is the whole problem document, with what it adds. */
@@ -25,44 +32,59 @@ export class OfflineError extends Error {
 /** Milliseconds a save may take to be answered. After that it is sent again; one that came through twice is known by its content. */
 const longestSave = 20_000;
 
-interface Ask {
-  method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
-  json?: unknown;
-  file?: Blob;
-  /** The revision the writer has seen. */
+/** What goes along with a call: JSON or a file, values behind the question mark, and the revision the writer has seen. */
+type Sent<B> = {
+  query?: Readonly<Record<string, string>>;
   revision?: number;
-  signal?: AbortSignal;
-}
+  signal?: AbortSignal | undefined;
+} & (B extends JsonBody<infer S, infer _> ? { body: S } : B extends FileBody ? { file: Blob } : unknown);
+type Body = JsonBody | FileBody | undefined;
+type AnswerOf<A> = A extends z.ZodType ? z.output<A> : undefined;
 
-/** Asks the server and checks the answer. Throws an ApiError or an OfflineError. */
-export async function ask<S extends z.ZodType>(
-  path: string,
-  schema: S,
-  options: Ask = {},
-): Promise<z.output<S>> {
-  const { method = 'GET', json, file, revision, signal } = options;
+/** Asks the server for an endpoint and checks the answer. Throws an ApiError or an OfflineError. */
+export async function call<Path extends string, B extends Body, A extends z.ZodType | null>(
+  endpoint: Endpoint<Path, B, A>,
+  params: ParamsOf<Path>,
+  sent: Sent<B> = {} as Sent<B>,
+): Promise<AnswerOf<A>> {
+  const { method, body: kind } = endpoint;
+  const { query, revision, signal } = sent;
+  const { body, file } = sent as { body?: never; file?: Blob };
   const headers: Record<string, string> = {};
-  if (json !== undefined) headers['content-type'] = 'application/json';
+  if (kind?.kind === 'json') headers['content-type'] = 'application/json';
   if (file) headers['content-type'] = file.type || 'application/octet-stream';
   if (revision !== undefined) headers['if-match'] = `"${revision}"`;
+  const address = addressOf(endpoint, params, query);
   let answer: Response;
   const timeout = revision === undefined ? undefined : AbortSignal.timeout(longestSave);
   const signals = [signal, timeout].filter((s) => s !== undefined);
   try {
-    const early = method === 'GET' ? takeEarly(`/api${path}`) : undefined;
+    const early = method === 'GET' ? takeEarly(address) : undefined;
     answer = await (early ??
-      fetch(`/api${path}`, {
+      fetch(address, {
         method,
         headers,
         signal: signals.length > 0 ? AbortSignal.any(signals) : null,
-        body: file ?? (json === undefined ? null : JSON.stringify(json)),
+        body: file ?? (kind?.kind === 'json' ? kind.text(body as never) : null),
       }));
   } catch (error) {
     if (signal?.aborted) throw error;
     throw new OfflineError();
   }
+  return read(answer, endpoint.answer) as Promise<AnswerOf<A>>;
+}
+
+/** A document in a file that the server sends as bytes. Throws an ApiError or an OfflineError. */
+export async function readFile<S extends z.ZodType>(address: string, schema: S): Promise<z.output<S>> {
+  const answer = await fetch(address).catch(() => {
+    throw new OfflineError();
+  });
+  return read(answer, schema) as Promise<z.output<S>>;
+}
+
+async function read(answer: Response, schema: z.ZodType | null): Promise<unknown> {
   const body: unknown = await answer.json().catch(() => ({}));
-  if (answer.ok) return schema.parse(body);
+  if (answer.ok) return schema?.parse(body);
   const problem = problemSchema.safeParse(body);
   const message = problem.success ? problem.data.detail : `The server answered ${answer.status}.`;
   throw new ApiError(answer.status, message, body as Record<string, unknown>);

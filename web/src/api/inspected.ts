@@ -1,11 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { z } from 'zod';
-import {
-  type InspectedFile,
-  inspectedFileSchema,
-  inspectedListSchema,
-} from '@velvet-dusk/core/api/inspected';
-import { ask } from './client.ts';
+import { inspect, inspectAgain, listInspected, takeOffInspected } from '@velvet-dusk/core/api/endpoints/luts';
+import type { InspectedFile } from '@velvet-dusk/core/api/inspected';
+import { call } from './client.ts';
 import { queryClient } from './queryClient.ts';
 
 const keyOf = (projectId: string) => ['inspected', projectId];
@@ -14,7 +10,7 @@ const keyOf = (projectId: string) => ['inspected', projectId];
 export function useInspected(projectId: string, enabled = true) {
   return useQuery({
     queryKey: keyOf(projectId),
-    queryFn: () => ask(`/projects/${projectId}/inspected`, inspectedListSchema),
+    queryFn: () => call(listInspected, { id: projectId }),
     staleTime: Infinity,
     // Another window may have brought or taken off files.
     refetchOnWindowFocus: 'always',
@@ -38,28 +34,19 @@ export async function sendInspected(
   { path, body, origin = '' }: { path: string; body: Blob; origin?: string },
   signal?: AbortSignal,
 ): Promise<InspectedFile> {
-  const query = new URLSearchParams({ path, origin });
-  const row = await ask(`/projects/${projectId}/inspected?${query}`, inspectedFileSchema, {
-    method: 'POST',
-    file: body,
-    ...(signal ? { signal } : {}),
-  });
+  const row = await call(inspect, { id: projectId }, { query: { path, origin }, file: body, signal });
   writeList(projectId, withFiles([row]));
   return row;
 }
 
 /** Takes files off the list. They stay stored: `putBack` lists them again. */
 export async function takeOff(projectId: string, files: readonly InspectedFile[]): Promise<void> {
-  const json = { ids: files.map((f) => f.id) };
-  await ask(`/projects/${projectId}/inspected/off`, z.unknown(), { method: 'POST', json });
+  await call(takeOffInspected, { id: projectId }, { body: { ids: files.map((f) => f.id) } });
   writeList(projectId, (list) => list.filter((f) => files.every((g) => g.id !== f.id)));
 }
 
 export async function putBack(projectId: string, files: readonly InspectedFile[]): Promise<void> {
-  const json = { files: files.map(({ path, sha256, origin }) => ({ path, sha256, origin })) };
-  const rows = await ask(`/projects/${projectId}/inspected/again`, inspectedListSchema, {
-    method: 'POST',
-    json,
-  });
+  const body = { files: files.map(({ path, sha256, origin }) => ({ path, sha256, origin })) };
+  const rows = await call(inspectAgain, { id: projectId }, { body });
   writeList(projectId, withFiles(rows));
 }

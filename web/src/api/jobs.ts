@@ -7,17 +7,19 @@ import {
 } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import type { ExportOrder } from '@velvet-dusk/core/api/contract';
+import { actOnJob, giveReasons, listJobs } from '@velvet-dusk/core/api/endpoints/jobs';
+import { orderExport } from '@velvet-dusk/core/api/endpoints/looks';
 import {
   isExport,
   type Job,
   type JobAction,
   type JobPage,
-  jobPageSchema,
   jobSchema,
   jobStates,
 } from '@velvet-dusk/core/api/jobs';
 import type { Reasons } from '@velvet-dusk/core/pack/standing';
-import { ask } from './client.ts';
+import { jobEventsUrl } from './urls.ts';
+import { call } from './client.ts';
 
 type Pages = InfiniteData<JobPage, string>;
 const keyOf = (projectId: string) => ['jobs', projectId];
@@ -29,10 +31,7 @@ export function useJobs(projectId: string) {
   const { data, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
     queryKey: keyOf(projectId),
     queryFn: ({ pageParam }) =>
-      ask(
-        `/projects/${projectId}/jobs${pageParam && `?before=${encodeURIComponent(pageParam)}`}`,
-        jobPageSchema,
-      ),
+      call(listJobs, { id: projectId }, pageParam ? { query: { before: pageParam } } : {}),
     initialPageParam: '',
     getNextPageParam: (page) => page.next,
     staleTime: Infinity,
@@ -76,7 +75,7 @@ export function useJobEvents(projectId: string, isWanted: boolean): void {
   const client = useQueryClient();
   useEffect(() => {
     if (!isWanted) return;
-    const source = new EventSource(`/api/projects/${projectId}/events`);
+    const source = new EventSource(jobEventsUrl({ id: projectId }));
     // What happened while nobody listened is read again, also after the server was away.
     source.onopen = () => void client.invalidateQueries({ queryKey: keyOf(projectId) });
     source.onmessage = ({ data }: MessageEvent<string>) => {
@@ -105,16 +104,14 @@ export function useJobMutation<T>(run: (input: T) => Promise<Job>) {
 
 export const useOrderExport = () =>
   useJobMutation(({ lookId, order }: { lookId: string; order: ExportOrder }) =>
-    ask(`/looks/${lookId}/exports`, jobSchema, { method: 'POST', json: order }),
+    call(orderExport, { id: lookId }, { body: order }),
   );
 
 /** Gives a held job the reasons it waits for. */
 export const useGiveReasons = () =>
   useJobMutation(({ id, reasons }: { id: string; reasons: Reasons }) =>
-    ask(`/jobs/${id}/reasons`, jobSchema, { method: 'POST', json: reasons }),
+    call(giveReasons, { id }, { body: reasons }),
   );
 
 export const useJobAction = () =>
-  useJobMutation(({ id, action }: { id: string; action: JobAction }) =>
-    ask(`/jobs/${id}/${action}`, jobSchema, { method: 'POST' }),
-  );
+  useJobMutation(({ id, action }: { id: string; action: JobAction }) => call(actOnJob, { id, action }));

@@ -1,20 +1,19 @@
 import { useMutation } from '@tanstack/react-query';
 import { create } from 'zustand';
-import { z } from 'zod';
-import { type LookRecord, lookRecordSchema } from '@velvet-dusk/core/api/contract';
+import type { LookRecord } from '@velvet-dusk/core/api/contract';
+import { arrangeLooks, deleteLook, makeLook } from '@velvet-dusk/core/api/endpoints/looks';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { useOpenProject } from './openProject.ts';
 import { autosave } from './saving/autosave.ts';
 import { useDocument } from '../state/document.ts';
 import { setView } from '../state/view.ts';
-import { ask } from './client.ts';
+import { call } from './client.ts';
 import { readAgain, writeNew } from './project.ts';
 
 /** The look that was deleted last, which can be brought back. */
 export const useDeletedLook = create<{ look: { id: string; name: string } | null }>(() => ({ look: null }));
 
-const sendDeleted = (id: string, deleted: boolean) =>
-  ask(`/looks/${id}`, lookRecordSchema, { method: 'PATCH', json: { deleted } });
+const sendDeleted = (id: string, deleted: boolean) => call(deleteLook, { id }, { body: { deleted } });
 
 /** Puts another look on the bench, makes, copies, orders and deletes looks; what is open is saved first. */
 export function useLookActions() {
@@ -26,8 +25,7 @@ export function useLookActions() {
   const open = useMutation({ mutationFn: show });
   const make = useMutation({
     mutationFn: async (look: Look) => {
-      const options = { method: 'POST', json: look } as const;
-      const record = await ask(`/projects/${projectId}/looks`, lookRecordSchema, options);
+      const record = await call(makeLook, { id: projectId }, { body: look });
       writeNew('looks', projectId, record);
       await show(record.id);
     },
@@ -53,7 +51,7 @@ export function useLookActions() {
   });
   const arrange = useMutation({
     mutationFn: async (ids: readonly string[]) => {
-      await ask(`/projects/${projectId}/looks/order`, z.unknown(), { method: 'PUT', json: { ids } });
+      await call(arrangeLooks, { id: projectId }, { body: { ids: [...ids] } });
       await readAgain('looks', projectId);
     },
   });

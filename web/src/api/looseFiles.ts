@@ -1,16 +1,16 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { looseFilesSchema } from '@velvet-dusk/core/api/contract';
-import { ask } from './client.ts';
+import { listLooseFiles, removeLooseFiles } from '@velvet-dusk/core/api/endpoints/luts';
+import { call } from './client.ts';
 import { queryClient } from './queryClient.ts';
 
 const queryKey = ['loose files'];
 
 /** Stored files that belong to nothing in the database. */
 export const useLooseFiles = () =>
-  useQuery({ queryKey, queryFn: () => ask('/loose-files', looseFilesSchema), staleTime: 60_000 });
+  useQuery({ queryKey, queryFn: () => call(listLooseFiles, {}), staleTime: 60_000 });
 
 export const useDeleteLooseFiles = () =>
   useMutation({
-    mutationFn: () => ask('/loose-files', looseFilesSchema, { method: 'DELETE' }),
+    mutationFn: () => call(removeLooseFiles, {}),
     onSuccess: (left) => queryClient.setQueryData(queryKey, left),
   });

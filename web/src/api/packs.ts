@@ -1,38 +1,40 @@
 import { useMutation, useQueries, useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
-import { lookVersionsSchema, unreadableSchema } from '@velvet-dusk/core/api/contract';
-import { jobSchema } from '@velvet-dusk/core/api/jobs';
+import { listVersions } from '@velvet-dusk/core/api/endpoints/looks';
 import {
-  type PackOrder,
-  type PackRecord,
-  packRecordSchema,
-  releaseListSchema,
-} from '@velvet-dusk/core/api/packs';
+  deletePack,
+  listPacks,
+  listReleases,
+  makePack,
+  orderPack,
+} from '@velvet-dusk/core/api/endpoints/packs';
+import type { PackOrder, PackRecord } from '@velvet-dusk/core/api/packs';
 import { type Manifest, parseManifest } from '@velvet-dusk/core/pack/manifest';
 import type { Pack } from '@velvet-dusk/core/pack/document';
 import type { NamedLook } from '@velvet-dusk/core/look/namedLook';
 import type { OpenProject } from './project.ts';
-import { ask } from './client.ts';
+import { call, readFile } from './client.ts';
+import { artefactUrl } from './urls.ts';
 import { useJobMutation } from './jobs.ts';
 import { queryClient } from './queryClient.ts';
 
 const packsKey = (projectId: string) => ['packs', projectId];
-const listSchema = z.object({ items: z.array(packRecordSchema), unreadable: z.array(unreadableSchema) });
+type PackList = z.output<typeof listPacks.answer>;
 
 /** Packs of a project, as the server has them. */
 export const usePacks = (projectId: string) =>
   useQuery({
     queryKey: packsKey(projectId),
-    queryFn: () => ask(`/projects/${projectId}/packs`, listSchema),
+    queryFn: () => call(listPacks, { id: projectId }),
     staleTime: Infinity,
   });
 
 export const knownPacks = (projectId: string): PackRecord[] =>
-  queryClient.getQueryData<z.output<typeof listSchema>>(packsKey(projectId))?.items ?? [];
+  queryClient.getQueryData<PackList>(packsKey(projectId))?.items ?? [];
 
 /** Puts a saved pack in its place, in whatever list has it. */
 export function writePack(record: PackRecord): void {
-  queryClient.setQueriesData<z.output<typeof listSchema>>(
+  queryClient.setQueriesData<PackList>(
     { queryKey: ['packs'] },
     (list) => list && { ...list, items: list.items.map((p) => (p.id === record.id ? record : p)) },
   );
@@ -42,13 +44,12 @@ export function writePack(record: PackRecord): void {
 export function usePackActions(projectId: string) {
   const onSuccess = () => queryClient.invalidateQueries({ queryKey: packsKey(projectId) });
   const create = useMutation({
-    mutationFn: (pack: Pack) =>
-      ask(`/projects/${projectId}/packs`, packRecordSchema, { method: 'POST', json: pack }),
+    mutationFn: (pack: Pack) => call(makePack, { id: projectId }, { body: pack }),
     onSuccess,
   });
   const setDeleted = useMutation({
     mutationFn: ({ id, deleted }: { id: string; deleted: boolean }) =>
-      ask(`/packs/${id}`, z.unknown(), { method: 'PATCH', json: { deleted } }),
+      call(deletePack, { id }, { body: { deleted } }),
     onSuccess,
   });
   return { create, setDeleted };
@@ -57,12 +58,12 @@ export function usePackActions(projectId: string) {
 export const useReleases = (packId: string) =>
   useQuery({
     queryKey: ['releases', packId],
-    queryFn: () => ask(`/packs/${packId}/releases`, releaseListSchema),
+    queryFn: () => call(listReleases, { id: packId }),
   });
 
 export const useOrderPack = () =>
   useJobMutation(({ packId, order }: { packId: string; order: PackOrder }) =>
-    ask(`/packs/${packId}/exports`, jobSchema, { method: 'POST', json: order }),
+    call(orderPack, { id: packId }, { body: order }),
   );
 
 /** Of whatever version it was written in. */
@@ -72,7 +73,7 @@ const anyManifest = z.unknown().transform((value) => parseManifest(value, 'manif
 export const useManifest = (artefactId: string | undefined) =>
   useQuery({
     queryKey: ['manifest', artefactId],
-    queryFn: (): Promise<Manifest> => ask(`/artefacts/${artefactId}/file`, anyManifest),
+    queryFn: (): Promise<Manifest> => readFile(artefactUrl({ id: artefactId! }), anyManifest),
     enabled: artefactId !== undefined,
     staleTime: Infinity,
   });
@@ -82,7 +83,7 @@ export function usePackLooks({ looks }: OpenProject): NamedLook[] {
   return useQueries({
     queries: looks.map(({ id, revision }) => ({
       queryKey: ['versions', id, revision],
-      queryFn: () => ask(`/looks/${id}/versions`, lookVersionsSchema),
+      queryFn: () => call(listVersions, { id }),
     })),
     combine: (answers) =>
       looks.map(({ id, document }, i) => {

@@ -1,9 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
 import { create as createStore } from 'zustand';
-import { profileRecordSchema, type ProfileRecord } from '@velvet-dusk/core/api/contract';
+import type { ProfileRecord } from '@velvet-dusk/core/api/contract';
+import { makeProfile, removeProfile } from '@velvet-dusk/core/api/endpoints/profiles';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { useOpenProject } from './openProject.ts';
-import { ask } from './client.ts';
+import { call } from './client.ts';
 import { readAgain } from './project.ts';
 
 /** The profile removed last, which can be brought back. */
@@ -23,7 +24,7 @@ export function useProfileActions() {
   const restorable = useRemoved((s) => s.removed);
   const refresh = () => readAgain('profiles', project.id);
   const post = (profile: Profile): Promise<ProfileRecord> =>
-    ask('/profiles?numbered=true', profileRecordSchema, { method: 'POST', json: profile });
+    call(makeProfile, {}, { query: { numbered: 'true' }, body: profile });
   const create = useMutation({ mutationFn: post, onSuccess: refresh });
   const duplicate = useMutation({
     mutationFn: (profile: Profile) =>
@@ -36,7 +37,7 @@ export function useProfileActions() {
     onSuccess: refresh,
   });
   const remove = useMutation({
-    mutationFn: (id: string) => ask(`/profiles/${id}`, profileRecordSchema, { method: 'DELETE' }),
+    mutationFn: (id: string) => call(removeProfile, { id }),
     onSuccess: async ({ document }) => {
       useRemoved.setState({ removed: document });
       await refresh();

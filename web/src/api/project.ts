@@ -5,14 +5,14 @@ import {
   type ProjectPart,
   projectParts,
   type ProjectParts,
-  projectSchema,
   type ProjectSettings,
   projectSettingsSchema,
   type UnreadableRow,
 } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { isFinished } from '@velvet-dusk/core/camera/unfinished';
-import { ask } from './client.ts';
+import { openProject, readParts } from '@velvet-dusk/core/api/endpoints/projects';
+import { call } from './client.ts';
 import { queryClient } from './queryClient.ts';
 
 /**
@@ -43,8 +43,12 @@ async function readPart<K extends ProjectPart>(
   id: string,
   after?: string,
 ): Promise<ProjectParts[K]> {
-  const from = after === undefined ? '' : `?after=${encodeURIComponent(after)}`;
-  const page = (await ask(`/projects/${id}/${part}${from}`, projectParts[part])) as ProjectParts[K];
+  const query = after === undefined ? {} : { query: { after } };
+  const page = (await call(
+    readParts[part] as (typeof readParts)['plates'],
+    { id },
+    query,
+  )) as ProjectParts[K];
   if (page.next === null) return page;
   const rest = await readPart(part, id, page.next);
   return {
@@ -55,7 +59,7 @@ async function readPart<K extends ProjectPart>(
 }
 
 async function openAll(id: string): Promise<UnreadableRow[]> {
-  const opened = await ask(`/projects/${id}`, projectSchema);
+  const opened = await call(openProject, { id });
   const { profiles, plates: first, nextPlates, looks, unreadable: found, ...settings } = opened;
   const more = nextPlates === null ? null : await readPart('plates', id, nextPlates);
   const plates = [...first, ...(more?.items ?? [])];
@@ -90,7 +94,7 @@ export function useProject(id: string): { data: OpenProject | undefined; error: 
   const isOpen = opening.isSuccess;
   const { data: settings } = useQuery({
     queryKey: settingsKey(id),
-    queryFn: () => ask(`/projects/${id}`, projectSettingsSchema),
+    queryFn: () => call(openProject, { id }).then((project) => projectSettingsSchema.parse(project)),
     staleTime: Infinity,
     enabled: isOpen,
   });

@@ -1,24 +1,24 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { z } from 'zod';
+import type { NewProject, ProjectChange } from '@velvet-dusk/core/api/contract';
 import {
-  type NewProject,
-  type ProjectChange,
-  projectListSchema,
-  projectSettingsSchema,
-} from '@velvet-dusk/core/api/contract';
-import { ask } from './client.ts';
+  beginProject,
+  changeProject,
+  duplicateProject,
+  listProjects,
+  noteProjectOpened,
+} from '@velvet-dusk/core/api/endpoints/projects';
+import { call } from './client.ts';
 import { settingsKey } from './project.ts';
 import { queryClient } from './queryClient.ts';
 
 const key = ['projects'];
 
 /** All projects, the one opened last first. Read again whenever they are shown. */
-export const useProjects = () =>
-  useQuery({ queryKey: key, queryFn: () => ask('/projects', projectListSchema) });
+export const useProjects = () => useQuery({ queryKey: key, queryFn: () => call(listProjects, {}) });
 
 /** Notes that a project is opened, so that it stands first; where that cannot be told, nothing is lost. */
 export function noteOpened(id: string): void {
-  ask(`/projects/${id}/opened`, z.unknown(), { method: 'POST' })
+  call(noteProjectOpened, { id })
     .then(() => queryClient.invalidateQueries({ queryKey: key }))
     .catch(() => {});
 }
@@ -27,13 +27,12 @@ export function noteOpened(id: string): void {
 export function useProjectActions() {
   const onSuccess = () => queryClient.invalidateQueries({ queryKey: key });
   const begin = useMutation({
-    mutationFn: (project: NewProject) =>
-      ask('/projects', projectSettingsSchema, { method: 'POST', json: project }),
+    mutationFn: (project: NewProject) => call(beginProject, {}, { body: project }),
     onSuccess,
   });
   const change = useMutation({
     mutationFn: ({ id, revision, change }: { id: string; revision: number; change: ProjectChange }) =>
-      ask(`/projects/${id}`, projectSettingsSchema, { method: 'PATCH', json: change, revision }),
+      call(changeProject, { id }, { body: change, revision }),
     // Refused, the list shows what is there now.
     onError: onSuccess,
     onSuccess(settings) {
@@ -42,7 +41,7 @@ export function useProjectActions() {
     },
   });
   const duplicate = useMutation({
-    mutationFn: (id: string) => ask(`/projects/${id}/duplicate`, projectSettingsSchema, { method: 'POST' }),
+    mutationFn: (id: string) => call(duplicateProject, { id }),
     onSuccess,
   });
   return { begin, change, duplicate };

@@ -1,7 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import { type ProjectSettings, projectSettingsSchema } from '@velvet-dusk/core/api/contract';
+import { settings } from '@velvet-dusk/core/api/endpoints/projects';
 import { useOpenProject } from './openProject.ts';
-import { ApiError, ask } from './client.ts';
+import { ApiError, call } from './client.ts';
 import { settingsKey } from './project.ts';
 import { queryClient } from './queryClient.ts';
 
@@ -25,11 +26,14 @@ export function useSetSetting<K extends Setting>(name: K) {
   return useMutation({
     scope: { id: `settings ${id}` },
     mutationFn: (value: ProjectSettings[K]) =>
-      ask(`/projects/${id}/${name}`, projectSettingsSchema, {
-        method: 'PUT',
-        json: { value },
-        revision: queryClient.getQueryData<ProjectSettings>(key)!.revision,
-      }),
+      call(
+        settings[name] as (typeof settings)['practice'],
+        { id },
+        {
+          body: { value: value as ProjectSettings['practice'] },
+          revision: queryClient.getQueryData<ProjectSettings>(key)!.revision,
+        },
+      ),
     onMutate: (value) => put({ [name]: value }),
     // What was set since is shown already, and on its way.
     onSuccess: ({ revision }) => put({ revision }),

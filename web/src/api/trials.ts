@@ -1,6 +1,7 @@
+import { orderClipTrial, orderTrial, readBoard } from '@velvet-dusk/core/api/endpoints/trials';
 import { useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
-import { jobSchema, type Job } from '@velvet-dusk/core/api/jobs';
+import type { Job } from '@velvet-dusk/core/api/jobs';
 import {
   type BoardRecord,
   type ClipOrder,
@@ -8,7 +9,8 @@ import {
   type TrialOrder,
 } from '@velvet-dusk/core/api/trials';
 import { parseTrialResult, type TrialResult } from '@velvet-dusk/core/trial/run';
-import { ask } from './client.ts';
+import { call, readFile } from './client.ts';
+import { artefactUrl } from './urls.ts';
 import { useJobMutation } from './jobs.ts';
 import { queryClient } from './queryClient.ts';
 
@@ -18,7 +20,7 @@ const boardKey = (projectId: string) => ['board', projectId];
 export const useKeptBoard = (projectId: string) =>
   useQuery({
     queryKey: boardKey(projectId),
-    queryFn: () => ask(`/projects/${projectId}/board`, keptBoardSchema),
+    queryFn: () => call(readBoard, { id: projectId }),
     refetchOnWindowFocus: true,
   });
 
@@ -34,12 +36,12 @@ export const writeBoard = (projectId: string, board: BoardRecord): void =>
 
 export const useOrderTrial = () =>
   useJobMutation(({ projectId, order }: { projectId: string; order: TrialOrder }) =>
-    ask(`/projects/${projectId}/trials`, jobSchema, { method: 'POST', json: order }),
+    call(orderTrial, { id: projectId }, { body: order }),
   );
 
 export const useOrderClip = () =>
   useJobMutation(({ projectId, order }: { projectId: string; order: ClipOrder }) =>
-    ask(`/projects/${projectId}/clip-trials`, jobSchema, { method: 'POST', json: order }),
+    call(orderClipTrial, { id: projectId }, { body: order }),
   );
 
 /** The numbers of a run that has ended. */
@@ -48,7 +50,7 @@ export function useTrialResult(job: Job | undefined) {
   return useQuery({
     queryKey: ['trial result', file?.id],
     queryFn: async (): Promise<TrialResult> =>
-      parseTrialResult(await ask(`/artefacts/${file!.id}/file`, z.unknown()), job!.title),
+      parseTrialResult(await readFile(artefactUrl(file!), z.unknown()), job!.title),
     enabled: file !== undefined,
     staleTime: Infinity,
   });

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
-import { lookVersionsSchema } from '@velvet-dusk/core/api/contract';
+import { listVersions } from '@velvet-dusk/core/api/endpoints/looks';
 import { useDocument } from '../state/document.ts';
 import { useSaveStatus } from '../state/saveStatus.ts';
-import { ask } from './client.ts';
+import { call } from './client.ts';
 
 /**
  * The version that an export of the look on the bench is: the latest where nothing has changed since, else the next, which
@@ -13,7 +13,7 @@ export function useExportedVersion(): { number: number; isNew: boolean } | undef
   const { revision, status } = useSaveStatus();
   const { data } = useQuery({
     queryKey: ['versions', lookId, revision],
-    queryFn: () => ask(`/looks/${lookId}/versions`, lookVersionsSchema),
+    queryFn: () => call(listVersions, { id: lookId }),
     // An export of the same look makes a version without another save.
     staleTime: 0,
   });

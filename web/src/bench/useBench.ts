@@ -9,7 +9,7 @@ import type { Shot } from '@velvet-dusk/core/look/shot';
 import { areasOf } from '@velvet-dusk/core/plate/marks';
 import { noTexture } from '@velvet-dusk/core/texture/index';
 import { useOpenProject } from '../api/openProject.ts';
-import { thumbUrl } from '../api/frameUrls.ts';
+import { thumbUrl } from '../api/urls.ts';
 import { useDocument } from '../state/document.ts';
 import { useView } from '../state/view.ts';
 import type { PlateOrder } from '../workers/develop.ts';

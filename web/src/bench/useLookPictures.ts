@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { LookRecord, Plate } from '@velvet-dusk/core/api/contract';
 import { shownOn } from '@velvet-dusk/core/look/shown';
 import { onScreen } from '@velvet-dusk/core/render/encoding';
-import { trialUrl } from '../api/frameUrls.ts';
+import { trialUrl } from '../api/urls.ts';
 import type { LiveThumb } from '../workers/paintThumb.ts';
 import { paintThumb } from '../workers/paintThumb.ts';
 import { useOpenProject } from '../api/openProject.ts';

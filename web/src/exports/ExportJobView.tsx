@@ -1,3 +1,4 @@
+import { artefactUrl } from '../api/urls.ts';
 import { exportSubjectOf, type Job, proofOf } from '@velvet-dusk/core/api/jobs';
 import { ProgressBar } from '../ui/ProgressBar.tsx';
 import { HeldRelease } from './HeldRelease.tsx';
@@ -17,7 +18,7 @@ export function ExportJobView({ job }: { job: Job }) {
         {file && (
           <a
             className="rounded-sm text-[12.5px] border border-violet px-3 py-1 bg-[#2c2748] hover:bg-[#3a3360]"
-            href={`/api/artefacts/${file.id}/file`}
+            href={artefactUrl(file)}
             download={file.name}
           >
             Download

@@ -1,3 +1,4 @@
+import { artefactUrl } from '../api/urls.ts';
 import { isOver, type Job } from '@velvet-dusk/core/api/jobs';
 import { useJobs } from '../api/jobs.ts';
 import { useOpenProject } from '../api/openProject.ts';
@@ -39,11 +40,7 @@ function JobRow({ job }: { job: Job }) {
         )}
         <JobActions job={job} />
         {file && (
-          <a
-            className="text-violet hover:underline"
-            href={`/api/artefacts/${file.id}/file`}
-            download={file.name}
-          >
+          <a className="text-violet hover:underline" href={artefactUrl(file)} download={file.name}>
             Download
           </a>
         )}

@@ -1,14 +1,13 @@
 import { create } from 'zustand';
 import {
-  clipSchema,
   type Clip,
-  importedPlateSchema,
   type ImportedPlate,
   largestClip,
   largestUpload,
   type PlateKind,
 } from '@velvet-dusk/core/api/contract';
-import { ask } from '../api/client.ts';
+import { importPlate, openClip } from '@velvet-dusk/core/api/endpoints/plates';
+import { call } from '../api/client.ts';
 
 export type ImportState = 'waiting' | 'sending' | 'in' | 'refused' | 'cancelled';
 export interface ImportItem {
@@ -53,15 +52,15 @@ async function sendOne(file: File, order: ImportOrder, signal: AbortSignal): Pro
       state: 'refused',
       says: `${megabytes(file.size)} MB is more than the ${megabytes(limit)} MB it may have.`,
     };
-  const name = encodeURIComponent(file.name);
+  const id = order.projectId;
+  const { name } = file;
   if (isClip(file)) {
-    const path = `/projects/${order.projectId}/clips?name=${name}`;
-    const clip = await ask(path, clipSchema, { method: 'POST', file, signal });
+    const clip = await call(openClip, { id }, { query: { name }, file, signal });
     useImports.setState({ clip });
     return { state: 'in', says: 'Opened: pick frames from it.' };
   }
-  const path = `/projects/${order.projectId}/plates?name=${name}&profile=${order.profileId}&kind=${order.kind}`;
-  const imported = await ask(path, importedPlateSchema, { method: 'POST', file, signal });
+  const query = { name, profile: order.profileId, kind: order.kind };
+  const imported = await call(importPlate, { id }, { query, file, signal });
   await order.onPlate(imported);
   return { state: 'in', says: imported.notes.join(' '), plateId: imported.plate.id };
 }

@@ -1,11 +1,7 @@
-import {
-  importedPlateSchema,
-  plateSchema,
-  type ImportedPlate,
-  type PlateKind,
-} from '@velvet-dusk/core/api/contract';
+import { type ImportedPlate, type PlateKind } from '@velvet-dusk/core/api/contract';
 import { rankProfiles } from '@velvet-dusk/core/plate/rankProfiles';
-import { ask } from '../api/client.ts';
+import { changePlate, deletePlate, pickFrames, restorePlate } from '@velvet-dusk/core/api/endpoints/plates';
+import { call } from '../api/client.ts';
 import { readAgain } from '../api/project.ts';
 import { useOpenProject } from '../api/openProject.ts';
 import { importFiles } from './imports.ts';
@@ -24,12 +20,8 @@ export function usePlateActions() {
     const guessed = chosen === guess && plate.kind === 'plate' && plate.facts && plate.format !== 'exr';
     const best = guessed ? rankProfiles(plate.facts!, project.profiles)[0] : undefined;
     if (best && best.profileId !== plate.profileId) {
-      const options = {
-        method: 'PATCH',
-        json: { profileId: best.profileId },
-        revision: plate.revision,
-      } as const;
-      await ask(`/plates/${plate.id}`, plateSchema, options);
+      const body = { profileId: best.profileId };
+      await call(changePlate, { id: plate.id }, { body, revision: plate.revision });
     }
     await refresh();
   };
@@ -40,9 +32,8 @@ export function usePlateActions() {
   };
   const pick = async (clipId: string, times: number[], chosen: string) => {
     const profileId = chosen === guess ? project.profiles[0].id : chosen;
-    const options = { method: 'POST', json: { times, profileId } } as const;
     // Where one of several cannot be taken, those before it are there all the same.
-    const taken = await ask(`/clips/${clipId}/plates`, importedPlateSchema.array(), options).catch(
+    const taken = await call(pickFrames, { id: clipId }, { body: { times, profileId } }).catch(
       async (error: unknown) => {
         await refresh();
         throw error;
@@ -52,13 +43,12 @@ export function usePlateActions() {
   };
   const remove = async (ids: readonly string[]) => {
     const gone = project.plates.filter((p) => ids.includes(p.id)).map(({ id, name }) => ({ id, name }));
-    for (const { id } of gone) await ask(`/plates/${id}`, plateSchema, { method: 'DELETE' });
+    for (const { id } of gone) await call(deletePlate, { id });
     setPlateView({ deleted: gone, selected: [], openId: '' });
     await refresh();
   };
   const bringBack = async () => {
-    for (const { id } of usePlateView.getState().deleted)
-      await ask(`/plates/${id}/restore`, plateSchema, { method: 'POST' });
+    for (const { id } of usePlateView.getState().deleted) await call(restorePlate, { id });
     setPlateView({ deleted: [] });
     await refresh();
   };

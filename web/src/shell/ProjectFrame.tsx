@@ -1,10 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
 import { type ReactNode, Suspense, useEffect, useState } from 'react';
 import { Navigate, useLocation, useParams } from 'react-router';
-import { lookRecordSchema } from '@velvet-dusk/core/api/contract';
 import { lastRunOf } from '@velvet-dusk/core/api/jobs';
 import { newLook } from '@velvet-dusk/core/look/document';
-import { ask } from '../api/client.ts';
+import { makeLook } from '@velvet-dusk/core/api/endpoints/looks';
+import { call } from '../api/client.ts';
 import { useJobEvents, useJobs } from '../api/jobs.ts';
 import { forgetStale, type OpenProject, useProject, writeNew } from '../api/project.ts';
 import { noteOpened } from '../api/projects.ts';
@@ -56,8 +56,7 @@ function Stations({ project: saved, screens }: { project: OpenProject; screens: 
 /** A project whose looks cannot be read: they stay where they are, and another can be begun. */
 function NoLook({ project }: { project: OpenProject }) {
   const begin = useMutation({
-    mutationFn: () =>
-      ask(`/projects/${project.id}/looks`, lookRecordSchema, { method: 'POST', json: newLook('New look') }),
+    mutationFn: () => call(makeLook, { id: project.id }, { body: newLook('New look') }),
     onSuccess: (record) => writeNew('looks', project.id, record),
   });
   return (

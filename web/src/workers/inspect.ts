@@ -1,3 +1,5 @@
+import { addressOf } from '@velvet-dusk/core/api/endpoints/endpoint';
+import { lutFile } from '@velvet-dusk/core/api/endpoints/files';
 import * as Comlink from 'comlink';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
@@ -80,7 +82,7 @@ function trimmed<K, V>(map: Map<K, V>): void {
 async function fetched({ sha256, name }: LutFileOrder): Promise<Lut> {
   let lut = luts.get(sha256);
   if (!lut) {
-    lut = fetch(`/api/luts/${sha256}`).then(async (answer) => {
+    lut = fetch(addressOf(lutFile, { sha256 })).then(async (answer) => {
       if (!answer.ok) throw new Error(`${name}: the server answered ${answer.status}`);
       return readLutBytes(new Uint8Array(await answer.arrayBuffer()), name);
     });

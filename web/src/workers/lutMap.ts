@@ -1,3 +1,5 @@
+import { addressOf } from '@velvet-dusk/core/api/endpoints/endpoint';
+import { lutFile } from '@velvet-dusk/core/api/endpoints/files';
 import type { Lut } from '@velvet-dusk/core/lut/lut';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { lutsOf } from '@velvet-dusk/core/look/steps/placedLut';
@@ -7,7 +9,7 @@ import type { LutMap } from '@velvet-dusk/core/look/steps/step';
 const fetched = new Map<string, Promise<Lut>>();
 
 async function fetchLut(sha256: string, name: string): Promise<Lut> {
-  const answer = await fetch(`/api/luts/${sha256}`);
+  const answer = await fetch(addressOf(lutFile, { sha256 }));
   if (!answer.ok) throw new Error(`${name}: the server answered ${answer.status}`);
   // Its readers are read when a look first places a LUT: few do, and every first picture waits for this worker.
   const { parseLut } = await import('@velvet-dusk/core/formats/lutFormats/index');

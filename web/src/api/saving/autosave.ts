@@ -1,7 +1,9 @@
 import type { LookRecord, Plate } from '@velvet-dusk/core/api/contract';
 import { lookRecordSchema, plateSchema } from '@velvet-dusk/core/api/contract';
 import type { Look } from '@velvet-dusk/core/look/document';
-import { ask } from '../client.ts';
+import { saveLook } from '@velvet-dusk/core/api/endpoints/looks';
+import { changePlate } from '@velvet-dusk/core/api/endpoints/plates';
+import { call } from '../client.ts';
 import { writeThrough } from '../project.ts';
 import {
   documentOf,
@@ -46,8 +48,7 @@ const looks = new VersionedSaver<Look>({
   put: (_id, look) => putLook(look),
   putMerged: (_id, look) => quietly(() => putLook(look)),
   async send(id, look, revision) {
-    const options = { method: 'PUT', json: look, revision } as const;
-    const record = await ask(`/looks/${id}`, lookRecordSchema, options);
+    const record = await call(saveLook, { id }, { body: look as Look, revision });
     writeThrough('looks', record);
     return record.revision;
   },
@@ -74,8 +75,7 @@ const plates = new VersionedSaver<PlateEdits>({
     rebaseHistory(id, before, theirs);
   },
   async send(id, change, revision) {
-    const options = { method: 'PATCH', json: change, revision } as const;
-    const plate = await ask(`/plates/${id}`, plateSchema, options);
+    const plate = await call(changePlate, { id }, { body: change, revision });
     writeThrough('plates', plate);
     return plate.revision;
   },

@@ -1,5 +1,8 @@
 import { afterAll, afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { type LookRecord, type Plate, plateSchema } from '@velvet-dusk/core/api/contract';
+import type { Endpoint } from '@velvet-dusk/core/api/endpoints/endpoint';
+import { saveLook } from '@velvet-dusk/core/api/endpoints/looks';
+import { changePlate } from '@velvet-dusk/core/api/endpoints/plates';
 import { type Look, newLook } from '@velvet-dusk/core/look/document';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
 
@@ -22,18 +25,17 @@ class ApiError extends Error {
   }
 }
 interface Sent {
-  method?: string;
-  json?: unknown;
-  revision?: number;
+  body: unknown;
+  revision: number;
 }
 
 /** The server's answer to a save: taken on the revision it has, refused on any other. */
-function answer(path: string, { json, revision }: Sent): unknown {
-  const isLook = path.startsWith('/looks/');
+function answer({ path }: Pick<Endpoint, 'path'>, { body, revision }: Sent): unknown {
+  const isLook = path === saveLook.path;
   const held = isLook ? there.look : there.plate;
   if (revision !== held.revision) throw new ApiError(412, 'changed elsewhere', { current: { ...held } });
-  if (isLook) there.look = { ...there.look, revision: revision + 1, document: json as Look };
-  else there.plate = { ...there.plate, revision: revision + 1, ...(json as Partial<Plate>) };
+  if (isLook) there.look = { ...there.look, revision: revision + 1, document: body as Look };
+  else there.plate = { ...there.plate, revision: revision + 1, ...(body as Partial<Plate>) };
   return isLook ? there.look : there.plate;
 }
 
@@ -54,10 +56,10 @@ async function newWindow(name: string) {
   }));
   vi.doMock('../client.ts', () => ({
     ApiError,
-    ask: (path: string, _schema: unknown, options: Sent) => {
+    call: (endpoint: Endpoint, _params: unknown, sent: Sent) => {
       if (!line.isUp) return Promise.reject(new Error('The server does not answer.'));
       line.sent++;
-      return new Promise((done) => done(answer(path, options)));
+      return new Promise((done) => done(answer(endpoint, sent)));
     },
   }));
   const { autosave } = await import('./autosave.ts');
@@ -152,7 +154,7 @@ test('one number of one plate: nothing is sent before the choice, and either sid
 });
 
 test('different fields of one plate lie side by side, and undoing one’s own leaves the other’s alone', async () => {
-  answer('/plates/plate', { json: { name: 'Named elsewhere' }, revision: 1 });
+  answer(changePlate, { body: { name: 'Named elsewhere' }, revision: 1 });
   two.shot({ mired: 12 });
   await quiet();
   expect(two.conflicts()).toEqual([]);

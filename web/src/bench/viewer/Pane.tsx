@@ -5,7 +5,7 @@ import { useMeasured } from '../../state/measured.ts';
 import { type Probe, setView, surrounds, useView } from '../../state/view.ts';
 import type { Texture } from '@velvet-dusk/core/texture/index';
 import { useSize } from '../../ui/useSize.ts';
-import { frameUrl } from '../../api/frameUrls.ts';
+import { frameUrl } from '../../api/urls.ts';
 import { type CurrentPlate } from '../useBench.ts';
 import { firstPictureShown } from '../../workers/firstPicture.ts';
 import { type Geometry, viewerGeometry } from './geometry.ts';

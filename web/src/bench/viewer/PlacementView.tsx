@@ -9,7 +9,7 @@ import { NumberField } from '../../ui/NumberField.tsx';
 import { useSize } from '../../ui/useSize.ts';
 import { judge } from '../../workers/index.ts';
 import { latestOnly } from '../../workers/latest.ts';
-import { frameUrl } from '../../api/frameUrls.ts';
+import { frameUrl } from '../../api/urls.ts';
 import { type CurrentPlate, plateOrder } from '../useBench.ts';
 
 interface Pictures {

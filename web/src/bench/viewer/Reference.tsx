@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
-import { pictureUrl } from '../../api/frameUrls.ts';
+import { pictureUrl } from '../../api/urls.ts';
 import type { PictureBox } from './Pane.tsx';
 
 /** The reference still as it is, beside the picture. */

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { frameUrl } from '../../api/frameUrls.ts';
+import { frameUrl } from '../../api/urls.ts';
 import { usePlateView } from '../../state/plateView.ts';
 import { useRendering } from '../useBench.ts';
 import { analysisEngine } from '../../workers/index.ts';

@@ -1,3 +1,4 @@
+import { profileClfUrl, profileJsonUrl } from '../../api/urls.ts';
 import { useMemo, useState } from 'react';
 import { judgeTable } from '@velvet-dusk/core/camera/document/checkTable';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
@@ -106,19 +107,11 @@ export function ProfileDetail({
         )}
         <Button onClick={copy}>Duplicate</Button>
         {isReady && (
-          <a
-            className="text-violet underline underline-offset-2"
-            href={`/api/profiles/${draft.id}/clf`}
-            download
-          >
+          <a className="text-violet underline underline-offset-2" href={profileClfUrl(draft)} download>
             CLF
           </a>
         )}
-        <a
-          className="text-violet underline underline-offset-2"
-          href={`/api/profiles/${draft.id}/json`}
-          download
-        >
+        <a className="text-violet underline underline-offset-2" href={profileJsonUrl(draft)} download>
           JSON
         </a>
         {!isStandard && (

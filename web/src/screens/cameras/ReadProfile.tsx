@@ -3,7 +3,8 @@ import { useState } from 'react';
 import type { z } from 'zod';
 import { importedProfileSchema } from '@velvet-dusk/core/api/contract';
 import { freeId } from '@velvet-dusk/core/slug';
-import { ask } from '../../api/client.ts';
+import { readProfile } from '@velvet-dusk/core/api/endpoints/profiles';
+import { call } from '../../api/client.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Window } from '../../ui/Window.tsx';
@@ -26,13 +27,8 @@ export function ReadProfile({
     setRead(null);
     setTrouble('');
     try {
-      const path = `/profiles/read?name=${encodeURIComponent(file.name)}`;
-      setRead(
-        await ask(path, importedProfileSchema, {
-          method: 'POST',
-          file: new Blob([await file.text()], { type: 'text/plain' }),
-        }),
-      );
+      const text = new Blob([await file.text()], { type: 'text/plain' });
+      setRead(await call(readProfile, {}, { query: { name: file.name }, file: text }));
     } catch (error) {
       setTrouble((error as Error).message);
     }

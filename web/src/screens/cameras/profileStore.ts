@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { profileRecordSchema } from '@velvet-dusk/core/api/contract';
 import { parseProfile, type Profile, profileSchemaVersion } from '@velvet-dusk/core/camera/profile';
-import { ask } from '../../api/client.ts';
+import { saveProfile } from '@velvet-dusk/core/api/endpoints/profiles';
+import { call } from '../../api/client.ts';
 import { knownRecords, writeThrough } from '../../api/project.ts';
 import { draftDocuments } from '../../api/saving/draftDocuments.ts';
 
@@ -25,8 +26,7 @@ const profiles = draftDocuments<Profile>({
   nameOf: (profile) => profile.name,
   check: (profile) => void parseProfile(profile, 'profile'),
   async send(id, profile, revision) {
-    const options = { method: 'PUT', json: profile, revision } as const;
-    const record = await ask(`/profiles/${id}`, profileRecordSchema, options);
+    const record = await call(saveProfile, { id }, { body: profile, revision });
     writeThrough('profiles', record);
     return record.revision;
   },

@@ -1,9 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
-import { importedLutSchema, importedPlateSchema } from '@velvet-dusk/core/api/contract';
+import { importLut } from '@velvet-dusk/core/api/endpoints/luts';
+import { importPlate } from '@velvet-dusk/core/api/endpoints/plates';
 import type { TryOrder } from '@velvet-dusk/core/inspect/tryOn';
 import type { LutReference, PlacedLutParams } from '@velvet-dusk/core/look/steps/placedLut';
-import { ask } from '../../api/client.ts';
+import { call } from '../../api/client.ts';
 import { readAgain } from '../../api/project.ts';
 import { useOpenProject } from '../../api/openProject.ts';
 import { addStep } from '../../state/document.ts';
@@ -30,11 +31,7 @@ export function UseIt({ row, plate, order }: { row: Row; plate: PlateOrder; orde
     if (!/\.png$/i.test(row.file.path)) return { sha256: row.file.sha256, name: baseName(row.file.path) };
     const name = baseName(row.file.path).replace(/\.png$/i, '.cube');
     const text = await inspectWorkers()[0].asCube(file);
-    const answer = await ask(`/luts?name=${encodeURIComponent(name)}`, importedLutSchema, {
-      method: 'POST',
-      file: new Blob([text]),
-    });
-    return answer.lut;
+    return (await call(importLut, {}, { query: { name }, file: new Blob([text]) })).lut;
   };
   const place = useMutation({
     mutationFn: async (params: Partial<PlacedLutParams>) => {
@@ -49,9 +46,8 @@ export function UseIt({ row, plate, order }: { row: Row; plate: PlateOrder; orde
       const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
       canvas.getContext('2d')!.drawImage(bitmap, 0, 0);
       const blob = await canvas.convertToBlob({ type: 'image/png' });
-      const name = encodeURIComponent(`${baseName(row.file.path)}.png`);
-      const path = `/projects/${project.id}/plates?name=${name}&profile=bt1886&kind=reference`;
-      await ask(path, importedPlateSchema, { method: 'POST', file: blob });
+      const query = { name: `${baseName(row.file.path)}.png`, profile: 'bt1886', kind: 'reference' };
+      await call(importPlate, { id: project.id }, { query, file: blob });
       await readAgain('plates', project.id);
     },
   });

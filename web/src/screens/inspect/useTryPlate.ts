@@ -1,4 +1,4 @@
-import { trialUrl } from '../../api/frameUrls.ts';
+import { trialUrl } from '../../api/urls.ts';
 import { useOpenProject } from '../../api/openProject.ts';
 import { plateOrder, usePlates } from '../../bench/useBench.ts';
 import type { PlateOrder } from '../../workers/develop.ts';

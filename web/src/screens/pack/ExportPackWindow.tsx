@@ -1,3 +1,4 @@
+import { artefactUrl } from '../../api/urls.ts';
 import { useState } from 'react';
 import { openStates, packSubjectOf } from '@velvet-dusk/core/api/jobs';
 import { noReasons } from '@velvet-dusk/core/pack/standing';
@@ -136,7 +137,7 @@ export function ExportPackWindow({ id, open, planned, onClose, onProof }: Props)
           <Button kind="text" onClick={onProof}>
             Show the proof
           </Button>
-          {zip && <WriteToFolder url={`/api/artefacts/${zip.id}/file`} />}
+          {zip && <WriteToFolder url={artefactUrl(zip)} />}
         </div>
       )}
     </Window>

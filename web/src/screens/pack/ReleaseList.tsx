@@ -1,3 +1,4 @@
+import { artefactUrl } from '../../api/urls.ts';
 import { useState } from 'react';
 import { type Job, packSubjectOf } from '@velvet-dusk/core/api/jobs';
 import type { ReleaseRecord } from '@velvet-dusk/core/api/packs';
@@ -58,7 +59,7 @@ function reasonWords({ reasons, stood }: ReleaseRecord): string[] {
 function Release({ release: r, job }: { release: ReleaseRecord; job: Job | undefined }) {
   const [open, setOpen] = useState(false);
   const zip = job?.artefacts.find((a) => a.document.kind === 'velvet-dusk/pack-result');
-  const url = zip && `/api/artefacts/${zip.id}/file`;
+  const url = zip && artefactUrl(zip);
   const words = r.number === 1 ? 'the first' : changeWords(r);
   const hasChanges = r.number > 1 && Object.values(r.changes).some((list) => list.length > 0);
   return (

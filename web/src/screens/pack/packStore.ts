@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { packRecordSchema } from '@velvet-dusk/core/api/packs';
 import { type Pack, parsePack } from '@velvet-dusk/core/pack/document';
-import { ask } from '../../api/client.ts';
+import { savePack } from '@velvet-dusk/core/api/endpoints/packs';
+import { call } from '../../api/client.ts';
 import { knownPacks, writePack } from '../../api/packs.ts';
 import { draftDocuments } from '../../api/saving/draftDocuments.ts';
 
@@ -12,7 +13,7 @@ export const packs = draftDocuments<Pack>({
   nameOf: (pack) => pack.name,
   check: (pack) => void parsePack(pack, 'pack'),
   async send(id, pack, revision) {
-    const record = await ask(`/packs/${id}`, packRecordSchema, { method: 'PUT', json: pack, revision });
+    const record = await call(savePack, { id }, { body: pack, revision });
     writePack(record);
     return record.revision;
   },

@@ -1,3 +1,6 @@
+import { closeClip as endClip } from '@velvet-dusk/core/api/endpoints/plates';
+import { call } from '../../api/client.ts';
+import { clipPictureUrl } from '../../api/urls.ts';
 import { useState } from 'react';
 import { closeClip, useImports } from '../../plates/imports.ts';
 import { usePlateActions } from '../../plates/usePlateActions.ts';
@@ -24,7 +27,8 @@ export function ClipPicker({ chosen }: { chosen: string }) {
     setTimes([]);
     setState({ busy: false, trouble: '' });
     closeClip();
-    void fetch(`/api/clips/${clip.id}`, { method: 'DELETE' });
+    // Closed or not, the server forgets it in time.
+    void call(endClip, { id: clip.id }).catch(() => {});
   };
   const take = async () => {
     setState({ busy: true, trouble: '' });
@@ -54,7 +58,7 @@ export function ClipPicker({ chosen }: { chosen: string }) {
                 onClick={() => toggle(stripTime(i))}
               >
                 <img
-                  src={`/api/clips/${clip.id}/strip/${i}`}
+                  src={clipPictureUrl(clip, i)}
                   alt={`Frame at ${stripTime(i).toFixed(2)} s`}
                   className="w-full bg-g0 min-h-[60px]"
                 />

@@ -1,3 +1,4 @@
+import { sourceUrl } from '../../api/urls.ts';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { linearToStops } from '@velvet-dusk/core/colour/exposure';
@@ -129,11 +130,7 @@ export function FactsPanel({ plate, profile }: { plate: Plate; profile: Profile 
       )}
       <p className="text-t3 pt-1">
         {plate.note && `${plate.note}. `}
-        <a
-          className="text-violet underline underline-offset-2"
-          href={`/api/plates/${plate.id}/source`}
-          download
-        >
+        <a className="text-violet underline underline-offset-2" href={sourceUrl(plate)} download>
           {plate.sourceName || 'The file'}
         </a>
         , as it came.

@@ -3,7 +3,7 @@ import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { type BoxKind, markLabels } from '@velvet-dusk/core/plate/marks';
 import { ShotLane } from '../../bench/recipe/ShotLane.tsx';
-import { frameUrl } from '../../api/frameUrls.ts';
+import { frameUrl } from '../../api/urls.ts';
 import { useOpenProject } from '../../api/openProject.ts';
 import { useWholeLook } from '../../bench/useBench.ts';
 import { useConversionCube } from '../../bench/viewer/useViewCubes.ts';

@@ -1,3 +1,4 @@
+import { looseFileUrl } from '../../api/urls.ts';
 import { useState } from 'react';
 import type { LooseFile } from '@velvet-dusk/core/api/contract';
 import { useDeleteLooseFiles, useLooseFiles } from '../../api/looseFiles.ts';
@@ -11,7 +12,7 @@ function FileRow({ sha256, stored, size }: LooseFile) {
       <span className="num text-t1">{sha256.slice(0, 12)}</span>
       <span className="num w-[150px]">{stored.slice(0, 16).replace('T', ' ')}</span>
       <span className="num w-[100px] text-right">{kilobytes(size)}</span>
-      <a className="text-violet hover:underline" href={`/api/loose-files/${sha256}`} download>
+      <a className="text-violet hover:underline" href={looseFileUrl(sha256)} download>
         Download
       </a>
     </li>

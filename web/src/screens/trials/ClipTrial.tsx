@@ -1,11 +1,13 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { type Clip, clipSchema } from '@velvet-dusk/core/api/contract';
+import type { Clip } from '@velvet-dusk/core/api/contract';
+import { openClip } from '@velvet-dusk/core/api/endpoints/plates';
 import { clipSubjectOf, isOver, type Job } from '@velvet-dusk/core/api/jobs';
 import { activeTextures } from '@velvet-dusk/core/texture/index';
 import { parseClipReadings } from '@velvet-dusk/core/trial/clip';
 import { z } from 'zod';
-import { ask } from '../../api/client.ts';
+import { call, readFile } from '../../api/client.ts';
+import { artefactUrl } from '../../api/urls.ts';
 import { useMissingForClips } from '../../api/clips.ts';
 import { useJobAction, useJobs } from '../../api/jobs.ts';
 import { useOrderClip } from '../../api/trials.ts';
@@ -103,7 +105,7 @@ function Measured({ job }: { job: Job }) {
   const proof = job.artefacts.find((a) => a.name.endsWith('.mp4'));
   const { data, error } = useQuery({
     queryKey: ['clip readings', list?.id],
-    queryFn: async () => parseClipReadings(await ask(`/artefacts/${list!.id}/file`, z.unknown()), job.title),
+    queryFn: async () => parseClipReadings(await readFile(artefactUrl(list!), z.unknown()), job.title),
     enabled: list !== undefined,
     staleTime: Infinity,
   });
@@ -116,17 +118,12 @@ function Measured({ job }: { job: Job }) {
   if (!data || !strip) return <p className="text-t3">Reading …</p>;
   return (
     <>
-      <ClipLines readings={data} strip={`/api/artefacts/${strip.id}/file`} />
+      <ClipLines readings={data} strip={artefactUrl(strip)} />
       <p className="flex gap-4 text-[12.5px]">
         {[proof, list, strip].map(
           (a, i) =>
             a && (
-              <a
-                key={a.id}
-                className="text-violet hover:underline"
-                href={`/api/artefacts/${a.id}/file`}
-                download={a.name}
-              >
+              <a key={a.id} className="text-violet hover:underline" href={artefactUrl(a)} download={a.name}>
                 {['Proof clip, MP4', 'Readings, JSON', 'Strip, PNG'][i]}
               </a>
             ),
@@ -171,11 +168,7 @@ export function ClipTrial({ material }: { material: TrialMaterial }) {
   const shown = done.find((j) => j.id === shownId) ?? done[0];
   const missing = useMissingForClips();
   const open = useMutation({
-    mutationFn: (file: File) =>
-      ask(`/projects/${id}/clips?name=${encodeURIComponent(file.name)}`, clipSchema, {
-        method: 'POST',
-        file,
-      }),
+    mutationFn: (file: File) => call(openClip, { id }, { query: { name: file.name }, file }),
     onSuccess: setClip,
   });
   return (

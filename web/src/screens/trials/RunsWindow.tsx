@@ -1,3 +1,4 @@
+import { artefactUrl } from '../../api/urls.ts';
 import { useState } from 'react';
 import { type Job, trialNoteOf, trialSubjectOf } from '@velvet-dusk/core/api/jobs';
 import { boardSentences, placeWords } from '@velvet-dusk/core/trial/boardWords';
@@ -116,12 +117,7 @@ function Told({ job, others, onBoard }: { job: Job; others: readonly Job[]; onBo
       <p className="text-t1">{sentences.join(' ')}</p>
       <p className="flex gap-4 flex-wrap">
         {job.artefacts.map((a) => (
-          <a
-            key={a.id}
-            className="text-violet hover:underline"
-            href={`/api/artefacts/${a.id}/file`}
-            download={a.name}
-          >
+          <a key={a.id} className="text-violet hover:underline" href={artefactUrl(a)} download={a.name}>
             {fileWords[a.name] ?? a.name}
           </a>
         ))}

@@ -3,7 +3,8 @@ import { z } from 'zod';
 import { boardRecordSchema } from '@velvet-dusk/core/api/trials';
 import { restColumn } from '@velvet-dusk/core/trial/board';
 import { parseTrial, type Trial } from '@velvet-dusk/core/trial/document';
-import { ask } from '../../api/client.ts';
+import { saveBoard } from '@velvet-dusk/core/api/endpoints/trials';
+import { call } from '../../api/client.ts';
 import { knownBoard, writeBoard } from '../../api/trials.ts';
 import { draftDocuments } from '../../api/saving/draftDocuments.ts';
 
@@ -23,8 +24,7 @@ const boards = draftDocuments<Trial>({
   nameOf: (board) => board.name,
   check: (board) => void parseTrial(board, 'board'),
   async send(id, board, revision) {
-    const options = { method: 'PUT', json: board, revision } as const;
-    const record = await ask(`/projects/${id}/board`, boardRecordSchema, options);
+    const record = await call(saveBoard, { id }, { body: board, revision });
     writeBoard(id, record);
     return record.revision;
   },

@@ -1,13 +1,12 @@
 import { useQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { lookVersionsSchema } from '@velvet-dusk/core/api/contract';
+import { listVersions, readVersion } from '@velvet-dusk/core/api/endpoints/looks';
 import type { Look } from '@velvet-dusk/core/look/document';
 import type { AxisSources } from '@velvet-dusk/core/trial/axes/axis';
 import { lookKey } from '@velvet-dusk/core/trial/lookKey';
 import { targetOf, targetSources } from '@velvet-dusk/core/trial/targets/plates';
-import { z } from 'zod';
-import { ask } from '../../api/client.ts';
-import { trialUrl } from '../../api/frameUrls.ts';
+import { call } from '../../api/client.ts';
+import { trialUrl } from '../../api/urls.ts';
 import type { OpenProject } from '../../api/project.ts';
 import { useOpenProject } from '../../api/openProject.ts';
 import { plateOrder, usePlates } from '../../bench/useBench.ts';
@@ -32,14 +31,12 @@ function usedProfiles({ plates, profiles }: OpenProject) {
   return profiles.filter((p) => uses(p) > 0 && p.camera !== '').sort((a, b) => uses(b) - uses(a));
 }
 
-const versionSchema = z.looseObject({ document: z.unknown() });
-
 /** Documents of the versions that a board names. */
 function useVersionDocuments(keys: readonly { id: string; version: number }[]): Record<string, Look> {
   return useQueries({
     queries: keys.map(({ id, version }) => ({
       queryKey: ['version', id, version],
-      queryFn: async () => (await ask(`/looks/${id}/versions/${version}`, versionSchema)).document as Look,
+      queryFn: async () => (await call(readVersion, { id, number: version })).document,
       staleTime: Infinity,
     })),
     combine: (answers) =>
@@ -61,7 +58,7 @@ export function useTrialMaterial(named: readonly { id: string; version: number }
   const versions = useQueries({
     queries: looks.map(({ id, revision }) => ({
       queryKey: ['versions', id, revision],
-      queryFn: () => ask(`/looks/${id}/versions`, lookVersionsSchema),
+      queryFn: () => call(listVersions, { id }),
     })),
     combine: (answers) => answers.map((a) => a.data?.versions.map((v) => v.number)),
   });

@@ -4,7 +4,7 @@ import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { onScreen } from '@velvet-dusk/core/render/encoding';
 import type { Shot } from '@velvet-dusk/core/look/shot';
-import { frameUrl } from '../../api/frameUrls.ts';
+import { frameUrl } from '../../api/urls.ts';
 import { useOpenProject } from '../../api/openProject.ts';
 import { viewGrid } from '../../bench/viewer/grids.ts';
 import { engine, painter } from '../../workers/index.ts';

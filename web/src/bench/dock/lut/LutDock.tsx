@@ -1,9 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { importedLutSchema, type ImportedLut } from '@velvet-dusk/core/api/contract';
+import type { ImportedLut } from '@velvet-dusk/core/api/contract';
+import { importLut } from '@velvet-dusk/core/api/endpoints/luts';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import type { Seen } from '@velvet-dusk/core/look/steps/seenColour';
-import { ask } from '../../../api/client.ts';
+import { call } from '../../../api/client.ts';
 import { editParams } from '../../../state/document.ts';
 import { EmptyDock } from '../EmptyDock.tsx';
 import { PickButton } from '../PickButton.tsx';
@@ -19,7 +20,7 @@ const about =
   'LUTs made for normalised pictures get the look’s own rendering, and are taken back to light behind it.';
 
 const upload = (file: File): Promise<ImportedLut> =>
-  ask(`/luts?name=${encodeURIComponent(file.name)}`, importedLutSchema, { method: 'POST', file });
+  call(importLut, {}, { query: { name: file.name }, file });
 
 /** The file of a placed LUT, what its code means, and what it does. */
 export function LutDock() {

@@ -12,7 +12,7 @@ import { Fader } from '../../../ui/Fader.tsx';
 import { Segments } from '../../../ui/Segments.tsx';
 import { judge } from '../../../workers/index.ts';
 import type { ChartOrder, MatchAim, MatchResult, MatchTable } from '../../../workers/match.ts';
-import { frameUrl, thumbUrl } from '../../../api/frameUrls.ts';
+import { frameUrl, thumbUrl } from '../../../api/urls.ts';
 import { useOpenProject } from '../../../api/openProject.ts';
 import { type CurrentPlate, plateOrder, usePlates, useReference, useWholeLook } from '../../useBench.ts';
 import { HueShares } from './HueShares.tsx';

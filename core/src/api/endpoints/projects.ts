@@ -1,0 +1,108 @@
+import { z } from 'zod';
+import { practiceSchema } from '../../readings/practice.ts';
+import { displaySchema } from '../../render/display.ts';
+import { gateSchema } from '../../trial/gate.ts';
+import {
+  newProjectSchema,
+  projectChangeSchema,
+  projectListSchema,
+  projectParts,
+  projectSchema,
+  projectSettingsSchema,
+} from '../contract.ts';
+import { json } from './body.ts';
+import { endpoint } from './endpoint.ts';
+import { projectPath } from './files.ts';
+
+export const listProjects = endpoint({
+  method: 'GET',
+  path: '/projects',
+  says: 'All projects, the one opened last first',
+  answer: projectListSchema,
+});
+export const beginProject = endpoint({
+  method: 'POST',
+  path: '/projects',
+  says: 'Begins a project',
+  body: json(newProjectSchema),
+  answer: projectSettingsSchema,
+  status: 201,
+});
+export const openProject = endpoint({
+  method: 'GET',
+  path: projectPath,
+  says: 'A project whole, but for plates after the first page of them',
+  answer: projectSchema,
+});
+export const changeProject = endpoint({
+  method: 'PATCH',
+  path: '/projects/:id',
+  says: 'Renames, archives or deletes a project, or takes that back',
+  body: json(projectChangeSchema),
+  onRevision: true,
+  answer: projectSettingsSchema,
+});
+export const duplicateProject = endpoint({
+  method: 'POST',
+  path: '/projects/:id/duplicate',
+  says: 'Copies a project',
+  answer: projectSettingsSchema,
+  status: 201,
+});
+export const noteProjectOpened = endpoint({
+  method: 'POST',
+  path: '/projects/:id/opened',
+  says: 'Notes that a project was opened',
+  answer: z.object({}),
+});
+
+/** The parts of a project, each read by itself, page by page. */
+export const readParts = {
+  profiles: endpoint({
+    method: 'GET',
+    path: '/projects/:id/profiles',
+    says: 'Camera profiles of a project',
+    answer: projectParts.profiles,
+  }),
+  plates: endpoint({
+    method: 'GET',
+    path: '/projects/:id/plates',
+    says: 'Plates of a project, page by page',
+    query: ['after'],
+    answer: projectParts.plates,
+  }),
+  looks: endpoint({
+    method: 'GET',
+    path: '/projects/:id/looks',
+    says: 'Looks of a project, in its order',
+    answer: projectParts.looks,
+  }),
+};
+
+/** Each is a setting of its own, so that two windows that change different ones meet a conflict only where they must. */
+export const settings = {
+  practice: endpoint({
+    method: 'PUT',
+    path: '/projects/:id/practice',
+    says: 'Sets the school of practice that readings are judged by',
+    body: json(z.strictObject({ value: practiceSchema })),
+    onRevision: true,
+    answer: projectSettingsSchema,
+  }),
+  viewing: endpoint({
+    method: 'PUT',
+    path: '/projects/:id/viewing',
+    says: 'Sets the display that pictures are made for',
+    body: json(z.strictObject({ value: displaySchema })),
+    onRevision: true,
+    answer: projectSettingsSchema,
+  }),
+  gate: endpoint({
+    method: 'PUT',
+    path: '/projects/:id/gate',
+    says: 'Sets what a look has to hold before it is released',
+    body: json(z.strictObject({ value: gateSchema.nullable() })),
+    onRevision: true,
+    answer: projectSettingsSchema,
+  }),
+};
