@@ -54,22 +54,29 @@ describe('the board a designer begins with, on all six demo scenes', () => {
       for (const cell of sound) expect(cell.readings.find((r) => r.id === id)!.verdict).toBe('holds');
   });
 
-  test.each<[string, Partial<Condition>, Look, string]>([
-    ['a wrong profile', { readAs: 'wren' }, oilskin, 'recordingFit'],
-    ['a profile of video', { readAs: 'plover-video' }, oilskin, 'recordingFit'],
-    ['full range read as narrow', { rangeMistake: 'full-as-narrow' }, oilskin, 'recordingFit'],
-    ['narrow range read as full', { rangeMistake: 'narrow-as-full' }, oilskin, 'recordingFit'],
-    ['eight bits', { bitDepth: 8 }, oilskin, 'banding'],
-    ['a crushed look', {}, withStep('cdl', { offsetR: -0.12, offsetG: -0.12, offsetB: -0.12 }), 'crushed'],
+  // The cells, of thirty, in which it is the first thing told; narrow range read as full leaves nothing outside a camera's codes.
+  test.each<[string, number, Partial<Condition>, Look, string]>([
+    ['a wrong profile', 7, { readAs: 'wren' }, oilskin, 'recordingFit'],
+    ['a profile of video', 17, { readAs: 'plover-video' }, oilskin, 'recordingFit'],
+    ['full range read as narrow', 12, { rangeMistake: 'full-as-narrow' }, oilskin, 'recordingFit'],
+    ['narrow range read as full', 1, { rangeMistake: 'narrow-as-full' }, oilskin, 'recordingFit'],
+    ['eight bits', 20, { bitDepth: 8 }, oilskin, 'banding'],
+    ['a crushed look', 7, {}, withStep('cdl', { offsetR: -0.12, offsetG: -0.12, offsetB: -0.12 }), 'crushed'],
     [
       'a look that turns skin green',
+      17,
       {},
       withStep('hueBelt', { nodes: [{ hue: 50, reach: 40, turn: 30, saturation: 1, density: 0 }] }),
       'skinHue',
     ],
-  ])('%s is caught, and named by the right reading', (_, wrong, look, id) => {
-    const cells = runBoard(look, wrong);
-    const newly = cells.filter((c, i) => c.worst?.id === id && c.verdict === 'fails' && !fails(sound[i], id));
-    expect(newly.length).toBeGreaterThan(0);
-  });
+  ])(
+    '%s is told by the right reading, before all others in %i cells at least',
+    (_, count, wrong, look, id) => {
+      const cells = runBoard(look, wrong);
+      const newly = cells.filter(
+        (c, i) => c.worst?.id === id && c.verdict === 'fails' && !fails(sound[i], id),
+      );
+      expect(newly.length).toBeGreaterThanOrEqual(count);
+    },
+  );
 });
