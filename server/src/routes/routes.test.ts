@@ -38,9 +38,9 @@ test('every endpoint has its route, and every route of the API is in the table',
 test('docs/api.md is the table', async () => {
   const text = `# What the server can be asked for
 
-Made from the endpoints in \`core/src/api/endpoints/\`: the server's routes and the page's calls are made from the same, so that no path and no
-schema stands twice. \`npx vitest run server/src/routes -u\` writes it anew. What is refused is told as problem details (RFC 9457). What has a
-revision is changed with the one that was seen, as \`If-Match: "7"\`; where it is not the last, the answer is 412 and holds what is there.
+This page is generated from the endpoints in \`core/src/api/endpoints/\`; run \`npx vitest run server/src/routes -u\` to update it. The server makes
+its routes from the same table and the page makes its calls from it. Errors are problem details (RFC 9457). A document that has a revision
+is changed with the revision the writer last read, as \`If-Match: "7"\`; if another one was saved since, the answer is 412 and contains it.
 
 ${describeEndpoints()}
 `;

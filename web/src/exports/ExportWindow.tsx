@@ -1,3 +1,4 @@
+import { named, optionsOf, Select } from '../ui/Select.tsx';
 import { useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { largestNote } from '@velvet-dusk/core/api/contract';
@@ -5,7 +6,7 @@ import { usualGrids } from '@velvet-dusk/core/lut/cube';
 import { isExport } from '@velvet-dusk/core/api/jobs';
 import { cubeFileName } from '@velvet-dusk/core/order/fileName';
 import { type ExportRoleId, exportRoleIds, roles } from '@velvet-dusk/core/order/roles/index';
-import { type OutputId, outputs } from '@velvet-dusk/core/render/outputs/index';
+import { outputs } from '@velvet-dusk/core/render/outputs/index';
 import { type Display, withOutput } from '@velvet-dusk/core/render/display';
 import { textureNotes } from '@velvet-dusk/core/texture/index';
 import { useJobs, useOrderExport } from '../api/jobs.ts';
@@ -73,32 +74,22 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
   return (
     <div className="px-5 pb-4 grid grid-cols-[110px_1fr] gap-y-2 items-center">
       <span className="text-t2">For footage in</span>
-      <select
-        aria-label="Profile"
-        className="bg-g3 border border-g4 rounded-sm px-2 py-1 w-fit"
+      <Select
+        label="Profile"
         value={profileId}
-        onChange={(e) => setProfileId(e.currentTarget.value)}
-      >
-        {project.profiles.map((p) => (
-          <option key={p.id} value={p.id}>
-            {p.name}
-          </option>
-        ))}
-      </select>
+        options={named(project.profiles)}
+        className="w-fit"
+        onChange={setProfileId}
+      />
       <span className="text-t2">Shown on</span>
       <div className="flex items-center gap-3">
-        <select
-          aria-label="Output"
-          className="bg-g3 border border-g4 rounded-sm px-2 py-1 w-fit"
+        <Select
+          label="Output"
           value={display.output}
-          onChange={(e) => setDisplay(withOutput(display, e.currentTarget.value as OutputId))}
-        >
-          {Object.values(outputs).map((o) => (
-            <option key={o.id} value={o.id}>
-              {o.label}
-            </option>
-          ))}
-        </select>
+          options={optionsOf(outputs)}
+          className="w-fit"
+          onChange={(output) => setDisplay(withOutput(display, output))}
+        />
         <Segments
           label="Range"
           value={display.range}

@@ -1,7 +1,9 @@
+import { Select, type SelectOption } from './Select.tsx';
+
 interface ChoiceProps<T extends string> {
   label: string;
   value: T;
-  options: readonly { value: T; label: string }[];
+  options: readonly SelectOption<T>[];
   onChange(value: T): void;
   hideLabel?: boolean;
   className?: string;
@@ -19,17 +21,7 @@ export function Choice<T extends string>({
   return (
     <label className={`flex items-center gap-2 ${className}`}>
       <span className={hideLabel ? 'sr-only' : 'text-t2 flex-1'}>{label}</span>
-      <select
-        className="bg-g3 border border-g4 rounded-sm px-2 py-0.5 text-t1 max-w-[210px]"
-        value={value}
-        onChange={(e) => onChange(e.currentTarget.value as T)}
-      >
-        {options.map((o) => (
-          <option key={o.value} value={o.value}>
-            {o.label}
-          </option>
-        ))}
-      </select>
+      <Select label={label} value={value} options={options} className="max-w-[210px]" onChange={onChange} />
     </label>
   );
 }

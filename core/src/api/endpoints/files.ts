@@ -8,49 +8,49 @@ export const projectPath = '/projects/:id';
 export const frameCodes = endpoint({
   method: 'GET',
   path: '/plates/:id/frame.rgb16',
-  says: 'The frame of a plate as codes of 16 bits',
+  says: 'Frame of a plate as 16-bit codes',
   answer: 'application/octet-stream',
 });
 export const trialCodes = endpoint({
   method: 'GET',
   path: '/plates/:id/trial.rgb16',
-  says: 'The frame of a plate as codes, in the size of trials',
+  says: 'Frame of a plate as 16-bit codes, at the size of trials',
   answer: 'application/octet-stream',
 });
 export const thumbCodes = endpoint({
   method: 'GET',
   path: '/plates/:id/thumb.rgb16',
-  says: 'The thumbnail of a plate as codes',
+  says: 'Thumbnail of a plate as 16-bit codes',
   answer: 'application/octet-stream',
 });
 export const framePicture = endpoint({
   method: 'GET',
   path: '/plates/:id/frame.png',
-  says: 'The frame of a plate as a picture of its codes',
+  says: 'Frame of a plate as PNG of its codes',
   answer: 'image/png',
 });
 export const thumbPicture = endpoint({
   method: 'GET',
   path: '/plates/:id/thumb.png',
-  says: 'The thumbnail of a plate as a picture of its codes',
+  says: 'Thumbnail of a plate as PNG of its codes',
   answer: 'image/png',
 });
 export const plateSource = endpoint({
   method: 'GET',
   path: '/plates/:id/source',
-  says: 'The file that a plate was brought in as',
+  says: 'File that a plate was imported from',
   answer: 'application/octet-stream',
 });
 export const clipPicture = endpoint({
   method: 'GET',
   path: '/clips/:id/strip/:index',
-  says: 'One of the pictures along an open clip',
+  says: 'One frame of the strip of an open clip',
   answer: 'image/jpeg',
 });
 export const lutFile = endpoint({
   method: 'GET',
   path: '/luts/:sha256',
-  says: 'A placed LUT, as the text it is',
+  says: 'Text of a LUT that looks use',
   answer: 'text/plain',
 });
 export const artefactFile = endpoint({
@@ -74,12 +74,12 @@ export const profileJson = endpoint({
 export const looseFile = endpoint({
   method: 'GET',
   path: '/loose-files/:sha256',
-  says: 'A stored file that belongs to nothing',
+  says: 'A stored file that nothing refers to',
   answer: 'application/octet-stream',
 });
 export const jobEvents = endpoint({
   method: 'GET',
   path: '/projects/:id/events',
-  says: 'Every change of a job of a project, as server-sent events',
+  says: 'Changes of the jobs of a project as server-sent events',
   answer: 'text/event-stream',
 });

@@ -19,7 +19,7 @@ export const readJob = endpoint({
 export const giveReasons = endpoint({
   method: 'POST',
   path: '/jobs/:id/reasons',
-  says: 'Gives a held release the reasons it waits for',
+  says: 'Gives a release the reasons it is waiting for',
   body: json(reasonsSchema),
   answer: jobSchema,
   status: 202,

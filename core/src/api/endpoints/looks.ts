@@ -38,33 +38,33 @@ export const saveLook = endpoint({
 export const deleteLook = endpoint({
   method: 'PATCH',
   path: '/looks/:id',
-  says: 'Deletes a look, or brings it back',
+  says: 'Deletes or restores a look',
   body: json(z.strictObject({ deleted: z.boolean() })),
   answer: lookRecordSchema,
 });
 export const arrangeLooks = endpoint({
   method: 'PUT',
   path: '/projects/:id/looks/order',
-  says: 'Puts the looks of a project in an order',
+  says: 'Sets the order of the looks of a project',
   body: json(z.strictObject({ ids: z.array(z.string()).max(10_000) })),
   answer: z.object({}),
 });
 export const listVersions = endpoint({
   method: 'GET',
   path: '/looks/:id/versions',
-  says: 'The versions of a look, the latest first',
+  says: 'Versions of a look, the latest first',
   answer: lookVersionsSchema,
 });
 export const readVersion = endpoint({
   method: 'GET',
   path: '/looks/:id/versions/:number',
-  says: 'A look as a version has it',
+  says: 'A version of a look',
   answer: versionedLookSchema,
 });
 export const makeVersion = endpoint({
   method: 'POST',
   path: '/looks/:id/versions',
-  says: 'Keeps a look as a version',
+  says: 'Saves a look as a version',
   body: json(newVersionSchema),
   answer: lookVersionsSchema.shape.versions.element,
   status: 201,
@@ -72,7 +72,7 @@ export const makeVersion = endpoint({
 export const orderExport = endpoint({
   method: 'POST',
   path: '/looks/:id/exports',
-  says: 'Orders a LUT of a look',
+  says: 'Exports a look as one LUT',
   body: json(exportOrderSchema),
   answer: jobSchema,
   status: 202,

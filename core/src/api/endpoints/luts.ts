@@ -6,7 +6,7 @@ import { endpoint, fileBody } from './endpoint.ts';
 export const importLut = endpoint({
   method: 'POST',
   path: '/luts',
-  says: 'Takes in a LUT that a look can place',
+  says: 'Imports a LUT that a look can use',
   query: ['name'],
   body: fileBody,
   answer: importedLutSchema,
@@ -16,13 +16,13 @@ export const importLut = endpoint({
 export const listInspected = endpoint({
   method: 'GET',
   path: '/projects/:id/inspected',
-  says: 'LUT files a project looks at, by their paths',
+  says: 'LUT files of the Inspect station',
   answer: inspectedListSchema,
 });
 export const inspect = endpoint({
   method: 'POST',
   path: '/projects/:id/inspected',
-  says: 'Takes in a LUT file to look at',
+  says: 'Imports a LUT file for inspection',
   query: ['path', 'origin'],
   body: fileBody,
   answer: inspectedFileSchema,
@@ -31,7 +31,7 @@ export const inspect = endpoint({
 export const inspectAgain = endpoint({
   method: 'POST',
   path: '/projects/:id/inspected/again',
-  says: 'Lists files again that were taken off',
+  says: 'Restores files to the list',
   body: json(inspectAgainSchema),
   answer: inspectedListSchema,
   status: 201,
@@ -39,7 +39,7 @@ export const inspectAgain = endpoint({
 export const takeOffInspected = endpoint({
   method: 'POST',
   path: '/projects/:id/inspected/off',
-  says: 'Takes files off the list',
+  says: 'Removes files from the list',
   body: json(takeOffSchema),
   answer: null,
   status: 204,
@@ -48,12 +48,12 @@ export const takeOffInspected = endpoint({
 export const listLooseFiles = endpoint({
   method: 'GET',
   path: '/loose-files',
-  says: 'Stored files that belong to nothing',
+  says: 'Stored files that nothing refers to',
   answer: looseFilesSchema,
 });
 export const removeLooseFiles = endpoint({
   method: 'DELETE',
   path: '/loose-files',
-  says: 'Removes the stored files that belong to nothing',
+  says: 'Deletes stored files that nothing refers to',
   answer: looseFilesSchema,
 });

@@ -33,20 +33,20 @@ export const savePack = endpoint({
 export const deletePack = endpoint({
   method: 'PATCH',
   path: '/packs/:id',
-  says: 'Deletes a pack, or brings it back',
+  says: 'Deletes or restores a pack',
   body: json(z.strictObject({ deleted: z.boolean() })),
   answer: z.object({}),
 });
 export const listReleases = endpoint({
   method: 'GET',
   path: '/packs/:id/releases',
-  says: 'What went out of a pack, the latest first',
+  says: 'Releases of a pack, the latest first',
   answer: releaseListSchema,
 });
 export const orderPack = endpoint({
   method: 'POST',
   path: '/packs/:id/exports',
-  says: 'Orders the files of a pack, and a release of them',
+  says: 'Exports a pack, as a release where one is asked for',
   body: json(packOrderSchema),
   answer: jobSchema,
   status: 202,

@@ -13,7 +13,7 @@ import { endpoint, fileBody } from './endpoint.ts';
 export const importPlate = endpoint({
   method: 'POST',
   path: '/projects/:id/plates',
-  says: 'Takes a frame in',
+  says: 'Imports a frame as a plate',
   query: ['name', 'profile', 'kind'],
   body: fileBody,
   answer: importedPlateSchema,
@@ -22,7 +22,7 @@ export const importPlate = endpoint({
 export const changePlate = endpoint({
   method: 'PATCH',
   path: '/plates/:id',
-  says: 'Changes a plate: name, profile, trims, marks',
+  says: 'Changes the name, profile, corrections or marks of a plate',
   body: json(plateChangeSchema),
   onRevision: true,
   answer: plateSchema,
@@ -36,20 +36,20 @@ export const deletePlate = endpoint({
 export const restorePlate = endpoint({
   method: 'POST',
   path: '/plates/:id/restore',
-  says: 'Brings a deleted plate back',
+  says: 'Restores a deleted plate',
   answer: plateSchema,
 });
 
 export const clipSupport = endpoint({
   method: 'GET',
   path: '/clip-support',
-  says: 'What is missing on this machine to open clips',
+  says: 'Whether clips can be opened on this machine, and what is missing',
   answer: clipSupportSchema,
 });
 export const openClip = endpoint({
   method: 'POST',
   path: '/projects/:id/clips',
-  says: 'Opens a clip, to pick frames from it',
+  says: 'Opens a clip to import frames from it',
   query: ['name'],
   body: fileBody,
   answer: clipSchema,
@@ -58,7 +58,7 @@ export const openClip = endpoint({
 export const pickFrames = endpoint({
   method: 'POST',
   path: '/clips/:id/plates',
-  says: 'Takes frames of a clip in',
+  says: 'Imports frames of an open clip',
   body: json(pickSchema),
   answer: z.array(importedPlateSchema),
   status: 201,

@@ -8,7 +8,7 @@ const profile = documentBody(parseProfile, 'profile document');
 export const makeProfile = endpoint({
   method: 'POST',
   path: '/profiles',
-  says: 'Adds a camera profile; with numbered=true under the next free ID',
+  says: 'Adds a camera profile; `numbered=true` chooses the next free ID',
   query: ['numbered'],
   body: profile,
   answer: profileRecordSchema,
@@ -17,7 +17,7 @@ export const makeProfile = endpoint({
 export const readProfile = endpoint({
   method: 'POST',
   path: '/profiles/read',
-  says: 'Reads a profile from a file of another format; nothing is saved',
+  says: 'Reads a profile from a file of another format without saving it',
   query: ['name'],
   body: fileBody,
   answer: importedProfileSchema,
@@ -33,6 +33,6 @@ export const saveProfile = endpoint({
 export const removeProfile = endpoint({
   method: 'DELETE',
   path: '/profiles/:id',
-  says: 'Removes a camera profile that nothing uses',
+  says: 'Deletes a camera profile that no plate uses',
   answer: profileRecordSchema,
 });

@@ -17,13 +17,13 @@ import { projectPath } from './files.ts';
 export const listProjects = endpoint({
   method: 'GET',
   path: '/projects',
-  says: 'All projects, the one opened last first',
+  says: 'All projects, the last opened first',
   answer: projectListSchema,
 });
 export const beginProject = endpoint({
   method: 'POST',
   path: '/projects',
-  says: 'Begins a project',
+  says: 'Creates a project',
   body: json(newProjectSchema),
   answer: projectSettingsSchema,
   status: 201,
@@ -31,13 +31,13 @@ export const beginProject = endpoint({
 export const openProject = endpoint({
   method: 'GET',
   path: projectPath,
-  says: 'A project whole, but for plates after the first page of them',
+  says: 'A project with its profiles and looks and the first page of its plates',
   answer: projectSchema,
 });
 export const changeProject = endpoint({
   method: 'PATCH',
   path: '/projects/:id',
-  says: 'Renames, archives or deletes a project, or takes that back',
+  says: 'Renames, archives, deletes or restores a project',
   body: json(projectChangeSchema),
   onRevision: true,
   answer: projectSettingsSchema,
@@ -45,14 +45,14 @@ export const changeProject = endpoint({
 export const duplicateProject = endpoint({
   method: 'POST',
   path: '/projects/:id/duplicate',
-  says: 'Copies a project',
+  says: 'Duplicates a project',
   answer: projectSettingsSchema,
   status: 201,
 });
 export const noteProjectOpened = endpoint({
   method: 'POST',
   path: '/projects/:id/opened',
-  says: 'Notes that a project was opened',
+  says: 'Records that a project was opened',
   answer: z.object({}),
 });
 
@@ -74,7 +74,7 @@ export const readParts = {
   looks: endpoint({
     method: 'GET',
     path: '/projects/:id/looks',
-    says: 'Looks of a project, in its order',
+    says: 'Looks of a project, in their order',
     answer: projectParts.looks,
   }),
 };
@@ -84,7 +84,7 @@ export const settings = {
   practice: endpoint({
     method: 'PUT',
     path: '/projects/:id/practice',
-    says: 'Sets the school of practice that readings are judged by',
+    says: 'Sets the targets that readings are compared with',
     body: json(z.strictObject({ value: practiceSchema })),
     onRevision: true,
     answer: projectSettingsSchema,
@@ -92,7 +92,7 @@ export const settings = {
   viewing: endpoint({
     method: 'PUT',
     path: '/projects/:id/viewing',
-    says: 'Sets the display that pictures are made for',
+    says: 'Sets the display of the project',
     body: json(z.strictObject({ value: displaySchema })),
     onRevision: true,
     answer: projectSettingsSchema,
@@ -100,7 +100,7 @@ export const settings = {
   gate: endpoint({
     method: 'PUT',
     path: '/projects/:id/gate',
-    says: 'Sets what a look has to hold before it is released',
+    says: 'Sets the release criteria',
     body: json(z.strictObject({ value: gateSchema.nullable() })),
     onRevision: true,
     answer: projectSettingsSchema,

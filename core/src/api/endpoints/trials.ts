@@ -21,7 +21,7 @@ export const saveBoard = endpoint({
 export const orderTrial = endpoint({
   method: 'POST',
   path: '/projects/:id/trials',
-  says: 'Orders a run of a board',
+  says: 'Runs a board',
   body: json(trialOrderSchema),
   answer: jobSchema,
   status: 202,
@@ -29,7 +29,7 @@ export const orderTrial = endpoint({
 export const orderClipTrial = endpoint({
   method: 'POST',
   path: '/projects/:id/clip-trials',
-  says: 'Orders the measuring of a clip',
+  says: 'Measures a clip',
   body: json(clipOrderSchema),
   answer: jobSchema,
   status: 202,

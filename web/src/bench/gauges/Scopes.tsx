@@ -1,3 +1,4 @@
+import { Select } from '../../ui/Select.tsx';
 import { type LevelScale, type ScopeKind, setView, useView } from '../../state/view.ts';
 import { useMeasured } from '../../state/measured.ts';
 import { Segments } from '../../ui/Segments.tsx';
@@ -34,18 +35,13 @@ export function Scopes() {
           </span>
         )}
         {!isLight && levelled && (
-          <select
-            aria-label="Scale"
-            className="appearance-none bg-transparent num text-t2 px-1 [&>option]:bg-g3"
+          <Select
+            kind="figure"
+            label="Scale"
             value={levelScale}
-            onChange={(e) => setView({ levelScale: e.currentTarget.value as LevelScale })}
-          >
-            {scales.map((s) => (
-              <option key={s.value} value={s.value}>
-                {s.label}
-              </option>
-            ))}
-          </select>
+            options={scales}
+            onChange={(scale) => setView({ levelScale: scale })}
+          />
         )}
         <button
           type="button"

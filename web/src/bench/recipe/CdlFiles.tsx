@@ -1,3 +1,4 @@
+import { Select } from '../../ui/Select.tsx';
 import { useState } from 'react';
 import { type CdlCorrection, type CdlKind, cdlKinds } from '@velvet-dusk/core/formats/cdl/correction';
 import type { LookStep } from '@velvet-dusk/core/look/document';
@@ -12,6 +13,7 @@ export function CdlFiles({ step }: { step: LookStep }) {
   const name = useDocument((s) => s.look.name);
   const [trouble, setTrouble] = useState('');
   const [found, setFound] = useState<CdlCorrection[]>([]);
+  const [chosen, setChosen] = useState('');
   const take = ({ params }: CdlCorrection) => editParams(step.id, () => ({ ...params }));
   const read = async ([file]: File[]) => {
     try {
@@ -19,6 +21,7 @@ export function CdlFiles({ step }: { step: LookStep }) {
       const all = parseCdl(await file.text(), file.name);
       setTrouble('');
       setFound(all.length > 1 ? all : []);
+      setChosen('');
       if (all.length === 1) take(all[0]);
     } catch (error) {
       setTrouble((error as Error).message);
@@ -45,21 +48,22 @@ export function CdlFiles({ step }: { step: LookStep }) {
         </Button>
       ))}
       {found.length > 0 && (
-        <select
-          aria-label="Correction of the file"
-          className="bg-g3 border border-g4 text-[12px] max-w-full"
-          defaultValue=""
-          onChange={(e) => take(found[Number(e.currentTarget.value)])}
-        >
-          <option value="" disabled>
-            {found.length} corrections: choose one
-          </option>
-          {found.map((c, i) => (
-            <option key={i} value={i}>
-              {c.id || `Correction ${i + 1}`} {c.description}
-            </option>
-          ))}
-        </select>
+        <Select
+          label="Correction of the file"
+          value={chosen}
+          options={[
+            { value: '', label: `${found.length} corrections: choose one` },
+            ...found.map((c, i) => ({
+              value: String(i),
+              label: `${c.id || `Correction ${i + 1}`} ${c.description}`,
+            })),
+          ]}
+          className="text-[12px] max-w-full"
+          onChange={(i) => {
+            setChosen(i);
+            if (i !== '') take(found[Number(i)]);
+          }}
+        />
       )}
       {trouble && (
         <p role="alert" className="text-ember w-full">

@@ -1,4 +1,5 @@
-import { type OutputId, outputs } from '@velvet-dusk/core/render/outputs/index';
+import { optionsOf, Select } from '../../ui/Select.tsx';
+import { outputs } from '@velvet-dusk/core/render/outputs/index';
 import { withOutput } from '@velvet-dusk/core/render/display';
 import { renderingPresets } from '@velvet-dusk/core/render/presets';
 import type { ToneRendering } from '@velvet-dusk/core/render/rendering';
@@ -13,8 +14,10 @@ import { BeginFrom } from './BeginFrom.tsx';
 import { AddStep } from './AddStep.tsx';
 import { StepRow } from './StepRow.tsx';
 
-const select =
-  'appearance-none bg-transparent text-t1 border-b border-g4 hover:border-g5 text-[12px] [&>option]:bg-g3';
+const gamutFits = [
+  { value: 'soft' as const, label: 'soft gamut' },
+  { value: 'clip' as const, label: 'hard clip' },
+];
 
 function RenderingRow() {
   const rendering = useDocument((s) => s.look.rendering);
@@ -35,40 +38,28 @@ function RenderingRow() {
       >
         Rendering
       </span>
-      <select
-        aria-label="Tone scale"
-        className={select}
+      <Select
+        kind="line"
+        label="Tone scale"
         value={rendering.preset}
-        onChange={(e) => set({ preset: e.currentTarget.value as ToneRendering['preset'] })}
-      >
-        {Object.entries(renderingPresets).map(([id, p]) => (
-          <option key={id} value={id}>
-            {p.label}
-          </option>
-        ))}
-      </select>
-      <select
-        aria-label="Shown on"
+        options={optionsOf(renderingPresets)}
+        onChange={(preset) => set({ preset })}
+      />
+      <Select
+        kind="line"
+        label="Shown on"
         title="The display this project is shown on, for every look; each export says its own"
-        className={select}
         value={viewing.output}
-        onChange={(e) => setViewing.mutate(withOutput(viewing, e.currentTarget.value as OutputId))}
-      >
-        {Object.values(outputs).map((o) => (
-          <option key={o.id} value={o.id}>
-            {o.label}
-          </option>
-        ))}
-      </select>
-      <select
-        aria-label="Gamut fit"
-        className={select}
+        options={optionsOf(outputs)}
+        onChange={(output) => setViewing.mutate(withOutput(viewing, output))}
+      />
+      <Select
+        kind="line"
+        label="Gamut fit"
         value={rendering.gamutFit}
-        onChange={(e) => set({ gamutFit: e.currentTarget.value as ToneRendering['gamutFit'] })}
-      >
-        <option value="soft">soft gamut</option>
-        <option value="clip">hard clip</option>
-      </select>
+        options={gamutFits}
+        onChange={(gamutFit) => set({ gamutFit })}
+      />
     </div>
   );
 }

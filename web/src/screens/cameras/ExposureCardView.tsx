@@ -1,3 +1,4 @@
+import { Select } from '../../ui/Select.tsx';
 import { useMemo, useState } from 'react';
 import {
   type CardSettings,
@@ -192,17 +193,13 @@ export function ExposureCardView({ profile }: { profile: Profile }) {
       <div className="flex items-center gap-6 text-[12.5px] print-hide">
         <label className="flex items-center gap-2">
           <span className="text-t2">EI</span>
-          <select
-            className="num bg-g3 border border-g4 rounded-sm px-2 py-0.5"
-            value={settings.sensitivity}
-            onChange={(e) => set({ sensitivity: Number(e.currentTarget.value) })}
-          >
-            {choices.map((s) => (
-              <option key={s} value={s}>
-                {s}
-              </option>
-            ))}
-          </select>
+          <Select
+            label="EI"
+            value={String(settings.sensitivity)}
+            options={choices.map((n) => ({ value: String(n), label: String(n) }))}
+            className="num"
+            onChange={(n) => set({ sensitivity: Number(n) })}
+          />
         </label>
         <NumberField
           {...offset}

@@ -1,3 +1,4 @@
+import { named, Select } from '../../ui/Select.tsx';
 import { Popover } from 'radix-ui';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import {
@@ -9,7 +10,7 @@ import {
   type PackItem,
   withItems,
 } from '@velvet-dusk/core/pack/document';
-import { roles, type RoleId } from '@velvet-dusk/core/order/roles/index';
+import { roles } from '@velvet-dusk/core/order/roles/index';
 import { displayToken } from '@velvet-dusk/core/render/display';
 import { outputs } from '@velvet-dusk/core/render/outputs/index';
 import { useOpenProject } from '../../api/openProject.ts';
@@ -26,8 +27,6 @@ interface CellEditorProps {
   columns: readonly Profile[];
   onClose(): void;
 }
-
-const select = 'bg-g3 border border-g4 rounded-sm px-1 py-0.5 text-[12px]';
 
 interface RowProps {
   item: PackItem;
@@ -48,18 +47,13 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
     <fieldset className="border-t border-g4 py-2 grid gap-1.5">
       <legend className="sr-only">{name}</legend>
       <div className="flex items-center gap-3">
-        <select
-          aria-label={`Role of ${name}`}
-          className={select}
+        <Select
+          label={`Role of ${name}`}
           value={item.role}
-          onChange={(e) => onChange(inRole(item, e.currentTarget.value as RoleId, others))}
-        >
-          {roleOptions.map((o) => (
-            <option key={o.id} value={o.id}>
-              {o.label}
-            </option>
-          ))}
-        </select>
+          options={roleOptions}
+          className="text-[12px]"
+          onChange={(role) => onChange(inRole(item, role, others))}
+        />
         <NumberField
           label="Grid"
           value={item.grid}
@@ -70,18 +64,16 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
           digits={0}
           onChange={(grid) => set({ grid })}
         />
-        <select
-          aria-label={`Output of ${name}`}
-          className={select}
+        <Select
+          label={`Output of ${name}`}
           value={item.output}
-          onChange={(e) => set({ output: e.currentTarget.value })}
-        >
-          {pack.outputs.map((o) => (
-            <option key={o.id} value={o.id}>
-              {outputs[o.display.output].label} · {displayToken(o.display)}
-            </option>
-          ))}
-        </select>
+          options={pack.outputs.map((o) => ({
+            value: o.id,
+            label: `${outputs[o.display.output].label} · ${displayToken(o.display)}`,
+          }))}
+          className="text-[12px]"
+          onChange={(output) => set({ output })}
+        />
         <span className="flex-1" />
         <Button kind="text" aria-label={`Remove ${name}`} onClick={() => onChange(null)}>
           Remove
@@ -138,17 +130,13 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
         {role.uses.includes('to') && (
           <label className="flex gap-1 text-t2">
             To
-            <select
-              className={select}
+            <Select
+              label="To"
               value={item.to ?? ''}
-              onChange={(e) => set({ to: e.currentTarget.value })}
-            >
-              {columns.map((p) => (
-                <option key={p.id} value={p.id}>
-                  {p.name}
-                </option>
-              ))}
-            </select>
+              options={named(columns)}
+              className="text-[12px]"
+              onChange={(to) => set({ to })}
+            />
           </label>
         )}
       </div>

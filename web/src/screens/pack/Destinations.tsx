@@ -1,3 +1,4 @@
+import { Select } from '../../ui/Select.tsx';
 import { useState } from 'react';
 import {
   describeRules,
@@ -13,7 +14,14 @@ import { editPack } from './packStore.ts';
 import type { Planned } from './usePlan.ts';
 import { plural } from '../../ui/plural.ts';
 
-const select = 'bg-g3 border border-g4 rounded-sm px-1 py-0.5 text-[12px]';
+const same = <T extends string>(...values: T[]) => values.map((value) => ({ value, label: value }));
+const ranges = same('any', 'full', 'narrow');
+const interpolations = same('tetrahedral', 'trilinear');
+const namings = [
+  { value: 'long' as const, label: 'as built' },
+  { value: 'short' as const, label: 'as short as can be' },
+];
+
 /** A list of grids as it is typed: numbers with spaces or commas between; nothing means any. */
 function GridsField({ grids, onChange }: { grids: readonly number[]; onChange(grids: number[]): void }) {
   const [draft, setDraft] = useState<string | null>(null);
@@ -79,41 +87,35 @@ function Rules({
       <div className="flex gap-4">
         <label className="flex gap-1.5 text-t2">
           Range
-          <select
-            className={select}
+          <Select
+            label="Range"
             value={d.range}
-            onChange={(e) => onChange({ range: e.currentTarget.value as Destination['range'] })}
-          >
-            <option value="any">any</option>
-            <option value="full">full</option>
-            <option value="narrow">narrow</option>
-          </select>
+            options={ranges}
+            className="text-[12px]"
+            onChange={(range) => onChange({ range })}
+          />
         </label>
         <label className="flex gap-1.5 text-t2">
           Interpolates
-          <select
-            className={select}
+          <Select
+            label="Interpolates"
             value={d.interpolation}
-            onChange={(e) =>
-              onChange({ interpolation: e.currentTarget.value as Destination['interpolation'] })
-            }
-          >
-            <option value="tetrahedral">tetrahedral</option>
-            <option value="trilinear">trilinear</option>
-          </select>
+            options={interpolations}
+            className="text-[12px]"
+            onChange={(interpolation) => onChange({ interpolation })}
+          />
         </label>
       </div>
       <div className="flex gap-4">
         <label className="flex gap-1.5 text-t2">
           Names
-          <select
-            className={select}
+          <Select
+            label="Names"
             value={d.naming}
-            onChange={(e) => onChange({ naming: e.currentTarget.value as Destination['naming'] })}
-          >
-            <option value="long">as built</option>
-            <option value="short">as short as can be</option>
-          </select>
+            options={namings}
+            className="text-[12px]"
+            onChange={(naming) => onChange({ naming })}
+          />
         </label>
         <label className="flex gap-1 text-t2">
           <input

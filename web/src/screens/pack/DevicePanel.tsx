@@ -1,3 +1,4 @@
+import { named, Select } from '../../ui/Select.tsx';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { type DeviceId, deviceIds, devices } from '@velvet-dusk/core/device/devices';
@@ -7,8 +8,6 @@ import { useOpenProject } from '../../api/openProject.ts';
 import { plateOrder } from '../../bench/useBench.ts';
 import { judge } from '../../workers/index.ts';
 import type { Planned } from './usePlan.ts';
-
-const select = 'bg-g3 border border-g4 rounded-sm px-1 py-0.5 text-[12px]';
 
 function Picture({ image, label }: { image: ImageData | undefined; label: string }) {
   const ref = useRef<HTMLCanvasElement>(null);
@@ -60,30 +59,20 @@ export function DevicePanel({ pack, planned }: { pack: Pack; planned: Planned })
     <section aria-label="Stand-in device" className="border-t border-g0 pt-3 pb-2 grid gap-2">
       <div className="flex items-baseline gap-2">
         <h2 className="flex-1">Stand-in device</h2>
-        <select
-          aria-label="Device"
-          className={select}
+        <Select<DeviceId>
+          label="Device"
           value={id}
-          onChange={(e) => setAsked(e.currentTarget.value as DeviceId)}
-        >
-          {there.map((d) => (
-            <option key={d} value={d}>
-              {devices[d].label}
-            </option>
-          ))}
-        </select>
-        <select
-          aria-label="Plate on the device"
-          className={`${select} max-w-[120px]`}
+          options={there.map((d) => ({ value: d, label: devices[d].label }))}
+          className="text-[12px]"
+          onChange={setAsked}
+        />
+        <Select
+          label="Plate on the device"
           value={plate?.id ?? ''}
-          onChange={(e) => setPlateId(e.currentTarget.value)}
-        >
-          {logs.map((p) => (
-            <option key={p.id} value={p.id}>
-              {p.name}
-            </option>
-          ))}
-        </select>
+          options={named(logs)}
+          className="text-[12px] max-w-[120px]"
+          onChange={setPlateId}
+        />
       </div>
       {error && (
         <p role="alert" className="text-ember">

@@ -1,3 +1,4 @@
+import { Select, type SelectOption } from '../../ui/Select.tsx';
 import { type NameToken, nameTokenIds, type NameRule } from '@velvet-dusk/core/pack/names/rule';
 import type { Pack } from '@velvet-dusk/core/pack/document';
 import { useState } from 'react';
@@ -5,11 +6,20 @@ import { Abbreviations } from './Abbreviations.tsx';
 import type { Planned } from './usePlan.ts';
 import { editPack } from './packStore.ts';
 
-const select =
-  'appearance-none bg-transparent text-t1 border-b border-g4 hover:border-g5 px-1 [&>option]:bg-g3';
-const separators = { _: 'underscore', '-': 'dash' } as const;
-const words = { '-': 'dash', _: 'underscore', '': 'nothing' } as const;
-const cases = { keep: 'as written', lower: 'lower case', upper: 'capitals' } as const;
+const separators: readonly SelectOption<NameRule['separator']>[] = [
+  { value: '_', label: 'underscore' },
+  { value: '-', label: 'dash' },
+];
+const words: readonly SelectOption<NameRule['word']>[] = [
+  { value: '-', label: 'dash' },
+  { value: '_', label: 'underscore' },
+  { value: '', label: 'nothing' },
+];
+const cases: readonly SelectOption<NameRule['letterCase']>[] = [
+  { value: 'keep', label: 'as written' },
+  { value: 'lower', label: 'lower case' },
+  { value: 'upper', label: 'capitals' },
+];
 
 /** The parts of the long names, in order: a click switches one, a drag or the arrow keys move it. */
 export function NameBuilder({ id, pack, planned }: { id: string; pack: Pack; planned: Planned }) {
@@ -78,46 +88,31 @@ export function NameBuilder({ id, pack, planned }: { id: string; pack: Pack; pla
       <Abbreviations id={id} pack={pack} planned={planned} />
       <label className="text-t3">
         joined by
-        <select
-          aria-label="Parts joined by"
-          className={select}
+        <Select
+          kind="line"
+          label="Parts joined by"
           value={names.separator}
-          onChange={(e) => set({ separator: e.currentTarget.value as NameRule['separator'] })}
-        >
-          {Object.entries(separators).map(([v, label]) => (
-            <option key={v} value={v}>
-              {label}
-            </option>
-          ))}
-        </select>
+          options={separators}
+          onChange={(separator) => set({ separator })}
+        />
       </label>
       <label className="text-t3">
         words by
-        <select
-          aria-label="Words joined by"
-          className={select}
+        <Select
+          kind="line"
+          label="Words joined by"
           value={names.word}
-          onChange={(e) => set({ word: e.currentTarget.value as NameRule['word'] })}
-        >
-          {Object.entries(words).map(([v, label]) => (
-            <option key={v} value={v}>
-              {label}
-            </option>
-          ))}
-        </select>
+          options={words}
+          onChange={(word) => set({ word })}
+        />
       </label>
-      <select
-        aria-label="Case of names"
-        className={select}
+      <Select
+        kind="line"
+        label="Case of names"
         value={names.letterCase}
-        onChange={(e) => set({ letterCase: e.currentTarget.value as NameRule['letterCase'] })}
-      >
-        {Object.entries(cases).map(([v, label]) => (
-          <option key={v} value={v}>
-            {label}
-          </option>
-        ))}
-      </select>
+        options={cases}
+        onChange={(letterCase) => set({ letterCase })}
+      />
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { optionsOf, Select } from '../../ui/Select.tsx';
 import type { ReactNode } from 'react';
 import type { Pack } from '@velvet-dusk/core/pack/document';
 import {
@@ -8,7 +9,7 @@ import {
   levelsOf,
   withOutput,
 } from '@velvet-dusk/core/render/display';
-import { type OutputId, outputs } from '@velvet-dusk/core/render/outputs/index';
+import { outputs } from '@velvet-dusk/core/render/outputs/index';
 import { freeId } from '@velvet-dusk/core/slug';
 import { useOpenProject } from '../../api/openProject.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -16,7 +17,6 @@ import { NumberField } from '../../ui/NumberField.tsx';
 import { Window } from '../../ui/Window.tsx';
 import { editPack } from './packStore.ts';
 
-const select = 'bg-g3 border border-g4 rounded-sm px-1 py-0.5 text-[12px]';
 const area =
   'w-full bg-g1 border border-g4 rounded-sm px-2 py-1 text-[12.5px] focus:outline-none focus:border-violet';
 const depths = [8, 10, 12, 16] as const;
@@ -41,24 +41,22 @@ function OutputRow({
     }));
   return (
     <li className="flex items-center gap-3 py-1">
-      <select
-        aria-label={`Display ${outputId}`}
-        className={select}
+      <Select
+        label={`Display ${outputId}`}
         value={display.output}
-        onChange={(e) => set(withOutput(display, e.currentTarget.value as OutputId))}
-      >
-        {Object.values(outputs).map((o) => (
-          <option key={o.id} value={o.id}>
-            {o.label}
-          </option>
-        ))}
-      </select>
-      <select
-        aria-label={`Range of ${outputId}`}
-        className={select}
+        options={optionsOf(outputs)}
+        className="text-[12px]"
+        onChange={(output) => set(withOutput(display, output))}
+      />
+      <Select
+        label={`Range of ${outputId}`}
         value={display.range === 'full' ? 'full' : String(depthOf(display))}
-        onChange={(e) => {
-          const { value } = e.currentTarget;
+        options={[
+          { value: 'full', label: 'full range' },
+          ...depths.map((d) => ({ value: String(d), label: `narrow, ${d} bit` })),
+        ]}
+        className="text-[12px]"
+        onChange={(value) => {
           const { depth: _depth, ...rest } = display;
           const depth = depths.find((d) => String(d) === value);
           set(
@@ -67,14 +65,7 @@ function OutputRow({
               : { ...rest, range: 'full' },
           );
         }}
-      >
-        <option value="full">full range</option>
-        {depths.map((d) => (
-          <option key={d} value={d}>
-            narrow, {d} bit
-          </option>
-        ))}
-      </select>
+      />
       {isHdr(display) && (
         <NumberField
           label="Peak"

@@ -1,12 +1,9 @@
+import { optionsOf } from '../../ui/Select.tsx';
 import type { PackItem } from '@velvet-dusk/core/pack/document';
 import type { Planned } from './usePlan.ts';
-import { roles, type RoleId } from '@velvet-dusk/core/order/roles/index';
+import { roles } from '@velvet-dusk/core/order/roles/index';
 
-export const roleOptions = Object.values(roles).map(({ id, label, purpose }) => ({
-  id: id as RoleId,
-  label,
-  purpose,
-}));
+export const roleOptions = optionsOf(roles);
 
 export const bytesText = (bytes: number): string =>
   bytes < 1e6 ? `${Math.round(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`;

@@ -1,3 +1,4 @@
+import { Select } from '../../ui/Select.tsx';
 import { artefactUrl } from '../../api/urls.ts';
 import { useState } from 'react';
 import { type Job, trialNoteOf, trialSubjectOf } from '@velvet-dusk/core/api/jobs';
@@ -139,18 +140,15 @@ function Told({ job, others, onBoard }: { job: Job; others: readonly Job[]; onBo
       {others.length > 0 && (
         <label className="flex items-baseline gap-2 text-t2">
           Compared with
-          <select
-            className="bg-g3 border border-g4 rounded-sm px-2 py-0.5 text-t1"
+          <Select
+            label="Compared with"
             value={beforeId}
-            onChange={(e) => setBeforeId(e.currentTarget.value)}
-          >
-            <option value="">no other run</option>
-            {others.map((j) => (
-              <option key={j.id} value={j.id}>
-                {j.title}, {when(j.createdAt)}
-              </option>
-            ))}
-          </select>
+            options={[
+              { value: '', label: 'no other run' },
+              ...others.map((j) => ({ value: j.id, label: `${j.title}, ${when(j.createdAt)}` })),
+            ]}
+            onChange={setBeforeId}
+          />
         </label>
       )}
       {before && <Compared before={before} after={result} />}

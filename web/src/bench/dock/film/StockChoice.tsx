@@ -1,3 +1,4 @@
+import { named, Select } from '../../../ui/Select.tsx';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { shippedStocks, type StockKind, stockOf, loadStock } from './stocks.ts';
 
@@ -12,23 +13,20 @@ export function StockChoice({ kind, step }: { kind: StockKind; step: LookStep | 
   return (
     <label className="flex items-baseline gap-1.5" title={loaded?.about}>
       <span className="text-t2">{labels[kind]}</span>
-      <select
-        aria-label={labels[kind]}
-        className="appearance-none bg-transparent text-t1 border-b border-g4 hover:border-g5 max-w-[130px] [&>option]:bg-g3"
+      <Select
+        kind="line"
+        label={labels[kind]}
         value={own ? 'own' : (loaded?.id ?? '')}
-        onChange={(e) => {
-          const { value } = e.currentTarget;
-          if (value !== 'own') loadStock(kind, step, stocks.find((s) => s.id === value) ?? null);
+        options={[
+          { value: '', label: 'none' },
+          ...(own ? [{ value: 'own', label: `${loaded.name}, changed` }] : []),
+          ...named(stocks),
+        ]}
+        className="max-w-[130px]"
+        onChange={(id) => {
+          if (id !== 'own') loadStock(kind, step, stocks.find((s) => s.id === id) ?? null);
         }}
-      >
-        <option value="">none</option>
-        {own && <option value="own">{loaded.name}, changed</option>}
-        {stocks.map((s) => (
-          <option key={s.id} value={s.id}>
-            {s.name}
-          </option>
-        ))}
-      </select>
+      />
     </label>
   );
 }
