@@ -1,7 +1,8 @@
 import { spawn } from 'node:child_process';
-import { once } from 'node:events';
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { setTimeout } from 'node:timers/promises';
+import { holderPath } from '@velvet-dusk/server/db/paths';
 import { addressSaid } from '@velvet-dusk/server/testing/fixture';
 
 /** What the README of a clone tells somebody to type first, as it stands there. */
@@ -9,6 +10,9 @@ function firstCommand(clone: string): string {
   const readme = readFileSync(join(clone, 'README.md'), 'utf8');
   return /```sh\n(npm run demo)\b/.exec(readme)![1];
 }
+
+/** Milliseconds a server may take to close its folder. */
+const longestStop = 60_000;
 
 /**
  * Runs it, with its default data folder, until it says where the program is. It builds and seeds as on a new machine; the
@@ -28,11 +32,13 @@ export async function runFirstCommand(clone: string): Promise<{ url: string; sto
   return {
     url,
     async stop() {
-      if (demo.exitCode !== null || demo.signalCode !== null) return;
-      const exit = once(demo, 'exit');
-      // The whole group: npm, its script and the server.
-      process.kill(-demo.pid!, 'SIGTERM');
-      await exit;
+      // The whole group: npm and its script are gone before the server has written down all it knows.
+      if (demo.exitCode === null && demo.signalCode === null) process.kill(-demo.pid!, 'SIGTERM');
+      const deadline = Date.now() + longestStop;
+      while (existsSync(holderPath(join(clone, '.data')))) {
+        if (Date.now() > deadline) throw new Error('the first command did not end');
+        await setTimeout(50);
+      }
     },
   };
 }

@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
-import { cpSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, rmSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { sumsPath } from '@velvet-dusk/server/db/paths';
 import { cloneFolder, cloneWorkingTree, ownDataFolder } from './clone.ts';
 import { runFirstCommand } from './firstCommand.ts';
 
@@ -15,6 +16,7 @@ export default async function makeReady(): Promise<void> {
   cloneWorkingTree();
   const door = await runFirstCommand(cloneFolder);
   await door.stop();
+  if (!existsSync(sumsPath(ownDataFolder))) throw new Error('the demo was not closed in good order');
   rmSync(templateFolder, { recursive: true, force: true });
   cpSync(ownDataFolder, templateFolder, { recursive: true });
   // Tests that call the command line call it in this tree.
