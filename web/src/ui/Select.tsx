@@ -15,8 +15,8 @@ interface SelectProps<T extends string> {
 }
 
 const looks = {
-  box: 'bg-g3 border border-g4 rounded-sm px-2 py-0.5 text-t1',
-  line: 'appearance-none bg-transparent text-t1 border-b border-g4 hover:border-g5 [&>option]:bg-g3',
+  box: 'bg-g3 border border-g4 rounded-sm px-1 py-0.5 text-t1',
+  line: 'appearance-none bg-transparent px-1 text-t1 border-b border-g4 hover:border-g5 [&>option]:bg-g3',
   figure: 'appearance-none bg-transparent num text-t2 px-1 [&>option]:bg-g3',
 };
 

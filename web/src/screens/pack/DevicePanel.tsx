@@ -58,7 +58,7 @@ export function DevicePanel({ pack, planned }: { pack: Pack; planned: Planned })
   return (
     <section aria-label="Stand-in device" className="border-t border-g0 pt-3 pb-2 grid gap-2">
       <div className="flex items-baseline gap-2">
-        <h2 className="flex-1">Stand-in device</h2>
+        <h2 className="flex-1 whitespace-nowrap">Stand-in device</h2>
         <Select<DeviceId>
           label="Device"
           value={id}
@@ -70,7 +70,7 @@ export function DevicePanel({ pack, planned }: { pack: Pack; planned: Planned })
           label="Plate on the device"
           value={plate?.id ?? ''}
           options={named(logs)}
-          className="text-[12px] max-w-[120px]"
+          className="text-[12px] max-w-[124px]"
           onChange={setPlateId}
         />
       </div>
