@@ -9,6 +9,7 @@ export const coreFloors = [
   ['formats', 'film'],
   ['camera', 'texture'],
   ['look'],
+  ['recording'],
   ['order'],
   ['readings'],
   ['scopes', 'plate', 'match', 'proposals'],

@@ -16,7 +16,7 @@ import { compileBake } from '../src/order/bake.ts';
 import { newPack, packItemSchema } from '../src/pack/document.ts';
 import { type Manifest, manifestSchema } from '../src/pack/manifest.ts';
 import { specOf, writeSpec } from '../src/pack/spec.ts';
-import { sparse } from '../src/proposals/plateEvaluator.ts';
+import { sparse } from '../src/numeric/sparse.ts';
 import { standardDisplay } from '../src/render/display.ts';
 import { compileRendering } from '../src/render/rendering.ts';
 import { demoScene, demoSceneNames } from '../src/testing/demoScenes.ts';

@@ -10,7 +10,7 @@ import { type PackSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
 import { noReasons } from '@velvet-dusk/core/pack/standing';
 import { eachOf } from './eachOf.ts';
 import { filesIn, Journal, type MadeFile } from './journal.ts';
-import { framesOf, thinned } from './proofFrames.ts';
+import { proofFrames } from './proofFrames.ts';
 import type { Planned } from './planning.ts';
 import type { PackThreads } from './threads.ts';
 
@@ -89,7 +89,7 @@ export async function makeFiles(
 ): Promise<Map<string, MadeFile>> {
   const journal = await Journal.open(work, specHash(spec));
   const folder = filesIn(work);
-  const frames = thinned(framesOf(spec));
+  const frames = proofFrames(spec);
   const mine = lutsOf(plan).filter((_, i) => !shard || i % shard.count === shard.index - 1);
   const placeBefore = placesBefore(spec, before);
   const total = mine.reduce((sum, [, files]) => sum + files.length, 0);

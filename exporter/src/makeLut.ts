@@ -17,14 +17,14 @@ import { produce } from './produce.ts';
 import { writeWhole } from './putFile.ts';
 import { sha256Of } from './sha256.ts';
 import { stepBack } from './stepBack.ts';
-import type { ProofFrame } from './proofFrames.ts';
+import type { RecordedFrame } from '@velvet-dusk/core/recording/recordedFrame';
 
 /** One LUT of a pack, with the files it is written to. */
 export interface LutTask {
   planned: PlannedLut;
   /** Texts of the files of placed LUTs: what a file means is no plain data. */
   luts: readonly LutText[];
-  frames: ProofFrame[];
+  frames: RecordedFrame[];
   /** Gives way to whatever else the machine has to do. */
   inBackground: boolean;
   files: LutFile[];

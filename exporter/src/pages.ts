@@ -24,7 +24,8 @@ import { compileEnd } from '@velvet-dusk/core/order/end';
 import { type MeasuredPair, pairBlocks } from '@velvet-dusk/core/pack/guide/content';
 import { pairResidual } from '@velvet-dusk/core/pack/pair';
 import { stepBack } from './stepBack.ts';
-import { framesOf, type ProofFrame, thinned } from './proofFrames.ts';
+import { framesOf, proofFrames } from './proofFrames.ts';
+import type { RecordedFrame } from '@velvet-dusk/core/recording/recordedFrame';
 import { plateCodes } from '@velvet-dusk/core/order/plateCodes';
 
 export interface Page {
@@ -37,9 +38,14 @@ const cardPlates = 3;
 const cardGrid = 33;
 
 /** A plate as an ordinary screen shows it, through the baked file, 8 bit. */
-function picture(frame: ProofFrame, look: Look, role: 'combined' | 'conversion', luts: LutMap): Uint8Array {
-  const { profile, shot, rgb, width, height } = frame;
-  const out = Float32Array.from(rgb);
+function picture(
+  frame: RecordedFrame,
+  look: Look,
+  role: 'combined' | 'conversion',
+  luts: LutMap,
+): Uint8Array {
+  const { profile, shot, code, width, height } = frame;
+  const out = Float32Array.from(code);
   trimCode(makeCodec(profile), shot)(out);
   applyTetrahedral(bake({ look, profile, role, luts, display: standardDisplay, grid: cardGrid }), out);
   return write8BitPng({ width, height, rgb: out });
@@ -94,7 +100,7 @@ function cards(spec: PackSpec, manifest: Manifest): { pages: Page[]; pictures: P
 /** What monitor files and their partners make of the plates, by camera and stops over. */
 function measurePairs(spec: PackSpec, { files }: Manifest): Map<string, MeasuredPair[]> {
   const luts = readLuts(spec.luts);
-  const frames = thinned(framesOf(spec));
+  const frames = proofFrames(spec);
   const measured = new Map<string, MeasuredPair[]>();
   const asked = new Map(
     files

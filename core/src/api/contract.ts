@@ -31,6 +31,8 @@ export const plateSchema = z.object({
   format: z.string(),
   sourceName: z.string(),
   note: z.string(),
+  /** What it shows: plates of one scene have the same. */
+  scene: z.string(),
   shot: shotSchema,
   marks: marksSchema,
   /** What it makes of a look's texture. */
@@ -215,6 +217,7 @@ export const plateChangeSchema = z
     name: z.string().min(1).max(120),
     profileId: z.string(),
     kind: z.enum(plateKinds),
+    scene: z.string().max(60),
     shot: shotSchema,
     marks: marksSchema,
     texture: plateTextureSchema,

@@ -8,7 +8,7 @@ import { parseLook } from '../look/document.ts';
 import { bake, type BakeOrder, compileBake } from '../order/bake.ts';
 import { newPack, packItemSchema, withItems } from '../pack/document.ts';
 import { planPack } from '../pack/plan.ts';
-import { sparse } from '../proposals/plateEvaluator.ts';
+import { sparse } from '../numeric/sparse.ts';
 import { demoScene } from '../testing/demoScenes.ts';
 import { profileOf } from '../testing/profiles.ts';
 import { type CardFile, loadCard } from './card.ts';

@@ -5,7 +5,7 @@ import { makeCodec } from '../camera/codec.ts';
 import { record } from '../camera/sensor.ts';
 import { newLook } from '../look/document.ts';
 import { bake, type BakeOrder } from '../order/bake.ts';
-import { sparse } from '../proposals/plateEvaluator.ts';
+import { sparse } from '../numeric/sparse.ts';
 import { standardDisplay } from '../render/display.ts';
 import { demoScene } from '../testing/demoScenes.ts';
 import { profileOf } from '../testing/profiles.ts';

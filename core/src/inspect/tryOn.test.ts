@@ -8,31 +8,27 @@ import { neutralShot, type Shot } from '../look/shot.ts';
 import { lutOf } from '../lut/lut.ts';
 import { bake, type BakeOrder, lutOrder } from '../order/bake.ts';
 import { compileOrder } from '../order/pipeline.ts';
-import { sparse } from '../proposals/plateEvaluator.ts';
-import { noMarks } from '../readings/reading.ts';
+import { sparse } from '../numeric/sparse.ts';
 import { usualPractice } from '../readings/practice.ts';
 import { standardDisplay } from '../render/display.ts';
 import { demoScene } from '../testing/demoScenes.ts';
 import { allProfiles, profileOf } from '../testing/profiles.ts';
 import { takeTrialReadings } from '../trial/readings.ts';
-import type { TrialPlate } from '../trial/reshoot.ts';
+import type { RecordedFrame } from '../recording/recordedFrame.ts';
 import { displayCandidates, sceneCandidate } from './identify/ends.ts';
 import { View } from './report/view.ts';
 import { tryLut, type TryOrder } from './tryOn.ts';
+import { plainRecording } from '../testing/recorded.ts';
 
 const heron = profileOf('heron');
 const look = lookFrom('cold-dusk', 'Cold dusk');
 const scene = demoScene('quay-blue-hour');
 const small = sparse(scene.rgb, scene.width, scene.height, 6000);
-const plate = (shot: Partial<Shot> = {}): TrialPlate => ({
-  id: 'quay',
+const plate = (shot: Partial<Shot> = {}): RecordedFrame => ({
+  ...plainRecording('quay', heron, { shot: { ...neutralShot, ...shot } }),
   width: small.width,
   height: small.height,
   code: record(small.rgb, bt709, makeCodec(heron), { exposure: 0, seed: 7 }),
-  profile: heron,
-  bits: 10,
-  shot: { ...neutralShot, ...shot },
-  marks: noMarks,
 });
 const [display] = displayCandidates();
 const own = sceneCandidate(heron);

@@ -11,7 +11,8 @@ import type { PracticeSettings } from '../readings/practice.ts';
 import { compileRendering, standardRendering } from '../render/rendering.ts';
 import { atRest, type Condition } from '../trial/condition.ts';
 import type { TrialContext } from '../trial/recordingFit.ts';
-import { reshoot, type TrialPlate } from '../trial/reshoot.ts';
+import type { RecordedFrame } from '../recording/recordedFrame.ts';
+import { reshoot } from '../trial/reshoot.ts';
 import type { View } from './report/view.ts';
 
 export interface TryOrder {
@@ -64,7 +65,7 @@ function graded(view: View, code: Float32Array, profile: Profile, strength: numb
  */
 export function tryLut(
   view: View,
-  plate: TrialPlate,
+  plate: RecordedFrame,
   { trims, strength, exposure }: TryOrder,
   { profiles, practice }: TrySetting,
 ): TrialContext {

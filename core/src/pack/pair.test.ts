@@ -4,7 +4,7 @@ import { makeCodec } from '../camera/codec.ts';
 import { record } from '../camera/sensor.ts';
 import { bt709 } from '../colour/spaces/index.ts';
 import { parseLook } from '../look/document.ts';
-import { sparse } from '../proposals/plateEvaluator.ts';
+import { sparse } from '../numeric/sparse.ts';
 import { standardDisplay } from '../render/display.ts';
 import { demoScene } from '../testing/demoScenes.ts';
 import { profileOf } from '../testing/profiles.ts';

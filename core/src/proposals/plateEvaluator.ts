@@ -1,3 +1,4 @@
+import { sparse } from '../numeric/sparse.ts';
 import type { Profile } from '../camera/profile.ts';
 import type { Look } from '../look/document.ts';
 import { type CompiledLook, compileLook, StepCache } from '../look/compile.ts';
@@ -7,7 +8,8 @@ import { compileOrder } from '../order/pipeline.ts';
 import { roles } from '../order/roles/index.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import { readingDefinition, readingDefinitions, takeReading } from '../readings/index.ts';
-import type { MarkedAreas, Reading, ReadingContext } from '../readings/reading.ts';
+import type { Reading, ReadingContext } from '../readings/reading.ts';
+import type { MarkedAreas } from '../recording/areas.ts';
 import type { PracticeSettings } from '../readings/practice.ts';
 import type { Display } from '../render/display.ts';
 
@@ -91,16 +93,3 @@ export class PlateEvaluator {
 
 /** How far all readings together lie outside their bands. */
 export const totalMiss = (readings: readonly Reading[]) => readings.reduce((sum, r) => sum + r.miss, 0);
-
-/** Every n-th pixel of a picture across and down, so that about `most` are left. */
-export function sparse(rgb: Float32Array, width: number, height: number, most: number) {
-  const step = Math.max(1, Math.ceil(Math.sqrt((width * height) / most)));
-  const [w, h] = [Math.floor(width / step), Math.floor(height / step)];
-  const out = new Float32Array(w * h * 3);
-  for (let y = 0; y < h; y++)
-    for (let x = 0; x < w; x++) {
-      const from = ((y * step + (step >> 1)) * width + x * step + (step >> 1)) * 3;
-      out.set(rgb.subarray(from, from + 3), (y * w + x) * 3);
-    }
-  return { width: w, height: h, rgb: out };
-}

@@ -1,15 +1,8 @@
-import type { Profile } from '../camera/profile.ts';
+import type { Area, MarkedAreas } from '../recording/areas.ts';
+import type { RecordedBy } from '../recording/recordedFrame.ts';
 import type { CompiledOrder } from '../order/pipeline.ts';
 import type { PracticeSettings } from './practice.ts';
 import type { Verdict } from '../numeric/verdict.ts';
-
-/** Part of a plate, in shares of its width and height. */
-export interface Area {
-  x0: number;
-  y0: number;
-  x1: number;
-  y1: number;
-}
 
 /**
  * Something that takes light of the scene and shows a signal: a compiled order that ends on a display, or a LUT behind
@@ -31,20 +24,8 @@ export interface ReadingContext {
   marks: MarkedAreas;
   practice: PracticeSettings;
   /** What recorded it, and in how many bits; none where that is not known. */
-  recording?: Recording | undefined;
+  recording?: RecordedBy | undefined;
 }
-
-export interface Recording {
-  profile: Profile;
-  bits: number;
-}
-
-export interface MarkedAreas {
-  skin: readonly Area[];
-  subject: readonly Area[];
-  background: readonly Area[];
-}
-export const noMarks: MarkedAreas = { skin: [], subject: [], background: [] };
 
 /** Does a pixel lie in one of some areas? */
 export function isInAreas({ width, height }: ReadingContext, areas: readonly Area[], pixel: number): boolean {

@@ -1,7 +1,8 @@
 import { hueOf, hueDistance } from '../colour/hue.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
-import { type Area, isInAreas, type ReadingContext, type ReadingDefinition } from './reading.ts';
+import { isInAreas, type ReadingContext, type ReadingDefinition } from './reading.ts';
+import type { Area } from '../recording/areas.ts';
 import { judge, unjudged } from '../numeric/verdict.ts';
 
 type Lab = [number, number, number];

@@ -13,7 +13,7 @@ import { compileRendering, standardRendering } from '../render/rendering.ts';
 import { demoScene } from '../testing/demoScenes.ts';
 import { onStandard } from '../testing/onStandard.ts';
 import { profileOf } from '../testing/profiles.ts';
-import { noMarks } from './reading.ts';
+import { noMarks } from '../recording/areas.ts';
 import { usualPractice } from './practice.ts';
 import { readingDefinition, takeReading } from './index.ts';
 

@@ -11,7 +11,7 @@ import { grainStops } from './kinds/grain.ts';
 import { haloColour } from './kinds/halation.ts';
 import { excessShare } from './kinds/threshold.ts';
 import type { Light } from './light.ts';
-import { type RecordedFrame, TexturedCode } from '../look/texturedCode.ts';
+import { type TexturedPicture, TexturedCode } from '../recording/texturedCode.ts';
 import { neutralShot } from '../look/shot.ts';
 import { parseProfile } from '../camera/profile.ts';
 import { parseLook } from '../look/document.ts';
@@ -262,8 +262,7 @@ describe('grain', () => {
 describe('code in, code out', () => {
   const uniform = seeded(5);
   const code = new Float32Array(300).map(() => 0.1 + 0.7 * uniform());
-  const recording: RecordedFrame = {
-    key: 'a',
+  const recorded: TexturedPicture = {
     code,
     width: 10,
     height: 10,
@@ -273,14 +272,14 @@ describe('code in, code out', () => {
 
   test('at rest the recording itself, within a tenth of a 10-bit code', () => {
     const before = Float32Array.from(code);
-    const out = new TexturedCode().of(recording, noTexture);
+    const out = new TexturedCode().of('a', recorded, noTexture);
     out.forEach((v, i) => expect(Math.abs(v - code[i]) * 1023).toBeLessThan(0.1));
     expect(code).toEqual(before);
   });
 
   test('a stop of the shot lane and a stop of vignette in the corner cancel there', () => {
     const shot = { ...neutralShot, exposure: 1 };
-    const out = new TexturedCode().of({ ...recording, shot }, on('vignette', { corner: -1, from: 0 }));
+    const out = new TexturedCode().of('a', { ...recorded, shot }, on('vignette', { corner: -1, from: 0 }));
     // The middle of a corner pixel lies just inside the corner.
     for (let c = 0; c < 3; c++) expect(out[c]).toBeCloseTo(code[c], 2);
   });
@@ -296,8 +295,8 @@ describe('code in, code out', () => {
     ];
     const kept = new TexturedCode();
     for (const texture of steps)
-      expect(kept.of(recording, texture)).toEqual(new TexturedCode().of(recording, texture));
-    const other = { ...recording, key: 'b', code: code.map((v) => v * 0.9) };
-    expect(kept.of(other, steps[1])).toEqual(new TexturedCode().of(other, steps[1]));
+      expect(kept.of('a', recorded, texture)).toEqual(new TexturedCode().of('a', recorded, texture));
+    const other = { ...recorded, code: code.map((v) => v * 0.9) };
+    expect(kept.of('b', other, steps[1])).toEqual(new TexturedCode().of('b', other, steps[1]));
   });
 });

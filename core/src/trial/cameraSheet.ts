@@ -1,12 +1,11 @@
 import type { Profile } from '../camera/profile.ts';
 import { displayToLab } from '../colour/displayLab.ts';
 import type { Look } from '../look/document.ts';
-import { noMarks } from '../readings/reading.ts';
+import { noMarks } from '../recording/areas.ts';
 import { developCell, type TrialSetting } from './cell.ts';
 import { atRest, type Condition } from './condition.ts';
 import { type CameraPair, compareCameras, type Lab } from './crossCamera.ts';
-import { thinnedPlate } from './plateEndurance.ts';
-import type { TrialPlate } from './reshoot.ts';
+import { type RecordedFrame, thinnedFrame } from '../recording/recordedFrame.ts';
 import { stressTargets } from './targets/index.ts';
 import { recordTarget } from './targets/plates.ts';
 
@@ -23,7 +22,7 @@ export interface PairRemedy {
 export interface SheetEntry {
   id: string;
   name: string;
-  plate: TrialPlate;
+  plate: RecordedFrame;
   condition: Condition;
 }
 
@@ -67,7 +66,7 @@ interface Shown {
 
 /** How a plate is shown as another camera records it. */
 function show(
-  plate: TrialPlate,
+  plate: RecordedFrame,
   look: Look,
   condition: Condition,
   setting: TrialSetting,
@@ -85,7 +84,7 @@ function show(
 }
 
 /** The chart with one pixel for each patch: the middle of it. */
-function chartPlate(profile: Profile): TrialPlate {
+function chartPlate(profile: Profile): RecordedFrame {
   const whole = recordTarget(chart, profile);
   const { columns, rows } = chartGrid;
   const code = new Float32Array(columns * rows * 3);
@@ -131,7 +130,7 @@ function findRemedy(error: (trim: { exposure: number; mired: number }) => number
 }
 
 /** One plate through every profile, by the sensor stand-in. */
-export const throughEvery = (plate: TrialPlate, cameras: readonly Profile[]): SheetEntry[] =>
+export const throughEvery = (plate: RecordedFrame, cameras: readonly Profile[]): SheetEntry[] =>
   cameras.map(({ id, name }) => ({
     id,
     name,
@@ -140,21 +139,21 @@ export const throughEvery = (plate: TrialPlate, cameras: readonly Profile[]): Sh
   }));
 
 /** Plates that were recorded of one framing by several cameras. */
-export const recordedPlates = (plates: readonly (TrialPlate & { name: string })[]): SheetEntry[] =>
+export const recordedPlates = (plates: readonly RecordedFrame[]): SheetEntry[] =>
   plates.map((plate) => ({ id: plate.id, name: plate.name, plate, condition: atRest(plate.id, '') }));
 
 /** The same scene, and the chart, through every column of a sheet, pair by pair. Plates have to be of one framing. */
 export function cameraSheet(entries: readonly SheetEntry[], look: Look, setting: TrialSetting): CameraSheet {
   const shown = entries.map(({ id, name, plate, condition }) => {
     const chart = condition.recordedBy === null ? null : chartPlate(plate.profile);
-    const small = thinnedPlate(plate, searchedPixels);
-    const asShown = (of: TrialPlate) => show(of, look, condition, setting);
+    const small = thinnedFrame(plate, searchedPixels);
+    const asShown = (of: RecordedFrame) => show(of, look, condition, setting);
     return {
       id,
       name,
       condition,
       small,
-      scene: asShown(thinnedPlate(plate, comparedPixels)),
+      scene: asShown(thinnedFrame(plate, comparedPixels)),
       smallShown: asShown(small),
       chart: chart && asShown(chart),
     };

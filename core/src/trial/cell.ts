@@ -15,7 +15,8 @@ import { worstReading } from './worst.ts';
 import type { Condition } from './condition.ts';
 import { takeTrialReadings } from './readings.ts';
 import type { TrialContext } from './recordingFit.ts';
-import { reshoot, type TrialPlate } from './reshoot.ts';
+import type { RecordedFrame } from '../recording/recordedFrame.ts';
+import { reshoot } from './reshoot.ts';
 
 /** What a board is measured with. */
 export interface TrialSetting {
@@ -38,7 +39,7 @@ export interface Cell {
 
 /** Develops a plate under a condition through the baked cube, as it will be used. @param look as the condition names it. @param trim on top of the plate's own. */
 export function developCell(
-  plate: TrialPlate,
+  plate: RecordedFrame,
   look: Look,
   condition: Condition,
   { display, practice, profiles, luts, baker }: TrialSetting,
@@ -82,7 +83,7 @@ export function developCell(
 
 /** Develops and measures a cell. @param judged IDs of the readings that are taken; all where there are none. */
 export function runCell(
-  plate: TrialPlate,
+  plate: RecordedFrame,
   look: Look,
   condition: Condition,
   setting: TrialSetting,

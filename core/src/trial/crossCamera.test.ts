@@ -6,7 +6,7 @@ import { lightToLab } from '../colour/displayLab.ts';
 import { bt709 } from '../colour/spaces/index.ts';
 import { newLook } from '../look/document.ts';
 import { compileBake } from '../order/bake.ts';
-import { sparse } from '../proposals/plateEvaluator.ts';
+import { sparse } from '../numeric/sparse.ts';
 import { standardDisplay } from '../render/display.ts';
 import { compileRendering } from '../render/rendering.ts';
 import { demoScene } from '../testing/demoScenes.ts';

@@ -2,13 +2,12 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { makeCodec } from '../camera/codec.ts';
 import { linearToStops, midGrey } from '../colour/exposure.ts';
-import { neutralShot } from '../look/shot.ts';
 import { codeToLight } from '../order/end.ts';
-import { noMarks } from '../readings/reading.ts';
 import { profileOf } from '../testing/profiles.ts';
 import { atRest } from './condition.ts';
 import { enduranceOf, enduranceSearch, type Failure, limitOf } from './endurance.ts';
 import { reshoot } from './reshoot.ts';
+import { plainRecording } from '../testing/recorded.ts';
 
 const { ends, steps } = enduranceSearch.exposure;
 const fail = (id: string): Failure => ({ id, value: null });
@@ -54,16 +53,7 @@ test.each(['heron', 'wren', 'plover'])(
     const codec = makeCodec(profile);
     const grey = new Float32Array([midGrey, midGrey, midGrey]);
     const code = Float32Array.from(grey, (v) => codec.encode(v));
-    const plate = {
-      id: 'grey',
-      width: 1,
-      height: 1,
-      code,
-      profile,
-      bits: 10,
-      shot: neutralShot,
-      marks: noMarks,
-    };
+    const plate = { ...plainRecording('grey', profile), bits: 10, width: 1, height: 1, code };
     const stopsAt = (exposure: number) => {
       const condition = { ...atRest('grey', 'none'), exposure, noise: 0 };
       const shown = reshoot(plate, condition, [profile]).code;

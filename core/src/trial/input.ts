@@ -8,12 +8,8 @@ import type { Display } from '../render/display.ts';
 import type { Condition } from './condition.ts';
 import type { Trial } from './document.ts';
 import type { Gate } from './gate.ts';
-import type { TrialPlate } from './reshoot.ts';
+import type { RecordedFrame } from '../recording/recordedFrame.ts';
 import { recordTarget, targetOf } from './targets/plates.ts';
-
-export interface NamedPlate extends TrialPlate {
-  name: string;
-}
 
 /** Everything a board is run with. */
 export interface TrialInput {
@@ -23,7 +19,7 @@ export interface TrialInput {
   profiles: Profile[];
   /** Texts of the files of placed LUTs. */
   luts: LutText[];
-  plates: NamedPlate[];
+  plates: RecordedFrame[];
   display: Display;
   practice: PracticeSettings;
   gate: Gate | null;
@@ -34,7 +30,8 @@ export interface TrialInput {
 export const inputHash = ({ plates, ...rest }: TrialInput): string =>
   contentHash({
     ...rest,
-    plates: plates.map(({ code, ...plate }) => ({
+    // What a plate is said to show decides nothing.
+    plates: plates.map(({ code, scene: _, ...plate }) => ({
       ...plate,
       code: sha256Hex(new Uint8Array(code.buffer, code.byteOffset, code.byteLength)),
     })),
@@ -47,7 +44,7 @@ export const inputHash = ({ plates, ...rest }: TrialInput): string =>
 export function plateOf(
   { plates, profiles }: Pick<TrialInput, 'plates' | 'profiles'>,
   id: string,
-): TrialPlate {
+): RecordedFrame {
   const target = targetOf(id);
   if (target) return recordTarget(target, plates[0]?.profile ?? profiles[0]);
   const found = plates.find((p) => p.id === id);

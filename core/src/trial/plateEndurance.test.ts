@@ -3,26 +3,22 @@ import { makeCodec } from '../camera/codec.ts';
 import { clippedAbove } from '../colour/clipping.ts';
 import { midGrey } from '../colour/exposure.ts';
 import { type Look, lookSchema, newLook } from '../look/document.ts';
-import { neutralShot } from '../look/shot.ts';
 import { PreviewBaker } from '../order/previewBaker.ts';
 import { usualPractice } from '../readings/practice.ts';
-import { noMarks, render } from '../readings/reading.ts';
+import { render } from '../readings/reading.ts';
 import { standardDisplay } from '../render/display.ts';
 import { profileOf } from '../testing/profiles.ts';
 import { atRest } from './condition.ts';
 import { plateEndurance } from './plateEndurance.ts';
+import { plainRecording } from '../testing/recorded.ts';
 
 const heron = profileOf('heron');
 const grey = makeCodec(heron).encode(midGrey);
 const plate = {
-  id: 'grey',
+  ...plainRecording('grey', heron),
   width: 8,
   height: 1,
   code: new Float32Array(24).fill(grey),
-  profile: heron,
-  bits: 10,
-  shot: neutralShot,
-  marks: noMarks,
 };
 const setting = {
   display: standardDisplay,

@@ -1,5 +1,4 @@
 import type { Look } from '../look/document.ts';
-import { sparse } from '../proposals/plateEvaluator.ts';
 import type { Reading } from '../readings/reading.ts';
 import { runCell, type TrialSetting } from './cell.ts';
 import type { Condition } from './condition.ts';
@@ -10,7 +9,7 @@ import {
   enduranceSearch,
   type Failure,
 } from './endurance.ts';
-import type { TrialPlate } from './reshoot.ts';
+import { type RecordedFrame, thinnedFrame } from '../recording/recordedFrame.ts';
 
 /** Pixels a search looks at: shares of a picture are told by these to a tenth of a per cent. */
 const searchedPixels = 12_000;
@@ -27,13 +26,6 @@ const along: Record<EnduranceKind, (condition: Condition, by: number) => Conditi
   balance: (condition, by) => ({ ...condition, mired: condition.mired + by }),
 };
 
-/** A plate with fewer of its pixels. */
-export function thinnedPlate(plate: TrialPlate, pixels: number): TrialPlate {
-  if (plate.width * plate.height <= pixels) return plate;
-  const { width, height, rgb } = sparse(plate.code, plate.width, plate.height, pixels);
-  return { ...plate, width, height, code: rgb };
-}
-
 export interface Searched {
   kind: EnduranceKind;
   /** How far is searched; as far as is usual where nothing is said. */
@@ -44,14 +36,14 @@ export interface Searched {
 
 /** The range of exposure or of balance around a condition over which all judged readings of a plate hold or are close. */
 export function plateEndurance(
-  plate: TrialPlate,
+  plate: RecordedFrame,
   look: Look,
   condition: Condition,
   setting: TrialSetting,
   { kind, judged, ends = enduranceSearch[kind].ends }: Searched,
 ): Endurance {
   const { steps } = enduranceSearch[kind];
-  const small = thinnedPlate(plate, searchedPixels);
+  const small = thinnedFrame(plate, searchedPixels);
   return enduranceOf(
     (by) => failuresOf(runCell(small, look, along[kind](condition, by), setting, judged).readings),
     ends,

@@ -3,7 +3,7 @@ import { codeToSignal, levels, signalToCode } from '../colour/range.ts';
 import { judge, unjudged } from '../numeric/verdict.ts';
 import { type FrameFacts, readFrame } from '../plate/facts.ts';
 import { rankProfiles } from '../plate/rankProfiles.ts';
-import { sparse } from '../proposals/plateEvaluator.ts';
+import { sparse } from '../numeric/sparse.ts';
 import type { ReadingContext, ReadingDefinition } from '../readings/reading.ts';
 
 /** What a trial knows of a cell besides its picture. */

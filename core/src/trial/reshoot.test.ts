@@ -4,12 +4,13 @@ import { record } from '../camera/sensor.ts';
 import { bt709 } from '../colour/spaces/index.ts';
 import { neutralShot } from '../look/shot.ts';
 import { codeToLight } from '../order/end.ts';
-import { sparse } from '../proposals/plateEvaluator.ts';
-import { noMarks } from '../readings/reading.ts';
+import { sparse } from '../numeric/sparse.ts';
 import { demoScene } from '../testing/demoScenes.ts';
 import { profileOf } from '../testing/profiles.ts';
 import { atRest } from './condition.ts';
-import { reshoot, type TrialPlate } from './reshoot.ts';
+import type { RecordedFrame } from '../recording/recordedFrame.ts';
+import { reshoot } from './reshoot.ts';
+import { plainRecording } from '../testing/recorded.ts';
 
 const heron = profileOf('heron');
 const wren = profileOf('wren');
@@ -17,15 +18,11 @@ const scene = demoScene('heads-and-chart');
 const small = sparse(scene.rgb, scene.width, scene.height, 4000);
 const recorded = (exposure: number, profile = heron) =>
   record(small.rgb, bt709, makeCodec(profile), { exposure, seed: 3, noise: 0 });
-const plate: TrialPlate = {
-  id: 'heads',
+const plate: RecordedFrame = {
+  ...plainRecording('heads', heron),
   width: small.width,
   height: small.height,
   code: recorded(0),
-  profile: heron,
-  bits: 10,
-  shot: neutralShot,
-  marks: noMarks,
 };
 const rest = { ...atRest('heads', 'none'), noise: 0 };
 

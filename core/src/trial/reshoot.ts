@@ -6,31 +6,11 @@ import { working } from '../colour/spaces/index.ts';
 import { mapBuffer } from '../numeric/buffer.ts';
 import { neutralShot, type Shot } from '../look/shot.ts';
 import { codeToLight } from '../order/end.ts';
-import type { MarkedAreas } from '../readings/reading.ts';
+import type { RecordedBy, RecordedCodes, RecordedFrame } from '../recording/recordedFrame.ts';
 import { type Condition, isAsRecorded, type rangeMistakes } from './condition.ts';
 
-/** A plate as a trial takes it. */
-export interface TrialPlate {
-  id: string;
-  width: number;
-  height: number;
-  /** Codes as recorded, interleaved RGB 0–1. */
-  code: Float32Array;
-  profile: Profile;
-  /** Bits its codes really use. */
-  bits: number;
-  shot: Shot;
-  marks: MarkedAreas;
-}
-
-/** A plate after a condition: codes, what they are taken for, and the shot lane that is still to come. */
-export interface ShotPlate {
-  code: Float32Array;
-  profile: Profile;
-  /** Bits it was recorded in. */
-  bits: number;
-  shot: Shot;
-}
+/** A plate after a condition: codes, what they are taken for, the bits it was recorded in, and the shot lane still to come. */
+export type ShotAgain = RecordedCodes & RecordedBy;
 
 /** Depth in which a range is mistaken: that of most connections. */
 const mistakenDepth = 10;
@@ -44,7 +24,7 @@ function mistakeRange(code: Float32Array, mistake: (typeof rangeMistakes)[number
   );
 }
 
-function lightOf({ code, profile }: TrialPlate, shot: Shot): Float32Array {
+function lightOf({ code, profile }: RecordedFrame, shot: Shot): Float32Array {
   const light = Float32Array.from(code);
   codeToLight(profile, shot)(light);
   return light;
@@ -52,7 +32,7 @@ function lightOf({ code, profile }: TrialPlate, shot: Shot): Float32Array {
 
 const known = new WeakMap<Float32Array, { profile: string; light: Float32Array }>();
 /** Light of a plate before its corrections, worked out once for all its cells. Not to be written to. */
-function recordedLight(plate: TrialPlate): Float32Array {
+function recordedLight(plate: RecordedFrame): Float32Array {
   const found = known.get(plate.code);
   // By what it says: workers get a copy of a profile with every cell.
   const profile = JSON.stringify(plate.profile);
@@ -75,7 +55,7 @@ function seedOf(id: string): number {
  * it is after the plate's own corrections.
  * @param profiles those a condition may name. Throws a RangeError for one that is not there.
  */
-export function reshoot(plate: TrialPlate, condition: Condition, profiles: readonly Profile[]): ShotPlate {
+export function reshoot(plate: RecordedFrame, condition: Condition, profiles: readonly Profile[]): ShotAgain {
   const named = (id: string): Profile => {
     const found = profiles.find((p) => p.id === id);
     if (!found) throw new RangeError(`no camera profile "${id}"`);

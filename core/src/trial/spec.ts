@@ -8,7 +8,7 @@ import type { NamedLook } from '../look/namedLook.ts';
 import { readLuts } from '../formats/lutTexts.ts';
 import { base64, fromBase64 } from '../numeric/base64.ts';
 import { practiceSchema } from '../readings/practice.ts';
-import type { MarkedAreas } from '../readings/reading.ts';
+import type { MarkedAreas } from '../recording/areas.ts';
 import { displaySchema } from '../render/display.ts';
 import { refuseBoard } from './board.ts';
 import type { AxisSources } from './axes/axis.ts';
@@ -102,7 +102,7 @@ export function parseTrialSpec(value: unknown, file: string): TrialInput {
     plates: spec.plates.map(({ png, profileId, marks, ...plate }) => {
       const { width, height, rgb } = parsePng(fromBase64(png), `${file}: plate ${plate.name}`);
       const profile = atDepth(profileOf(profileId, plate.name), plate.bits);
-      return { ...plate, profile, width, height, code: rgb, marks: marks as MarkedAreas };
+      return { ...plate, scene: '', profile, width, height, code: rgb, marks: marks as MarkedAreas };
     }),
   };
   // Said now, and not by the thread that meets it first.
@@ -118,7 +118,7 @@ export function writeTrialSpec({ looks, plates, ...rest }: TrialInput) {
     schemaVersion: specVersion,
     ...rest,
     looks: looks.map(({ id, version, document }) => ({ id, version: version ?? null, document })),
-    plates: plates.map(({ code, width, height, profile, ...plate }) => ({
+    plates: plates.map(({ code, width, height, profile, scene: _, ...plate }) => ({
       ...plate,
       profileId: profile.id,
       png: base64(writePng({ width, height, rgb: code })),

@@ -14,7 +14,7 @@ import { packedFormats } from '@velvet-dusk/core/formats/lutFormats/index';
 import { describePlanned } from '@velvet-dusk/core/pack/files';
 import type { PlannedFile } from '@velvet-dusk/core/pack/plannedFile';
 import { planPack } from '@velvet-dusk/core/pack/plan';
-import { sparse } from '@velvet-dusk/core/proposals/plateEvaluator';
+import { sparse } from '@velvet-dusk/core/numeric/sparse';
 import { demoScene, demoSceneNames } from '@velvet-dusk/core/testing/demoScenes';
 import { nightCrewSpec } from '@velvet-dusk/demo/nightCrew';
 import type { Attack } from './finding.ts';

@@ -2,7 +2,6 @@ import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { record } from '@velvet-dusk/core/camera/sensor';
 import { working } from '@velvet-dusk/core/colour/spaces/index';
 import { lookSchema, newLook } from '@velvet-dusk/core/look/document';
-import { neutralShot } from '@velvet-dusk/core/look/shot';
 import { usualPractice } from '@velvet-dusk/core/readings/practice';
 import { standardDisplay } from '@velvet-dusk/core/render/display';
 import { profileOf } from '@velvet-dusk/core/testing/profiles';
@@ -10,6 +9,7 @@ import { atRest } from '@velvet-dusk/core/trial/condition';
 import { parseTrial } from '@velvet-dusk/core/trial/document';
 import type { TrialInput } from '@velvet-dusk/core/trial/input';
 import { stressTargets } from '@velvet-dusk/core/trial/targets/index';
+import { plainRecording } from '@velvet-dusk/core/testing/recorded';
 
 /** A board of two small plates under two looks, three exposures each, for tests. */
 export function smallTrial(): TrialInput {
@@ -24,18 +24,13 @@ export function smallTrial(): TrialInput {
     small.set(light.subarray(from, from + 3), i * 3);
   }
   const plate = (id: string, name: string, exposure: number) => ({
-    id,
-    name,
+    ...plainRecording(id, heron, { name, bits: 10, marks: skin.marks }),
     width,
     height: width,
     // Whole codes of 16 bits, as a file has them.
     code: record(small, working, makeCodec(heron), { exposure, seed: 2 }).map(
       (v) => Math.round(v * 65535) / 65535,
     ),
-    profile: heron,
-    bits: 10,
-    shot: neutralShot,
-    marks: skin.marks,
   });
   const rich = lookSchema.parse({
     ...newLook('=Rich'),

@@ -11,7 +11,7 @@ import { runCell, type TrialSetting } from '@velvet-dusk/core/trial/cell';
 import type { Endurance } from '@velvet-dusk/core/trial/endurance';
 import type { Condition } from '@velvet-dusk/core/trial/condition';
 import { plateEndurance, type Searched } from '@velvet-dusk/core/trial/plateEndurance';
-import type { TrialPlate } from '@velvet-dusk/core/trial/reshoot';
+import type { RecordedFrame } from '@velvet-dusk/core/recording/recordedFrame';
 import { type CellResult, cellResult } from '@velvet-dusk/core/trial/result';
 import { stepBack } from '../stepBack.ts';
 
@@ -28,7 +28,7 @@ export interface TrialShared {
 
 /** Cells of one plate. */
 export interface CellsTask extends TrialShared {
-  plate: TrialPlate;
+  plate: RecordedFrame;
   cells: (BoardCell & { look: Look })[];
   judged: readonly string[];
   /** Pixels across the picture of a cell. */
@@ -42,7 +42,7 @@ export interface MadeCell {
 
 /** A search on one plate. */
 export interface SearchTask extends TrialShared {
-  plate: TrialPlate;
+  plate: RecordedFrame;
   look: Look;
   condition: Condition;
   search: Searched;

@@ -38,6 +38,8 @@ describe.each(releases)('a database of migration %s', (release) => {
     expect(recipeHash(look.document)).toBe(recipeHash({ ...slackWater, strength: 0.8 }));
     const [plate] = project.plates;
     expect(plate).toMatchObject({ name: 'Tiny', kind: 'plate', profileId: 'heron', width: 40, height: 20 });
+    // Scenes came later: those of before have that of their name.
+    expect(plate.scene).toBe('Tiny');
     expect(plate.shot.exposure).toBe(0.5);
     expect(plate.marks).toMatchObject([{ kind: 'skin', area: { x0: 0.1, y0: 0.2, x1: 0.3, y1: 0.4 } }]);
     await services.close();

@@ -61,6 +61,8 @@ export const plates = sqliteTable(
     height: integer('height').notNull(),
     depth: integer('depth').notNull(),
     note: text('note').notNull().default(''),
+    /** What it shows: plates of one scene have the same. */
+    scene: text('scene').notNull().default(''),
     shot: json('shot').notNull(),
     marks: json('marks').notNull().default([]),
     /** What the plate makes of a look's texture. */

@@ -8,12 +8,12 @@ import { write8BitPng } from '@velvet-dusk/core/formats/png';
 import { parseLut } from '@velvet-dusk/core/formats/lutFormats/index';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
-import { TexturedCode } from '@velvet-dusk/core/look/texturedCode';
+import { TexturedCode } from '@velvet-dusk/core/recording/texturedCode';
 import { applyTetrahedral } from '@velvet-dusk/core/lut/apply';
 import type { Lut } from '@velvet-dusk/core/lut/lut';
 import { PreviewBaker } from '@velvet-dusk/core/order/previewBaker';
 import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
-import { noMarks } from '@velvet-dusk/core/readings/reading';
+import { noMarks } from '@velvet-dusk/core/recording/areas';
 import type { Display } from '@velvet-dusk/core/render/display';
 import { activeTextures, type Texture } from '@velvet-dusk/core/texture/index';
 import { runCell, type TrialSetting } from '@velvet-dusk/core/trial/cell';
@@ -130,6 +130,8 @@ export async function runClip(task: ClipTask): Promise<ClipMade> {
       if (done % step === 0) {
         const plate = {
           id: fileName,
+          name: fileName,
+          scene: '',
           ...measured,
           code: sized(code, whole, measured),
           profile,
@@ -142,8 +144,8 @@ export async function runClip(task: ClipTask): Promise<ClipMade> {
         pictures.push(sized(context.signal, measured, small));
       }
       if (writer) {
-        const recording = { key: String(done), code, ...whole, profile, shot: neutralShot };
-        const shown = textured ? textured.of(recording, textureAt(look.texture, done)) : code;
+        const recorded = { code, ...whole, profile, shot: neutralShot };
+        const shown = textured ? textured.of(String(done), recorded, textureAt(look.texture, done)) : code;
         applyTetrahedral(cube, shown);
         const { toSignal } = pipeline.rendering;
         await writer.write(

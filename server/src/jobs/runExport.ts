@@ -10,14 +10,15 @@ import { produce } from '@velvet-dusk/exporter/produce';
 import { writeNew } from '@velvet-dusk/exporter/putFile';
 import { type LutFile, lutTexts } from '../files/lutFile.ts';
 import { stepBack } from '@velvet-dusk/exporter/stepBack';
-import { plateSamples, type ProofPlate } from './proofPlates.ts';
+import { plateCodes } from '@velvet-dusk/core/order/plateCodes';
+import { type FiledRecording, proofFrames } from '../frames/recordings.ts';
 
 export interface ExportTask {
   order: Omit<BakeOrder, 'luts'>;
   /** Files of the look's placed LUTs; one that is missing is said by the compiler. */
   luts: LutFile[];
   /** The project's plates, whose pixels a third of the proof is. */
-  plates: ProofPlate[];
+  plates: FiledRecording[];
   part: string;
   fileName: string;
   port: MessagePort;
@@ -55,7 +56,7 @@ export async function runExport(task: ExportTask): Promise<ExportResult> {
   );
   report('Proving', stageEnds.reread);
   const compiled = compileBake(order);
-  const plates = await plateSamples(task.plates, compiled.ends.input);
+  const plates = plateCodes(await proofFrames(task.plates), compiled.ends.input);
   const proof = proveCube(reread, compiled, { plates });
   const advice = holdsProof(proof) ? {} : { advice: finerGrid(order, plates) };
   const groups = proof.groups.map(({ id, samples, figures }) => ({

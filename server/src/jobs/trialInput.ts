@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises';
-import { atDepth, parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
+import { parseProfile, type Profile } from '@velvet-dusk/core/camera/profile';
 import { parseRgb16 } from '@velvet-dusk/core/formats/rgb16';
-import { areasOf } from '@velvet-dusk/core/plate/marks';
 import { parseTrial, trialWidth } from '@velvet-dusk/core/trial/document';
-import type { NamedPlate, TrialInput } from '@velvet-dusk/core/trial/input';
+import type { TrialInput } from '@velvet-dusk/core/trial/input';
+import { recordedFrame, type RecordedFrame } from '@velvet-dusk/core/recording/recordedFrame';
 import { onBoard } from '@velvet-dusk/core/trial/run';
 import { lutTexts } from '../files/lutFile.ts';
 import type { JobContext } from './kind.ts';
@@ -30,34 +30,17 @@ async function platesOf(
   wanted: ReadonlySet<string>,
   profiles: readonly Profile[],
   { plates, codes, projectId }: Pick<JobContext, 'plates' | 'codes' | 'projectId'>,
-): Promise<NamedPlate[]> {
-  const found: NamedPlate[] = [];
-  for (const { id, name, kind, profileId, facts, shot, marks } of (await plates.list(projectId)).items) {
-    const profile = profiles.find((p) => p.id === profileId);
-    if (kind !== 'plate' || !wanted.has(id) || !profile) continue;
-    const { frameSha } = await plates.filesOf(id);
+): Promise<RecordedFrame[]> {
+  const found: RecordedFrame[] = [];
+  for (const { frameSha, path: _, ...recording } of await plates.recordings(projectId, profiles)) {
+    if (!wanted.has(recording.id)) continue;
     const codesOf = await codes.of(frameSha, trialWidth);
     const bytes = typeof codesOf === 'string' ? await readFile(codesOf) : codesOf;
-    const { width, height, rgb } = parseRgb16(
+    const picture = parseRgb16(
       bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer,
-      name,
+      recording.name,
     );
-    const bits = facts?.usedDepth ?? profile.bitDepth;
-    found.push({
-      id,
-      name,
-      width,
-      height,
-      code: rgb,
-      profile: atDepth(profile, bits),
-      bits,
-      shot,
-      marks: {
-        skin: areasOf(marks, 'skin'),
-        subject: areasOf(marks, 'subject'),
-        background: areasOf(marks, 'background'),
-      },
-    });
+    found.push(recordedFrame(recording, picture));
   }
   return found;
 }

@@ -13,6 +13,7 @@ import { checkDocument } from '@velvet-dusk/core/document';
 import { neutralShot, shotSchema } from '@velvet-dusk/core/look/shot';
 import { storedFrameFacts } from '@velvet-dusk/core/plate/facts';
 import { type Mark, marksSchema } from '@velvet-dusk/core/plate/marks';
+import { recordingOf, sceneInName } from '@velvet-dusk/core/plate/recordingOf';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { SpecPlate } from '@velvet-dusk/core/pack/spec';
 import { frameToPlate } from '@velvet-dusk/core/pack/specPlates';
@@ -22,7 +23,7 @@ import { plates } from '../db/schema.ts';
 import type { LooseFileService } from '../files/looseFiles.ts';
 import type { FileStore } from '../files/store.ts';
 import { readRaster } from '../frames/raster.ts';
-import type { ProofPlate } from '../jobs/proofPlates.ts';
+import type { FiledRecording } from '../frames/recordings.ts';
 import type { PlateFacts } from '../jobs/readPlate.ts';
 import type { WorkPool } from '../jobs/pool.ts';
 import { notFound, Problem } from '../problem.ts';
@@ -39,7 +40,7 @@ const read = <S extends z.ZodType>(what: string, schema: S, value: unknown): z.o
 
 /** Throws where a document of the row is not as it must be. */
 function toPlate(row: Row): Plate {
-  const { id, name, kind, profileId, width, height, depth, format, sourceName, note, revision } = row;
+  const { id, name, kind, profileId, width, height, depth, format, sourceName, note, scene, revision } = row;
   const facts = row.facts ? storedFrameFacts.read(whole(row.facts), 'facts') : null;
   return {
     id,
@@ -52,6 +53,7 @@ function toPlate(row: Row): Plate {
     format,
     sourceName,
     note,
+    scene,
     revision,
     facts,
     shot: read('shot', shotSchema, row.shot),
@@ -141,50 +143,47 @@ export class PlateService {
     return { items, unreadable };
   }
 
-  /** What a proof needs of the plates of a project that can be read; references are finished pictures and no plates. */
-  async forProof(projectId: string): Promise<ProofPlate[]> {
+  /**
+   * Plates of a project that can be read, with where their frames lie. References are finished pictures and no plates.
+   * @param among profiles they may have; any of the project where none are said.
+   */
+  async recordings(projectId: string, among?: readonly Profile[]): Promise<FiledRecording[]> {
     const mine = and(eq(plates.projectId, projectId), eq(plates.kind, 'plate'), isNull(plates.deletedAt));
-    const rows = await this.db.select().from(plates).where(mine).orderBy(plates.position);
-    const profiles = new Map(
-      (await this.profiles.list(projectId)).items.map(({ document }) => [document.id, document]),
-    );
+    const rows = await this.db.select().from(plates).where(mine).orderBy(plates.position, plates.id);
+    const known = among ?? (await this.profiles.known(projectId));
+    const byId = new Map(known.map((p) => [p.id, p]));
     return rows.flatMap((row) => {
-      const profile = profiles.get(row.profileId);
+      const profile = byId.get(row.profileId);
       const { items } = readRows([row], 'plate', { read: toPlate, nameOf: (r) => r.name });
-      return items.flatMap(({ shot, facts }) =>
-        profile
-          ? [{ path: this.files.pathOf(row.frameSha), profile, shot, usedDepth: facts?.usedDepth ?? null }]
-          : [],
+      const { frameSha } = row;
+      return items.flatMap((plate) =>
+        profile ? [{ ...recordingOf(plate, profile), frameSha, path: this.files.pathOf(frameSha) }] : [],
       );
     });
   }
 
   /** Plates a pack is proved on and shown by, small: the first of each scene, and the cameras that recorded them. */
   async forPack(projectId: string): Promise<{ plates: SpecPlate[]; profiles: Profile[] }> {
-    const { items } = await this.list(projectId);
     const known = await this.profiles.finished(projectId);
-    const scenes = new Map<string, { plate: Plate; profile: Profile }>();
-    for (const plate of items) {
-      const profile = known.find((p) => p.id === plate.profileId);
-      const scene = plate.name.split(/[\s,]/)[0];
-      if (plate.kind === 'plate' && profile && !scenes.has(scene)) scenes.set(scene, { plate, profile });
-    }
+    const scenes = new Map<string, FiledRecording>();
+    for (const plate of await this.recordings(projectId, known))
+      if (!scenes.has(plate.scene)) scenes.set(plate.scene, plate);
     const chosen = [...scenes.values()].slice(0, packPlates);
-    const plates = await Promise.all(
-      chosen.map(async ({ plate, profile: { id: profileId } }) => {
-        const { frameSha } = await this.filesOf(plate.id);
-        const frame = await readRaster(this.files.pathOf(frameSha), plate.name);
-        const usedDepth = plate.facts?.usedDepth ?? null;
-        return frameToPlate(frame, {
-          id: plate.id,
-          name: plate.name,
-          profileId,
-          shot: plate.shot,
-          usedDepth,
-        });
-      }),
+    const carried = await Promise.all(
+      chosen.map(async ({ id, name, profile, bits, shot, path }) =>
+        frameToPlate(await readRaster(path, name), {
+          id,
+          name,
+          profileId: profile.id,
+          shot,
+          usedDepth: bits,
+        }),
+      ),
     );
-    return { plates, profiles: chosen.map((c) => c.profile) };
+    return {
+      plates: carried,
+      profiles: chosen.flatMap(({ profile }) => known.filter((p) => p.id === profile.id)),
+    };
   }
 
   /** Is there, or was there, a plate of this ID? */
@@ -269,6 +268,7 @@ export class PlateService {
         kind,
         profileId,
         note,
+        scene: sceneInName(name),
         marks,
         shot: neutralShot,
         ...file,

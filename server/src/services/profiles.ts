@@ -68,9 +68,14 @@ export class ProfileService {
     );
   }
 
-  /** The profiles of a project that can be computed with. */
+  /** The profiles of a project that can be read. */
+  async known(projectId: string): Promise<Profile[]> {
+    return (await this.list(projectId)).items.map((p) => p.document);
+  }
+
+  /** Those of them that can be computed with. */
   async finished(projectId: string): Promise<Profile[]> {
-    return (await this.list(projectId)).items.map((p) => p.document).filter(isFinished);
+    return (await this.known(projectId)).filter(isFinished);
   }
 
   /** Adds a profile where none has its ID. @returns false where one has; it is left alone. */

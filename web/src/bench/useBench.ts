@@ -6,7 +6,7 @@ import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { onScreen } from '@velvet-dusk/core/render/encoding';
 import type { Rendering } from '@velvet-dusk/core/render/rendering';
 import type { Shot } from '@velvet-dusk/core/look/shot';
-import { areasOf } from '@velvet-dusk/core/plate/marks';
+import { recordingOf } from '@velvet-dusk/core/plate/recordingOf';
 import { noTexture } from '@velvet-dusk/core/texture/index';
 import { useOpenProject } from '../api/openProject.ts';
 import { thumbUrl } from '../api/urls.ts';
@@ -50,16 +50,8 @@ export function asRecorded({ facts }: Plate, profile: Profile): Profile {
 
 /** A plate as the workers want it. */
 export const plateOrder = (plate: Plate, profile: Profile): PlateOrder => ({
-  id: plate.id,
+  ...recordingOf(plate, asRecorded(plate, profile)),
   url: thumbUrl(plate),
-  profile: asRecorded(plate, profile),
-  bits: plate.facts?.usedDepth ?? profile.bitDepth,
-  shot: plate.shot,
-  marks: {
-    skin: areasOf(plate.marks, 'skin'),
-    subject: areasOf(plate.marks, 'subject'),
-    background: areasOf(plate.marks, 'background'),
-  },
 });
 
 /** A look with one step alone, where only one is shown. */

@@ -10,7 +10,7 @@ import { stepDefinition, type StepType } from '@velvet-dusk/core/look/steps/inde
 import { changedFields, same } from './merge.ts';
 
 /** What a user edits of a plate. */
-export type PlateEdits = Pick<Plate, 'name' | 'profileId' | 'shot' | 'marks' | 'texture'>;
+export type PlateEdits = Pick<Plate, 'name' | 'scene' | 'profileId' | 'shot' | 'marks' | 'texture'>;
 
 /** What is edited and can be undone: the look, and the plates with their shot lanes and marks. */
 export interface BenchDocument {
@@ -45,8 +45,9 @@ export const useDocument = create<DocumentStore>()(
 export const history = () => useDocument.temporal.getState();
 export const documentOf = ({ look, plates }: BenchDocument): BenchDocument => ({ look, plates });
 
-export const editsOf = ({ name, profileId, shot, marks, texture }: Plate): PlateEdits => ({
+export const editsOf = ({ name, scene, profileId, shot, marks, texture }: Plate): PlateEdits => ({
   name,
+  scene,
   profileId,
   shot,
   marks,

@@ -9,9 +9,15 @@ import { openWindows, windowId } from './windowId.ts';
  */
 
 /** What was changed of a plate. */
-export const keptEdits = plateSchema
-  .pick({ name: true, profileId: true, shot: true, marks: true, texture: true })
-  .partial();
+export const editsSchema = plateSchema.pick({
+  name: true,
+  scene: true,
+  profileId: true,
+  shot: true,
+  marks: true,
+  texture: true,
+});
+export const keptEdits = editsSchema.partial();
 /** What an earlier release kept of a look is brought to today's version. */
 export const keptLook = z.unknown().transform((kept) => parseLook(kept, 'kept look'));
 

@@ -1,16 +1,19 @@
 import { z } from 'zod';
-import { plateSchema } from '@velvet-dusk/core/api/contract';
+import { sceneInName } from '@velvet-dusk/core/plate/recordingOf';
 import type { BenchDocument } from './document.ts';
-import { keptLook, parsed } from './drafts.ts';
+import { editsSchema, keptLook, parsed } from './drafts.ts';
 
 /** The steps of undo, kept in the browser over a reload. */
 
-const editsSchema = plateSchema.pick({ name: true, profileId: true, shot: true, marks: true, texture: true });
+/** Whoever left before plates had scenes comes back with that of the plate's name, as the database has it. */
+const editsOfThen = editsSchema
+  .extend({ scene: z.string().optional() })
+  .transform(({ scene, ...edits }) => ({ ...edits, scene: scene ?? sceneInName(edits.name) }));
 /** Looks and plates are kept once each: one edit changes one of them, and history is many edits. */
 const historySchema = z.object({
   version: z.number(),
   looks: z.array(keptLook),
-  plates: z.array(z.record(z.string(), editsSchema)),
+  plates: z.array(z.record(z.string(), editsOfThen)),
   /** Entries as places in the two lists. */
   past: z.array(z.tuple([z.number(), z.number()])),
   future: z.array(z.tuple([z.number(), z.number()])),

@@ -8,18 +8,12 @@ import type { CompiledOrder } from '@velvet-dusk/core/order/pipeline';
 import { trimCode } from '@velvet-dusk/core/look/trimCode';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import type { LutMap } from '@velvet-dusk/core/look/steps/step';
-import type { MarkedAreas } from '@velvet-dusk/core/readings/reading';
+import { type Recording, recordedFrame, type RecordedFrame } from '@velvet-dusk/core/recording/recordedFrame';
 import type { FrameCache } from './frameCache.ts';
 
-/** A plate as the workers get it. */
-export interface PlateOrder {
-  id: string;
+/** A recording whose frame the workers fetch. */
+export interface PlateOrder extends Recording {
   url: string;
-  profile: Profile;
-  /** Bits its codes really use. */
-  bits: number;
-  shot: Shot;
-  marks: MarkedAreas;
 }
 
 /** What the scopes and readings look at: the camera code, the normalised picture, the look, or the camera's screen. */
@@ -52,6 +46,14 @@ export function bakeFor({ look, view, luts, monitorOffsetStops, moving }: Viewed
     luts,
     monitorOffsetStops: view === 'monitor' ? monitorOffsetStops : 0,
   });
+}
+
+/** A plate with its pixels. The buffer belongs to the cache: copy before changing it. */
+export async function fetchRecorded(
+  frames: FrameCache,
+  { url, ...recording }: PlateOrder,
+): Promise<RecordedFrame> {
+  return recordedFrame(recording, await frames.frame(url));
 }
 
 /** Camera code of a plate after its shot lane; the camera's own screen knows no shot lane. */

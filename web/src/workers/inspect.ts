@@ -27,7 +27,7 @@ import { resample } from '@velvet-dusk/core/lut/resample';
 import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
 import { takeTrialReadings } from '@velvet-dusk/core/trial/readings';
-import type { PlateOrder } from './develop.ts';
+import { fetchRecorded, type PlateOrder } from './develop.ts';
 import { cachedPixels, FrameCache } from './frameCache.ts';
 import { lutMapFor } from './lutMap.ts';
 import { toImage } from './toImage.ts';
@@ -122,11 +122,6 @@ async function viewOf(file: LutFileOrder, setting: InspectSetting): Promise<View
   return view;
 }
 
-async function plateOf({ id, url, profile, bits, shot, marks }: PlateOrder) {
-  const { width, height, rgb } = await frames.frame(url);
-  return { id, width, height, code: rgb, profile, bits, shot, marks };
-}
-
 const pictureOf = (signal: Float32Array, width: number, height: number) =>
   createImageBitmap(toImage(signal, width, height));
 
@@ -157,7 +152,7 @@ export const inspector = {
   ): Promise<TriedPicture> {
     const view = await viewOf(file, setting);
     const { profiles } = setting;
-    const context = tryLut(view, await plateOf(plate), order, { profiles, practice });
+    const context = tryLut(view, await fetchRecorded(frames, plate), order, { profiles, practice });
     const bitmap = await pictureOf(context.signal, context.width, context.height);
     return Comlink.transfer({ bitmap, readings: takeTrialReadings(context) }, [bitmap]);
   },
@@ -170,7 +165,7 @@ export const inspector = {
     setting: InspectSetting,
     practice: PracticeSettings,
   ): Promise<{ pictures: ImageBitmap[]; mean: number; p99: number }> {
-    const there = await plateOf(plate);
+    const there = await fetchRecorded(frames, plate);
     const { profiles } = setting;
     const [a, b] = [
       tryLut(await viewOf(files[0], setting), there, order, { profiles, practice }).signal,

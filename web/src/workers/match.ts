@@ -18,7 +18,7 @@ import { withMatch } from '@velvet-dusk/core/match/steer';
 import { isMatchStep } from '@velvet-dusk/core/match/unknowns';
 import { type PictureStatistics, pictureStatistics } from '@velvet-dusk/core/match/statistics';
 import { beyondGrading, differenceInWords } from '@velvet-dusk/core/match/words';
-import { sparse } from '@velvet-dusk/core/proposals/plateEvaluator';
+import { sparse } from '@velvet-dusk/core/numeric/sparse';
 import { compileRendering } from '@velvet-dusk/core/render/rendering';
 import { type PlateOrder, trimmedCode } from './develop.ts';
 import type { FrameCache } from './frameCache.ts';

@@ -7,7 +7,7 @@ import { applyPlan, planTetrahedral, type TetrahedralPlan } from '@velvet-dusk/c
 import { trimCode } from '@velvet-dusk/core/look/trimCode';
 import { neutralShot, type Shot } from '@velvet-dusk/core/look/shot';
 import type { Texture } from '@velvet-dusk/core/texture/index';
-import { TexturedCode } from '@velvet-dusk/core/look/texturedCode';
+import { TexturedCode } from '@velvet-dusk/core/recording/texturedCode';
 import type { Overlay, ViewCube } from '../gl/drawing.ts';
 import { paintOverlay } from '../gl/overlays.ts';
 import { cachedPixels, FrameCache } from './frameCache.ts';
@@ -62,10 +62,11 @@ async function hold({ url, width, height, profile, shot, texture = null }: Pictu
   let picture = held.find((p) => p.key === key);
   if (!picture) {
     const code = await frames.at(url, width, height);
-    const recording = { key: source, code, width, height, profile, shot: shot ?? neutralShot };
     let trimmed = code;
-    if (texture) trimmed = texturedCode.of(recording, texture);
-    else if (shot) trimCode(makeCodec(profile), shot)((trimmed = Float32Array.from(code)));
+    if (texture) {
+      const recorded = { code, width, height, profile, shot: shot ?? neutralShot };
+      trimmed = texturedCode.of(source, recorded, texture);
+    } else if (shot) trimCode(makeCodec(profile), shot)((trimmed = Float32Array.from(code)));
     picture = { key, recorded: code, trimmed, plans: new Map() };
   }
   held = [picture, ...held.filter((p) => p !== picture)].slice(0, maxHeld);

@@ -7,6 +7,7 @@ import { neutralShot } from '@velvet-dusk/core/look/shot';
 import { sampleColour } from './sample.ts';
 import { shownOn } from '@velvet-dusk/core/look/shown';
 import { standardDisplay } from '@velvet-dusk/core/render/display';
+import { plainRecording } from '@velvet-dusk/core/testing/recorded';
 
 const file = new URL('../../../demo/profiles/heron.json', import.meta.url);
 const heron = parseProfile(JSON.parse(readFileSync(file, 'utf8')), 'heron');
@@ -22,14 +23,7 @@ function frame(stops: number) {
   }
   return { width, height, rgb, depth: 16 };
 }
-const plate = {
-  id: 'p',
-  url: '',
-  profile: heron,
-  bits: 10,
-  shot: neutralShot,
-  marks: { skin: [], subject: [], background: [] },
-};
+const plate = { ...plainRecording('p', heron), url: '' };
 const look = shownOn(newLook('Plain'), standardDisplay);
 const at = (x: number, shot = neutralShot, stepId = '', l = look, stops = -1) =>
   sampleColour(

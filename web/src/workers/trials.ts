@@ -4,7 +4,8 @@ import { shrink } from '@velvet-dusk/core/formats/frameScale';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { PreviewBaker } from '@velvet-dusk/core/order/previewBaker';
 import { type Proposal, propose } from '@velvet-dusk/core/proposals/index';
-import { PlateEvaluator, sparse } from '@velvet-dusk/core/proposals/plateEvaluator';
+import { PlateEvaluator } from '@velvet-dusk/core/proposals/plateEvaluator';
+import { sparse } from '@velvet-dusk/core/numeric/sparse';
 import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
 import type { Display } from '@velvet-dusk/core/render/display';
@@ -19,9 +20,9 @@ import type { Condition } from '@velvet-dusk/core/trial/condition';
 import type { Endurance } from '@velvet-dusk/core/trial/endurance';
 import { plateEndurance, type Searched } from '@velvet-dusk/core/trial/plateEndurance';
 import { recordingFit, type TrialContext } from '@velvet-dusk/core/trial/recordingFit';
-import type { TrialPlate } from '@velvet-dusk/core/trial/reshoot';
+import type { RecordedFrame } from '@velvet-dusk/core/recording/recordedFrame';
 import { recordTarget, targetOf } from '@velvet-dusk/core/trial/targets/plates';
-import type { PlateOrder } from './develop.ts';
+import { fetchRecorded, type PlateOrder } from './develop.ts';
 import { cachedPixels, FrameCache } from './frameCache.ts';
 import { lutMapFor } from './lutMap.ts';
 import { toImage } from './toImage.ts';
@@ -62,15 +63,19 @@ const proposedPixels = 14_400;
 const frames = new FrameCache(cachedPixels.stack);
 const baker = new PreviewBaker(16);
 
-async function plateOf(order: TrialPlateOrder, width?: number): Promise<TrialPlate> {
+async function plateOf(order: TrialPlateOrder, width?: number): Promise<RecordedFrame> {
   const target = targetOf(order.id);
   if (target || !('url' in order)) return recordTarget(target!, order.profile);
-  const { id, url, profile, bits, shot, marks } = order;
-  const whole = await frames.frame(width ? url.replace('trial.rgb16', 'frame.rgb16') : url);
-  const share = width ? Math.min(1, width / whole.width) : 1;
-  const size = { width: Math.round(whole.width * share), height: Math.round(whole.height * share) };
-  const code = share < 1 ? shrink(whole.rgb, whole.width, whole.height, size.width, size.height) : whole.rgb;
-  return { id, ...size, code, profile, bits, shot, marks };
+  if (!width) return fetchRecorded(frames, order);
+  const frame = await fetchRecorded(frames, {
+    ...order,
+    url: order.url.replace('trial.rgb16', 'frame.rgb16'),
+  });
+  const share = Math.min(1, width / frame.width);
+  const size = { width: Math.round(frame.width * share), height: Math.round(frame.height * share) };
+  return share < 1
+    ? { ...frame, ...size, code: shrink(frame.code, frame.width, frame.height, size.width, size.height) }
+    : frame;
 }
 
 async function settingOf(look: Look, { display, practice, profiles }: BoardSetting): Promise<TrialSetting> {
@@ -138,13 +143,13 @@ export const trials = {
 
   /** One plate through every camera, or plates that were recorded of one framing, pair by pair. */
   async sheet(
-    plates: readonly (TrialPlateOrder & { name: string })[],
+    plates: readonly TrialPlateOrder[],
     look: Look,
     cameras: readonly Profile[],
     board: BoardSetting,
   ): Promise<{ sheet: CameraSheet; pictures: ImageBitmap[] }> {
     const setting = await settingOf(look, board);
-    const there = await Promise.all(plates.map(async (p) => ({ ...(await plateOf(p)), name: p.name })));
+    const there = await Promise.all(plates.map((p) => plateOf(p)));
     const entries = there.length > 1 ? recordedPlates(there) : throughEvery(there[0], cameras);
     const pictures = await Promise.all(
       entries.map(({ plate, condition }) =>

@@ -7,7 +7,7 @@ import { lightToLab } from '../../colour/displayLab.ts';
 import { bt709 } from '../../colour/spaces/index.ts';
 import { parseLook } from '../../look/document.ts';
 import { applyTetrahedral } from '../../lut/apply.ts';
-import { sparse } from '../../proposals/plateEvaluator.ts';
+import { sparse } from '../../numeric/sparse.ts';
 import { standardDisplay } from '../../render/display.ts';
 import { compileRendering } from '../../render/rendering.ts';
 import { demoScene, demoSceneNames } from '../../testing/demoScenes.ts';

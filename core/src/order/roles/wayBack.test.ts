@@ -7,7 +7,7 @@ import { bt709 } from '../../colour/spaces/index.ts';
 import type { Look } from '../../look/document.ts';
 import { lookFrom, startingPoints } from '../../look/startingPoints.ts';
 import { applyTetrahedral } from '../../lut/apply.ts';
-import { sparse } from '../../proposals/plateEvaluator.ts';
+import { sparse } from '../../numeric/sparse.ts';
 import { compileOutput, type Display, displaySchema, standardDisplay } from '../../render/display.ts';
 import { outputIds } from '../../render/outputs/index.ts';
 import { compileRendering } from '../../render/rendering.ts';

@@ -1,7 +1,7 @@
 import { stopsToLinear } from '../../colour/exposure.ts';
 import { greyLightness } from '../../colour/oklab.ts';
 import { writeColour } from '../../colour/oklabPixels.ts';
-import { type MarkedAreas, noMarks } from '../../readings/reading.ts';
+import { type MarkedAreas, noMarks } from '../../recording/areas.ts';
 
 /** A picture made to strain a look, as light. */
 export interface StressTarget {

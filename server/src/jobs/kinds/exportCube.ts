@@ -59,7 +59,7 @@ export const exportCube = defineJob({
     const task = {
       order,
       luts: luts.of(order.look),
-      plates: await plates.forProof(projectId),
+      plates: await plates.recordings(projectId),
       part,
       fileName,
     };

@@ -108,6 +108,7 @@ beforeEach(async () => {
     ...size,
     format: 'png',
     sourceName: '',
+    scene: '',
     note: '',
     shot: neutralShot,
     marks: [],

@@ -1,3 +1,4 @@
+import { useId } from 'react';
 import { sourceUrl } from '../../api/urls.ts';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
@@ -65,26 +66,66 @@ function Histogram({ plate, profile }: { plate: Plate; profile: Profile }) {
   );
 }
 
+/** A line of text typed in place. @param known what is offered while it is typed. */
+function TextLine({
+  label,
+  value,
+  maxLength,
+  known = [],
+  onChange,
+}: {
+  label: string;
+  value: string;
+  maxLength: number;
+  known?: readonly string[];
+  onChange(value: string): void;
+}) {
+  const listId = useId();
+  const offered = [...new Set(known)].filter((k) => k && k !== value).sort();
+  return (
+    <label className="flex items-center gap-2 pb-1">
+      <span className="text-t2 w-10">{label}</span>
+      <input
+        type="text"
+        className="flex-1 min-w-0 bg-transparent border-b border-g4 hover:border-g5 focus:border-violet focus:outline-none text-[13px]"
+        value={value}
+        maxLength={maxLength}
+        list={listId}
+        onChange={(e) => onChange(e.currentTarget.value)}
+        onKeyDown={(e) => e.stopPropagation()}
+      />
+      <datalist id={listId}>
+        {offered.map((k) => (
+          <option key={k} value={k} />
+        ))}
+      </datalist>
+    </label>
+  );
+}
+
 /** What the frame says about itself, and which profile it looks like. */
 export function FactsPanel({ plate, profile }: { plate: Plate; profile: Profile }) {
-  const { profiles } = useOpenProject();
+  const { plates, profiles } = useOpenProject();
   const ranked = rankedProfilesOf(plate, profiles);
   const doubted = betterProfileOf(plate, profiles);
   const give = (profileId: string) => editPlates([plate.id], () => ({ profileId }));
   return (
     <section aria-label="What the frame says" className="px-3 py-2 text-[12px]">
-      <label className="flex items-center gap-2 pb-1">
-        <span className="text-t2">Name</span>
-        <input
-          type="text"
-          className="flex-1 bg-transparent border-b border-transparent hover:border-g5 focus:border-violet focus:outline-none text-[13px]"
-          value={plate.name}
-          onChange={(e) =>
-            e.currentTarget.value && editPlates([plate.id], () => ({ name: e.currentTarget.value }))
-          }
-          onKeyDown={(e) => e.stopPropagation()}
+      <TextLine
+        label="Name"
+        value={plate.name}
+        maxLength={120}
+        onChange={(name) => name && editPlates([plate.id], () => ({ name }))}
+      />
+      {plate.kind === 'plate' && (
+        <TextLine
+          label="Scene"
+          value={plate.scene}
+          maxLength={60}
+          known={plates.map((p) => p.scene)}
+          onChange={(scene) => editPlates([plate.id], () => ({ scene }))}
         />
-      </label>
+      )}
       <Choice
         label={plate.kind === 'plate' ? 'Recorded in' : 'Made for'}
         value={plate.profileId}

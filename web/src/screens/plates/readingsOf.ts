@@ -37,6 +37,7 @@ export const frameColumns: readonly FrameColumn[] = [
     label: 'Profile',
     text: (p, profiles) => profiles.find((q) => q.id === p.profileId)?.name ?? p.profileId,
   },
+  { id: 'scene', label: 'Scene', text: (p) => p.scene || '–' },
   { id: 'size', label: 'Size', text: (p) => `${p.width}×${p.height}`, number: (p) => p.width * p.height },
   { id: 'depth', label: 'Bits used', text: depthText, number: (p) => p.facts?.usedDepth ?? p.depth },
   {

@@ -126,14 +126,8 @@ export function CameraSheetView({ material }: { material: TrialMaterial }) {
   const [way, setWay] = useState<'stand-in' | 'recorded'>('stand-in');
   const [lookId, setLookId] = useState(openId || (looks[0]?.id ?? ''));
   const plate = plates.find((p) => p.id === plateId) ?? plates[0];
-  // Plates of one framing carry one name, with what tells them apart behind the second comma.
-  const sceneOf = (name: string) => name.split(',')[0];
   const same = plates.filter(
-    (p) =>
-      plate &&
-      sceneOf(p.name) === sceneOf(plate.name) &&
-      p.width === plate.width &&
-      p.height === plate.height,
+    (p) => p.scene === plate?.scene && p.width === plate.width && p.height === plate.height,
   );
   const used = way === 'recorded' ? same : plate ? [plate] : [];
   const look = material.look(lookId);
@@ -143,7 +137,7 @@ export function CameraSheetView({ material }: { material: TrialMaterial }) {
       trialWorkers()[0].sheet(
         used.flatMap((p) => {
           const order = material.plate(p.id);
-          return order ? [{ ...order, name: p.name }] : [];
+          return order ? [order] : [];
         }),
         look!,
         material.usual.profiles as typeof profiles,
@@ -184,8 +178,8 @@ export function CameraSheetView({ material }: { material: TrialMaterial }) {
       </div>
       {way === 'recorded' && same.length < 2 && (
         <p className="text-t2">
-          Only one plate of this scene is here. Bring the same framing from another camera, named alike up to
-          the first comma.
+          Only one plate of this scene and size is here. Bring in the same framing from another camera and
+          give both the same scene at Plates.
         </p>
       )}
       {error && (

@@ -1,22 +1,14 @@
 import { makeCodec } from '../camera/codec.ts';
 import { mapBuffer } from '../numeric/buffer.ts';
-import type { Profile } from '../camera/profile.ts';
 import { multiply, transformBuffer } from '../colour/matrix.ts';
-import { type Shot, shotBlack, shotMatrix } from './shot.ts';
-import { shotTables, tableReader } from './shotTables.ts';
+import { shotBlack, shotMatrix } from '../look/shot.ts';
+import { shotTables, tableReader } from '../look/shotTables.ts';
 import { activeTextures, type Texture, type TextureId, textureKind } from '../texture/index.ts';
 import { interleave, type Light, planesOf } from '../texture/light.ts';
+import type { RecordedCodes, RecordedFrame } from './recordedFrame.ts';
 
-/** A recording: interleaved RGB code, how it was shot, and what is corrected of it. */
-export interface RecordedFrame {
-  /** Stands for all the rest. */
-  key: string;
-  code: Float32Array;
-  width: number;
-  height: number;
-  profile: Profile;
-  shot: Shot;
-}
+/** A picture as it was recorded. */
+export type TexturedPicture = RecordedCodes & Pick<RecordedFrame, 'width' | 'height'>;
 
 interface Stage {
   key: string;
@@ -36,21 +28,21 @@ export class TexturedCode {
   /** The curve of the recording that the stages are of. */
   private tables: ReturnType<typeof tableReader> | null = null;
 
-  /** A new buffer of interleaved code; the recording is left as it is. */
-  of(recording: RecordedFrame, texture: Texture): Float32Array {
-    const { width, height, profile, shot } = recording;
+  /** A new buffer of interleaved code; the picture is left as it is. @param key stands for all of the picture. */
+  of(key: string, picture: TexturedPicture, texture: Texture): Float32Array {
+    const { width, height, profile, shot } = picture;
     const codec = makeCodec(profile);
-    if (!this.tables || this.stages[0]?.key !== recording.key) {
+    if (!this.tables || this.stages[0]?.key !== key) {
       this.tables = tableReader(shotTables(profile, shot));
-      const rgb = Float32Array.from(recording.code);
+      const rgb = Float32Array.from(picture.code);
       mapBuffer(rgb, this.tables.decode);
       transformBuffer(multiply(shotMatrix(shot), codec.toWorking), rgb);
       const black = shotBlack(shot);
       if (black !== 0) mapBuffer(rgb, (x) => x - black);
-      this.stages = [{ key: recording.key, light: planesOf(rgb, width, height) }];
+      this.stages = [{ key, light: planesOf(rgb, width, height) }];
     }
     const { encode } = this.tables;
-    const rgb = new Float32Array(recording.code.length);
+    const rgb = new Float32Array(picture.code.length);
     interleave(this.run(texture), rgb);
     transformBuffer(codec.fromWorking, rgb);
     mapBuffer(rgb, (x) => Math.min(Math.max(encode(x), 0), 1));
