@@ -25,7 +25,7 @@ test('a data folder whose name has a dot, a space, an umlaut, a # and a % sends 
   expect(testClient.dataFolder.endsWith(awkwardFolderName)).toBe(true);
 
   expect(sha256(await fetched('/plates/plate/source'))).toBe(sha256(tinyFrame));
-  for (const file of ['frame.png', 'thumb.png', 'frame.rgb16', 'thumb.rgb16', 'trial.rgb16'])
+  for (const file of ['frame.png', 'frame.rgb16', 'thumb.rgb16', 'trial.rgb16'])
     expect((await fetched(`/plates/plate/${file}`)).byteLength, file).toBeGreaterThan(100);
 
   const taken = await ask('/luts?name=identity.cube', { method: 'POST', body: identity });
@@ -49,7 +49,7 @@ test('a file that is gone is a refusal in words, for every way it is asked for',
   await plates.addBytes(frame, 'lost.png', { id: 'lost', projectId: 'p', name: 'Lost', profileId: 'heron' });
   const { sourceSha, frameSha, thumbSha } = await plates.row('lost');
   for (const sha of [sourceSha, frameSha, thumbSha]) await rm(files.pathOf(sha), { force: true });
-  for (const file of ['source', 'frame.png', 'thumb.png', 'frame.rgb16', 'thumb.rgb16', 'trial.rgb16']) {
+  for (const file of ['source', 'frame.png', 'frame.rgb16', 'thumb.rgb16', 'trial.rgb16']) {
     const answer = await ask(`/plates/lost/${file}`);
     // Kept by a browser, a refusal would outlive what it was for.
     expect(answer.headers.get('cache-control')).toBe('no-store');

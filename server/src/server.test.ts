@@ -6,7 +6,7 @@ import { createClient } from '@libsql/client';
 import { describe, expect, test } from 'vitest';
 import { largestUpload, type LookRecord } from '@velvet-dusk/core/api/contract';
 import { parseRgb16 } from '@velvet-dusk/core/formats/rgb16';
-import { parsePng } from '@velvet-dusk/core/formats/png';
+import { parsePng, writePng } from '@velvet-dusk/core/formats/png';
 import { encodePng } from './frames/raster.ts';
 import { startTestClient } from './testing/testClient.ts';
 import { slackWater, tinyFrame } from './testing/fixture.ts';
@@ -81,12 +81,10 @@ describe('plates', () => {
     expect((await bytes('/plates/plate/source')).equals(tinyFrame)).toBe(true);
     const frame = parsePng(await bytes('/plates/plate/frame.png'), 'frame');
     expect(frame.rgb).toEqual(parsePng(tinyFrame, 'tiny').rgb);
-    expect((await ask('/plates/plate/thumb.png')).headers.get('content-type')).toBe('image/png');
-    // What the bench gets, unpacked, is the same to the code.
+    // A frame of 40 pixels is its own thumbnail; the bench gets both, the same to the code.
     for (const part of ['frame', 'thumb']) {
-      const packed = parsePng(await bytes(`/plates/plate/${part}.png`), part);
       const plain = await (await ask(`/plates/plate/${part}.rgb16`)).arrayBuffer();
-      expect(parseRgb16(plain, part)).toEqual(packed);
+      expect(parseRgb16(plain, part)).toEqual(frame);
       // What has not changed is not sent again.
       const { headers } = await ask(`/plates/plate/${part}.rgb16`);
       const again = await ask(`/plates/plate/${part}.rgb16`, {
@@ -96,9 +94,9 @@ describe('plates', () => {
     }
   });
 
-  test('a frame whose unpacked copy cannot be kept is sent all the same', async () => {
+  test('a frame whose smaller copy cannot be kept is sent all the same', async () => {
     const cache = join(filesFolder, 'cache');
-    const frame = async () => Buffer.from(await (await ask('/plates/plate/frame.rgb16')).arrayBuffer());
+    const frame = async () => Buffer.from(await (await ask('/plates/plate/trial.rgb16')).arrayBuffer());
     const kept = await frame();
     rmSync(cache, { recursive: true });
     writeFileSync(cache, 'in the way');
@@ -107,6 +105,23 @@ describe('plates', () => {
     mkdirSync(cache);
     expect((await frame()).equals(kept)).toBe(true);
     expect(readdirSync(cache)).toHaveLength(1);
+  });
+
+  test('a frame that an earlier release stored as PNG is sent as ever', async () => {
+    const bytes = async (path: string) => Buffer.from(await (await ask(path)).arrayBuffer());
+    const files = ['frame.png', 'frame.rgb16', 'trial.rgb16'];
+    const now = await Promise.all(files.map((f) => bytes(`/plates/plate/${f}`)));
+    const client = createClient({ url: pathToFileURL(join(dataFolder, 'velvet-dusk.db')).href });
+    const { frameSha } = await testClient.services.plates.filesOf('plate');
+    const store = (sha: string) =>
+      client.execute({ sql: 'UPDATE plates SET frame_sha = ? WHERE id = ?', args: [sha, 'plate'] });
+    const { rgb, width, height } = parsePng(tinyFrame, 'tiny');
+    await store(await testClient.services.files.put(writePng({ width, height, rgb })));
+    const then = await Promise.all(files.map((f) => bytes(`/plates/plate/${f}`)));
+    await store(frameSha);
+    client.close();
+    expect(parsePng(then[0], 'then')).toEqual(parsePng(now[0], 'now'));
+    expect([then[1].equals(now[1]), then[2].equals(now[2])]).toEqual([true, true]);
   });
 
   test('a shot trim is saved with the plate, by revision', async () => {

@@ -272,5 +272,5 @@ test('parts of uploads that a killed server left are gone after a start', async 
   writeFileSync(join(folder, 'files/parts/left'), 'half');
   server = await spawnServer(folder);
   expect(readdirSync(join(folder, 'files/parts'))).toEqual([]);
-  expect((await fetch(`${server.url}/api/plates/plate/thumb.png`)).status).toBe(200);
+  expect((await fetch(`${server.url}/api/plates/plate/thumb.rgb16`)).status).toBe(200);
 });

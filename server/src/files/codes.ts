@@ -1,42 +1,22 @@
-import { mkdir, open, readdir, readFile, rename, rm, stat, utimes } from 'node:fs/promises';
+import { mkdir, open, readdir, rename, rm, stat, utimes } from 'node:fs/promises';
 import { join } from 'node:path';
-import { unpackCodes } from '../frames/raster.ts';
+import { codesOfStored, isCodes } from '../frames/stored.ts';
 import type { FileStore } from './store.ts';
 
-/** Bytes of unpacked frames kept; the one that was asked for longest ago goes first. */
+/** Bytes that are kept; the one that was asked for longest ago goes first. */
 const maxBytes = 2 * 1024 ** 3;
 
-/** Small pictures kept in memory, of a third of a megabyte each. */
-const maxSmall = 100;
-
 /**
- * Stored frames as the bench wants them, unpacked once and kept as files, so that they are sent as small files are and
- * nobody waits for a picture library. One is unpacked at a time, whoever asks.
+ * Codes of stored frames as files: the stored file itself; smaller sizes, and frames that an earlier release stored packed, are
+ * made once and kept. One is made at a time, whoever asks.
  */
 export class CodeFiles {
   private readonly folder: string;
   private readonly making = new Map<string, Promise<string | Buffer>>();
   private line: Promise<unknown> = Promise.resolve();
-  private readonly lately = new Map<string, Buffer>();
 
   constructor(private readonly files: FileStore) {
     this.folder = files.cacheFolder;
-  }
-
-  /** The codes of a small picture, from memory where it was asked for lately. Throws where the frame is missing. */
-  async small(sha256: string): Promise<Buffer> {
-    const known = this.lately.get(sha256);
-    const bytes = known ?? (await this.read(sha256));
-    // The latest asked for goes last.
-    this.lately.delete(sha256);
-    this.lately.set(sha256, bytes);
-    if (this.lately.size > maxSmall) this.lately.delete(this.lately.keys().next().value!);
-    return bytes;
-  }
-
-  private async read(sha256: string): Promise<Buffer> {
-    const codes = await this.of(sha256);
-    return typeof codes === 'string' ? readFile(codes) : codes;
   }
 
   async prepare(): Promise<void> {
@@ -50,6 +30,8 @@ export class CodeFiles {
    * @param width pixels it is made smaller to; as large as it is where none are said.
    */
   async of(sha256: string, width?: number): Promise<string | Buffer> {
+    const stored = this.files.pathOf(sha256);
+    if (!width && (await isCodes(stored))) return stored;
     const name = width ? `${sha256}-${width}` : sha256;
     const path = join(this.folder, `${name}.rgb16`);
     const there = await stat(path).catch(() => null);
@@ -67,7 +49,7 @@ export class CodeFiles {
   }
 
   private async make(sha256: string, path: string, width?: number): Promise<string | Buffer> {
-    const parts = await unpackCodes(this.files.pathOf(sha256), width);
+    const parts = await codesOfStored(this.files.pathOf(sha256), width);
     const part = this.files.newPart();
     try {
       const file = await open(part, 'wx');

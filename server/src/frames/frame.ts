@@ -11,8 +11,6 @@ export interface DecodedFrame {
   format: string;
   /** The space of scene-linear light; without it the picture is code. */
   scene?: Pick<RgbSpace, 'primaries' | 'white'>;
-  /** Writes the frame as a 16-bit PNG straight from its file, where that holds the very codes. */
-  store?: (target: string) => Promise<unknown>;
   /** What was left out or assumed, for the person who brought the file. */
   notes: string[];
 }

@@ -1,10 +1,8 @@
-import { access } from 'node:fs/promises';
 import sharp, { type Metadata } from 'sharp';
 import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
 import { FormatError } from '@velvet-dusk/core/formats/error';
 import { largestFrame, sizeProblem } from '@velvet-dusk/core/formats/frameSize';
 import { toUint16 } from '@velvet-dusk/core/formats/png';
-import { rgb16Head } from '@velvet-dusk/core/formats/rgb16';
 import type { DecodedFrame } from './frame.ts';
 
 // One picture at a time, and nothing kept: memory is for the frame in hand.
@@ -58,17 +56,18 @@ export async function readRaster(path: string, file: string): Promise<DecodedFra
     refuse(file, meta);
     const depth = bits[meta.depth!];
     const space = depth === 8 ? 'srgb' : depth === 16 ? 'rgb16' : 'scrgb';
-    const plain = () => picture().autoOrient().removeAlpha().toColourspace(space);
-    const { data, info } = await plain().raw({ depth: 'float' }).toBuffer({ resolveWithObject: true });
+    const { data, info } = await picture()
+      .autoOrient()
+      .removeAlpha()
+      .toColourspace(space)
+      .raw({ depth: 'float' })
+      .toBuffer({ resolveWithObject: true });
     const { width, height, channels } = info;
     const rgb = toShares(data, depth, width * height, channels);
     const notes = notesOf(meta);
     if (depth === 32) notes.push('Float samples are taken as scene-linear light in BT.709 primaries.');
     const scene = depth === 32 ? { scene: bt709 } : {};
-    // Of 16 bits and three channels nothing is converted, so that the stored frame needs no copy of its codes here.
-    const straight = depth === 16 &&
-      channels === 3 && { store: (target: string) => plain().png(storedPng).toFile(target) };
-    return { width, height, rgb, depth, format: meta.format!, notes, ...scene, ...straight };
+    return { width, height, rgb, depth, format: meta.format!, notes, ...scene };
   } catch (error) {
     if (error instanceof FormatError) throw error;
     const message = (error as Error).message.replace(/\s+/g, ' ').replaceAll(path, file);
@@ -96,7 +95,8 @@ function toShares(data: Buffer, depth: number, pixels: number, channels: number)
   return rgb;
 }
 
-const storedPng = { compressionLevel: 3 };
+/** Small enough, and quick. */
+const compressionLevel = 3;
 
 /** Code values 0–1 as a 16-bit RGB PNG. */
 export async function encodePng(frame: {
@@ -107,22 +107,6 @@ export async function encodePng(frame: {
   const { width, height } = frame;
   return sharp(toUint16(frame.rgb), { raw: { width, height, channels: 3 }, limitInputPixels: largestFrame })
     .toColourspace('rgb16')
-    .png(storedPng)
+    .png({ compressionLevel })
     .toBuffer();
-}
-
-/**
- * The codes of a stored frame as they go to the bench (core's `rgb16` format), in parts to be sent one after the other.
- * @param width pixels it is made smaller to, by the means of what falls together.
- */
-export async function unpackCodes(path: string, width?: number): Promise<Uint8Array[]> {
-  // Said by the system, with its code: the library has words of its own for it.
-  await access(path);
-  const picture = sharp(path, { limitInputPixels: largestFrame, ignoreIcc: true });
-  if (width) picture.resize({ width, kernel: 'linear', withoutEnlargement: true });
-  const { data, info } = await picture
-    .toColourspace('rgb16')
-    .raw({ depth: 'ushort' })
-    .toBuffer({ resolveWithObject: true });
-  return [rgb16Head(info.width, info.height), data];
 }

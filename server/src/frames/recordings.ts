@@ -2,7 +2,7 @@ import { memoizeRecent } from '@velvet-dusk/core/numeric/memoizeRecent';
 import { sparse } from '@velvet-dusk/core/numeric/sparse';
 import { proofPixels } from '@velvet-dusk/core/order/plateCodes';
 import { recordedFrame, type RecordedFrame, type Recording } from '@velvet-dusk/core/recording/recordedFrame';
-import { readRaster } from './raster.ts';
+import { readStored } from './stored.ts';
 
 /** A recording whose frame lies in a file. */
 export interface FiledRecording extends Recording {
@@ -13,7 +13,7 @@ export interface FiledRecording extends Recording {
 
 /** Frames are looked at once for all exports of a project: some 15 kB are kept of each. */
 const sampled = memoizeRecent(200, async (path: string) => {
-  const { rgb, width, height } = await readRaster(path, path);
+  const { rgb, width, height } = await readStored(path, path);
   return sparse(rgb, width, height, proofPixels);
 });
 

@@ -1,16 +1,15 @@
-import { open, statfs, writeFile } from 'node:fs/promises';
-import { dirname } from 'node:path';
 import { lightProfileId } from '@velvet-dusk/core/camera/lightProfile';
 import { acescct } from '@velvet-dusk/core/colour/transfer/acescct';
 import { transformBuffer } from '@velvet-dusk/core/colour/matrix';
 import { rgbToRgb } from '@velvet-dusk/core/colour/rgbSpace';
 import { working } from '@velvet-dusk/core/colour/spaces/index';
 import { FormatError } from '@velvet-dusk/core/formats/error';
+import { writeRgb16 } from '@velvet-dusk/core/formats/rgb16';
 import { shrink } from '@velvet-dusk/core/formats/frameScale';
 import { type FrameFacts, readFrame } from '@velvet-dusk/core/plate/facts';
 import { readClipFrame } from '../frames/clip.ts';
 import type { DecodedFrame } from '../frames/frame.ts';
-import { encodePng } from '../frames/raster.ts';
+import { writeStored } from '../frames/stored.ts';
 import { readFrameFile } from '../frames/read.ts';
 import { stepBack } from '@velvet-dusk/exporter/stepBack';
 
@@ -18,7 +17,7 @@ export interface PlateTask {
   /** The file as it came. */
   path: string;
   fileName: string;
-  /** Where the 16-bit frame goes. */
+  /** Where the stored frame goes. */
   framePart: string;
   /** Seconds into a clip; without it the file is a frame. */
   time?: number;
@@ -49,23 +48,6 @@ function encodeLight(frame: DecodedFrame): void {
   frame.notes.push('Scene-linear light, kept as ACEScct.');
 }
 
-/** Bytes free on a disk that is not full. */
-const minRoom = 1024 * 1024;
-
-async function storeStraight(store: NonNullable<DecodedFrame['store']>, part: string): Promise<void> {
-  try {
-    await store(part);
-  } catch (error) {
-    // The picture library does not say why it could not write.
-    const { bavail, bsize } = await statfs(dirname(part));
-    if (bavail * bsize < minRoom)
-      throw new Error('ENOSPC: no space left on the disk, write', { cause: error });
-    throw error;
-  }
-  const file = await open(part, 'r+');
-  await file.sync().finally(() => file.close());
-}
-
 /** Errors lose their kind on the way out of a thread, so a refusal is an answer. */
 export async function readPlate(task: PlateTask): Promise<PlateFacts | { refused: string }> {
   stepBack('a little');
@@ -80,14 +62,13 @@ export async function readPlate(task: PlateTask): Promise<PlateFacts | { refused
   }
   encodeLight(frame);
   const { width, height, rgb, depth, format, notes } = frame;
-  if (frame.store) await storeStraight(frame.store, framePart);
-  else await writeFile(framePart, await encodePng(frame), { flag: 'wx', flush: true });
+  await writeStored(framePart, frame);
   const scale = Math.min(1, thumbWidth / Math.max(width, height));
   const small = {
     width: Math.max(1, Math.round(width * scale)),
     height: Math.max(1, Math.round(height * scale)),
   };
-  const thumb = await encodePng({ ...small, rgb: shrink(rgb, width, height, small.width, small.height) });
+  const thumb = writeRgb16({ ...small, rgb: shrink(rgb, width, height, small.width, small.height) });
   const facts = readFrame(rgb, { width, height, storedDepth: Math.min(depth, 16) });
   return {
     width,

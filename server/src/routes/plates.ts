@@ -7,6 +7,7 @@ import * as api from '@velvet-dusk/core/api/endpoints/plates';
 import { trialWidth } from '@velvet-dusk/core/trial/document';
 import { Problem } from '../problem.ts';
 import type { Services } from '../services/index.ts';
+import { pngOfStored } from '../frames/stored.ts';
 import { receiveFile } from './receiveFile.ts';
 import { route, routeBytes } from './route.ts';
 import { downloadStored, sendStored } from './sendStored.ts';
@@ -18,30 +19,26 @@ type OfPlate = Endpoint<`/plates/:id/${string}`, undefined, MediaType>;
 
 export function plateRoutes({ plates, projects, files, codes }: Services): Router {
   const router = Router();
-  const sendPicture = (endpoint: OfPlate, part: 'frameSha' | 'thumbSha') =>
-    routeBytes(router, endpoint as typeof sent.framePicture, async ({ params, res }) => {
-      const sha = (await plates.filesOf(params.id))[part];
-      sendStored(res.set('ETag', `"${sha}"`).type(endpoint.answer), files.pathOf(sha));
-    });
-  const coded = (res: Response, sha: string) =>
-    res.set('ETag', `"${sha}-codes"`).type('application/octet-stream');
-  sendPicture(sent.framePicture, 'frameSha');
-  sendPicture(sent.thumbPicture, 'thumbSha');
-  const sendCodes = (endpoint: OfPlate, width?: number) =>
-    routeBytes(router, endpoint as typeof sent.frameCodes, async ({ params, res }) => {
-      const { frameSha } = await plates.filesOf(params.id);
-      const found = await codes.of(frameSha, width);
-      const tag = width ? `${frameSha}-${width}` : frameSha;
-      if (typeof found === 'string') sendStored(coded(res, tag), found);
-      else coded(res, tag).set('Cache-Control', cacheForever).send(found);
-    });
-  sendCodes(sent.frameCodes);
-  sendCodes(sent.trialCodes, trialWidth);
-  routeBytes(router, sent.thumbCodes, async ({ params, res }) => {
-    const { thumbSha } = await plates.filesOf(params.id);
-    const bytes = await codes.small(thumbSha);
-    coded(res, thumbSha).set('Cache-Control', cacheForever).send(bytes);
+  const tagged = (res: Response, tag: string, type: string) => res.set('ETag', `"${tag}"`).type(type);
+  routeBytes(router, sent.framePicture, async ({ params, res }) => {
+    const { frameSha } = await plates.filesOf(params.id);
+    const path = files.pathOf(frameSha);
+    const png = await pngOfStored(path);
+    tagged(res, frameSha, sent.framePicture.answer);
+    if (png) res.set('Cache-Control', cacheForever).send(png);
+    else sendStored(res, path);
   });
+  const sendCodes = (endpoint: OfPlate, part: 'frameSha' | 'thumbSha', width?: number) =>
+    routeBytes(router, endpoint as typeof sent.frameCodes, async ({ params, res }) => {
+      const sha = (await plates.filesOf(params.id))[part];
+      const found = await codes.of(sha, width);
+      tagged(res, `${sha}-${width ?? 'codes'}`, 'application/octet-stream');
+      if (typeof found === 'string') sendStored(res, found);
+      else res.set('Cache-Control', cacheForever).send(found);
+    });
+  sendCodes(sent.frameCodes, 'frameSha');
+  sendCodes(sent.trialCodes, 'frameSha', trialWidth);
+  sendCodes(sent.thumbCodes, 'thumbSha');
   routeBytes(router, sent.plateSource, async ({ params, res }) => {
     const row = await plates.row(params.id);
     downloadStored(res, files.pathOf(row.sourceSha || row.frameSha), row.sourceName || `${row.name}.png`);

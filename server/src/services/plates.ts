@@ -22,7 +22,7 @@ import type { Database } from '../db/open.ts';
 import { plates } from '../db/schema.ts';
 import type { LooseFileService } from '../files/looseFiles.ts';
 import type { FileStore } from '../files/store.ts';
-import { readRaster } from '../frames/raster.ts';
+import { readStored } from '../frames/stored.ts';
 import type { FiledRecording } from '../frames/recordings.ts';
 import type { PlateFacts } from '../jobs/readPlate.ts';
 import type { WorkPool } from '../jobs/pool.ts';
@@ -171,7 +171,7 @@ export class PlateService {
     const chosen = [...scenes.values()].slice(0, packPlates);
     const carried = await Promise.all(
       chosen.map(async ({ id, name, profile, bits, shot, path }) =>
-        frameToPlate(await readRaster(path, name), {
+        frameToPlate(await readStored(path, name), {
           id,
           name,
           profileId: profile.id,

@@ -29,12 +29,6 @@ export const framePicture = endpoint({
   says: 'Frame of a plate as PNG of its codes',
   answer: 'image/png',
 });
-export const thumbPicture = endpoint({
-  method: 'GET',
-  path: '/plates/:id/thumb.png',
-  says: 'Thumbnail of a plate as PNG of its codes',
-  answer: 'image/png',
-});
 export const plateSource = endpoint({
   method: 'GET',
   path: '/plates/:id/source',
