@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { viewport } from './src/viewport.ts';
 
 export default defineConfig({
   testDir: './tests',
@@ -14,7 +15,7 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: '../.reports/e2e.json' }]],
   use: {
     browserName: 'chromium',
-    viewport: { width: 1280, height: 800 },
+    viewport,
     acceptDownloads: true,
     launchOptions: {
       executablePath: '/usr/bin/chromium',

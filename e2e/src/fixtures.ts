@@ -1,19 +1,17 @@
+import { execFileSync } from 'node:child_process';
 import { cpSync, mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { createServer } from 'node:net';
+import { dirname, join } from 'node:path';
 import { test as base, expect } from '@playwright/test';
 import { awkwardFolderName } from '@velvet-dusk/server/testing/fixture';
 import { Bench } from './bench.ts';
 import { cloneFolder } from './clone.ts';
 import { type DemoServer, startDemo } from './demoServer.ts';
+import { followShown, KeptPage } from './keptPage.ts';
 import { templateFolder } from './template.ts';
-
-/** What most tests ask of the bench: one test at a time is enough for two processors to paint and measure. */
-const followedPlates = 'velvet-dusk/measured-plates';
+import { viewport } from './viewport.ts';
 
 interface Fixtures {
-  /** Plates that follow while a look changes; as somebody with a slow machine has it, unless a test is about the others. */
-  follow: 'all' | 'shown';
   /** A fresh copy of the demo's data. */
   dataFolder: string;
   /** The demo server on that copy; `restart` kills it and brings it back on the same port. */
@@ -21,15 +19,23 @@ interface Fixtures {
   /** The look bench, open and drawn. */
   bench: Bench;
 }
+interface WorkerFixtures {
+  /** The port of all servers of a process, one after the other: what a page has compiled it knows by its address. */
+  port: number;
+  keptPage: KeptPage;
+}
 
+/** Stored files never change, and are linked; a test that damages one on purpose writes a new one in its place. */
 function copyOfTemplate(): string {
-  const folder = join(mkdtempSync(join(tmpdir(), 'dusk-e2e-')), awkwardFolderName);
-  cpSync(templateFolder, folder, { recursive: true });
+  const folder = join(mkdtempSync(join(dirname(templateFolder), 'data-')), awkwardFolderName);
+  const stored = join(templateFolder, 'files');
+  cpSync(templateFolder, folder, { recursive: true, filter: (path) => path !== stored });
+  execFileSync('cp', ['-al', stored, folder]);
   return folder;
 }
 
-async function startRestartable(dataFolder: string): Promise<Fixtures['server']> {
-  let running = await startDemo(dataFolder, 0, {}, cloneFolder);
+async function startRestartable(dataFolder: string, atPort: number): Promise<Fixtures['server']> {
+  let running = await startDemo(dataFolder, atPort, {}, cloneFolder);
   const { url, port, pid } = running;
   const restart = async () => {
     await running.kill();
@@ -38,20 +44,35 @@ async function startRestartable(dataFolder: string): Promise<Fixtures['server']>
   return { url, port, pid, restart, stop: () => running.stop(), kill: () => running.kill() };
 }
 
-export const test = base.extend<Fixtures>({
-  follow: ['shown', { option: true }],
-  context: async ({ context, follow }, use) => {
-    const keep = ([key, value]: [string, string]) => {
-      // An empty page has no store.
-      if (location.protocol === 'http:') localStorage.setItem(key, JSON.stringify(value));
-    };
-    if (follow !== 'all') await context.addInitScript(keep, [followedPlates, follow] as [string, string]);
+/** A port that nobody listens on. */
+const freePort = () =>
+  new Promise<number>((found) => {
+    const server = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as { port: number };
+      server.close(() => found(port));
+    });
+  });
+
+/** Servers and bench; a page and a context of its own for each test. For tests of several windows. */
+export const windowsTest = base.extend<Fixtures, WorkerFixtures>({
+  // eslint-disable-next-line no-empty-pattern -- Playwright reads the names of what a fixture needs from this pattern
+  port: [async ({}, use) => use(await freePort()), { scope: 'worker' }],
+  keptPage: [
+    async ({ browser }, use) => {
+      const kept = new KeptPage(browser);
+      await use(kept);
+      await kept.close();
+    },
+    { scope: 'worker' },
+  ],
+  context: async ({ context }, use) => {
+    await followShown(context);
     await use(context);
   },
-  // eslint-disable-next-line no-empty-pattern -- Playwright reads the names of what a fixture needs from this pattern
+  // eslint-disable-next-line no-empty-pattern -- as above
   dataFolder: async ({}, use) => use(copyOfTemplate()),
-  server: async ({ dataFolder }, use) => {
-    const server = await startRestartable(dataFolder);
+  server: async ({ dataFolder, port }, use) => {
+    const server = await startRestartable(dataFolder, port);
     await use(server);
     await server.stop();
   },
@@ -65,12 +86,29 @@ export const test = base.extend<Fixtures>({
   },
 });
 
+/** For most tests: the page of the test before, made as new. */
+export const test = windowsTest.extend<object>({
+  page: async ({ keptPage }, use) => {
+    await use(await keptPage.open());
+    await keptPage.clean();
+  },
+});
+
+/** With all plates followed, as it is where nobody chose. */
+export const followingTest = windowsTest.extend<object>({
+  context: async ({ browser }, use) => {
+    const context = await browser.newContext({ viewport });
+    await use(context);
+    await context.close();
+  },
+});
+
 /** For tests that leave nothing behind on the server: those that run in one process share one. */
 export const viewingTest = test.extend<object, { sharedServer: Fixtures['server'] }>({
   sharedServer: [
     // eslint-disable-next-line no-empty-pattern -- as above
     async ({}, use) => {
-      const server = await startRestartable(copyOfTemplate());
+      const server = await startRestartable(copyOfTemplate(), 0);
       await use(server);
       await server.stop();
     },

@@ -4,9 +4,7 @@ import { join } from 'node:path';
 import { spawnServer } from '@velvet-dusk/server/testing/fixture';
 import { Bench } from '../src/bench.ts';
 import { cloneFolder, ownDataFolder } from '../src/clone.ts';
-import { expect, test } from '../src/fixtures.ts';
-
-test.use({ follow: 'all' });
+import { expect, followingTest as test } from '../src/fixtures.ts';
 
 test('the README’s first command shows a picture and sends a pack, from a clone with its own data folder', async ({
   page,

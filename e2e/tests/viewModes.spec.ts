@@ -1,6 +1,6 @@
 import { bandColours } from '@velvet-dusk/core/scopes/exposureBands';
 import { expectAxeClean } from '../src/axe.ts';
-import { expect, test, viewingTest } from '../src/fixtures.ts';
+import { expect, followingTest, test, viewingTest } from '../src/fixtures.ts';
 
 /** Ways of looking at the picture. */
 
@@ -170,13 +170,9 @@ test('two scopes at once, targets and scales; the path measures itself', async (
   await expect(page.getByTestId('where')).toBeVisible();
 });
 
-test.describe('with all plates followed', () => {
-  test.use({ follow: 'all' });
-
-  test('a strength is found for plates the look is too strong for, and moves the last input never lose', async ({
-    page,
-    bench,
-  }) => {
+followingTest(
+  'a strength is found for plates the look is too strong for, and moves the last input never lose',
+  async ({ page, bench }) => {
     await bench.type('Shadows amber', '-1');
     await bench.type('Midtones amber', '-1');
     await expect(
@@ -200,5 +196,5 @@ test.describe('with all plates followed', () => {
     await expect(bench.number('Midtones density')).toHaveValue('−0.30');
     await bench.drawn();
     await expect(bench.canvas).toHaveAttribute('data-drawn', /"density":-0\.3[,}].*"warm":-1/);
-  });
-});
+  },
+);

@@ -3,7 +3,7 @@ import type { Project } from '@velvet-dusk/core/api/contract';
 import { keptBoardSchema } from '@velvet-dusk/core/api/trials';
 import { atRest } from '@velvet-dusk/core/trial/condition';
 import { Bench } from '../src/bench.ts';
-import { expect, test } from '../src/fixtures.ts';
+import { expect, windowsTest as test } from '../src/fixtures.ts';
 
 /** Two windows on one project: nothing is overwritten, and nothing in conflict is sent, before somebody chooses. */
 
