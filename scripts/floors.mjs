@@ -3,7 +3,7 @@
  * two can import each other in a circle. The files beside the folders lie under all of them.
  */
 export const coreFloors = [
-  ['numeric'],
+  ['numeric', 'tasks'],
   ['colour'],
   ['lut', 'render'],
   ['formats', 'film'],

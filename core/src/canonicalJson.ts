@@ -1,8 +1,6 @@
+import { configure } from 'safe-stable-stringify';
+
+const stringify = configure({ deterministic: true, bigint: false, circularValue: Error });
+
 /** JSON with sorted keys and no spaces: one text for one value. */
-export function canonicalJson(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(canonicalJson).join(',')}]`;
-  if (typeof value !== 'object' || value === null) return JSON.stringify(value) ?? 'null';
-  const entries = Object.entries(value).filter(([, v]) => v !== undefined);
-  entries.sort(([a], [b]) => (a < b ? -1 : 1));
-  return `{${entries.map(([k, v]) => `${JSON.stringify(k)}:${canonicalJson(v)}`).join(',')}}`;
-}
+export const canonicalJson = (value: unknown): string => stringify(value) ?? 'null';

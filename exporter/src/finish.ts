@@ -119,14 +119,15 @@ async function putConfig(spec: PackSpec, folder: string, threads: PackThreads, s
   for (const { path, text } of config.texts) await putFile(folder, path, text);
   await Promise.all(
     config.grids.map(({ path, order }) =>
-      threads.makeLut(
+      threads.run(
+        'makeLut',
         {
           planned: { key: path, order, lut: lutOrder(order), look: null, display: order.display },
           luts: spec.luts,
           frames: [],
           files: [{ path: join(folder, path), name: path, format: 'cube', interpolation: 'tetrahedral' }],
         },
-        signal,
+        { signal },
       ),
     ),
   );
@@ -150,7 +151,7 @@ export async function finishPack(
   }
   await putFile(folder, manifestName, json(manifest));
   await putFile(folder, specName, json(writeSpec(withDifferences(spec, manifest))));
-  for (const { path, data } of await threads.makePages({ spec, manifest }, signal))
+  for (const { path, data } of await threads.run('makePages', { spec, manifest }, { signal }))
     await putFile(folder, path, data);
   const lines: string[] = [];
   const known = new Map([...made.values()].map((f) => [f.path, f.sha256]));

@@ -1,7 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
-import { addLine, openLines } from './lineJournal.ts';
 import type { LutResult } from './makeLut.ts';
 import { sha256Of } from './sha256.ts';
 
@@ -19,28 +18,14 @@ const entry = z.object({
   files: z.array(z.looseObject({ path: z.string(), sha256: z.string() })),
 });
 
-/** What is finished of a pack. A file that is not there whole any more is made again. */
-export class Journal {
-  private constructor(
-    private readonly folder: string,
-    readonly made: Map<string, MadeFile[]>,
-  ) {}
-
-  /** Begins in a folder, or goes on where the folder is that of the same spec. @param spec its hash. */
-  static async open(folder: string, spec: string): Promise<Journal> {
-    const made = new Map<string, MadeFile[]>();
-    for (const line of await openLines(folder, spec, filesFolder)) {
-      const read = entry.safeParse(line).data;
-      if (read && (await areWhole(filesIn(folder), read.files as unknown as MadeFile[])))
-        made.set(read.key, read.files as unknown as MadeFile[]);
-    }
-    return new Journal(folder, made);
-  }
-
-  async add(key: string, files: MadeFile[]): Promise<void> {
-    await addLine(this.folder, { key, files });
-    this.made.set(key, files);
-  }
+/** A line of the journal of a pack; null where its files are not there whole any more. @param folder of the files. */
+export async function readMade(
+  folder: string,
+  line: unknown,
+): Promise<{ key: string; result: MadeFile[] } | null> {
+  const read = entry.safeParse(line).data;
+  const files = read?.files as unknown as MadeFile[] | undefined;
+  return read && files && (await areWhole(folder, files)) ? { key: read.key, result: files } : null;
 }
 
 async function areWhole(folder: string, files: readonly MadeFile[]): Promise<boolean> {

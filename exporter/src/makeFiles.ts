@@ -8,10 +8,10 @@ import { plannedPurpose } from '@velvet-dusk/core/pack/manifest';
 import type { Plan, PlannedFile } from '@velvet-dusk/core/pack/plannedFile';
 import { type PackSpec, writeSpec } from '@velvet-dusk/core/pack/spec';
 import { noReasons } from '@velvet-dusk/core/pack/standing';
-import { eachOf } from './eachOf.ts';
-import { filesIn, Journal, type MadeFile } from './journal.ts';
+import { filesFolder, filesIn, type MadeFile, readMade } from './journal.ts';
 import { proofFrames } from './proofFrames.ts';
 import type { Planned } from './planning.ts';
+import { type WorkOptions, workOff } from './resumable.ts';
 import type { PackThreads } from './threads.ts';
 
 /** A pack that cannot be exported as it is planned. */
@@ -19,21 +19,8 @@ export class PackError extends Error {
   override name = 'PackError';
 }
 
-export interface PackProgress {
-  done: number;
-  total: number;
-  /** Of the file that was finished last; empty before the first. */
-  name: string;
-  /** About as many seconds are left; null while nothing is known. */
-  secondsLeft: number | null;
-}
-
-export interface MakeOptions {
+export interface MakeOptions extends WorkOptions {
   threads: PackThreads;
-  signal?: AbortSignal | undefined;
-  onProgress?: ((progress: PackProgress) => void) | undefined;
-  /** Only every n-th LUT, from the i-th, 1 to n. */
-  shard?: { index: number; count: number } | undefined;
   /** Folder of the release before, opened out: what changed is measured against it. */
   before?: string | undefined;
 }
@@ -61,7 +48,7 @@ export async function planOrRefuse(
   { pack, looks, profiles }: PackSpec,
   { threads, signal }: Pick<MakeOptions, 'threads' | 'signal'>,
 ): Promise<Planned> {
-  const planned = await threads.planFiles({ pack, looks, profiles }, signal);
+  const planned = await threads.run('planFiles', { pack, looks, profiles }, { signal });
   const { problems } = planned;
   if (problems.length > 0) {
     const more = problems.length > 8 ? ` and ${problems.length - 8} more` : '';
@@ -85,46 +72,42 @@ export async function makeFiles(
   spec: PackSpec,
   plan: Plan,
   work: string,
-  { threads, signal, onProgress, shard, before }: MakeOptions,
+  { threads, before, ...options }: MakeOptions,
 ): Promise<Map<string, MadeFile>> {
-  const journal = await Journal.open(work, specHash(spec));
   const folder = filesIn(work);
   const frames = proofFrames(spec);
-  const mine = lutsOf(plan).filter((_, i) => !shard || i % shard.count === shard.index - 1);
   const placeBefore = placesBefore(spec, before);
-  const total = mine.reduce((sum, [, files]) => sum + files.length, 0);
-  const waiting = mine.filter(([key]) => !journal.made.has(key));
-  const known = total - waiting.reduce((sum, [, files]) => sum + files.length, 0);
-  const began = Date.now();
-  let done = known;
-  onProgress?.({ done, total, name: '', secondsLeft: null });
-  await eachOf(
-    waiting,
-    threads.width,
-    async ([key, files]) => {
-      const task = {
-        planned: files[0].planned,
-        luts: spec.luts,
-        frames,
-        files: files.map((file) => ({
-          path: join(folder, file.path),
-          name: file.name,
-          format: file.format,
-          interpolation: file.destination.interpolation,
-          device: isDevice(file.destination.id) ? file.destination.id : undefined,
-          before: placeBefore(file),
-        })),
-      };
-      const results = await threads.makeLut(task, signal);
-      await journal.add(
-        key,
-        results.map((result, i) => ({ ...result, path: files[i].path })),
-      );
-      done += files.length;
-      const secondsLeft = ((Date.now() - began) / 1000 / (done - known)) * (total - done);
-      onProgress?.({ done, total, name: files[0].name, secondsLeft });
+  const made = await workOff(
+    {
+      folder: work,
+      hash: specHash(spec),
+      inside: filesFolder,
+      width: threads.width,
+      parts: lutsOf(plan).map(([key, files]) => ({ key, files, name: files[0].name, weight: files.length })),
+      read: (line) => readMade(folder, line),
+      async run({ files }) {
+        const task = {
+          planned: files[0].planned,
+          luts: spec.luts,
+          frames,
+          files: files.map((file) => ({
+            path: join(folder, file.path),
+            name: file.name,
+            format: file.format,
+            interpolation: file.destination.interpolation,
+            device: isDevice(file.destination.id) ? file.destination.id : undefined,
+            before: placeBefore(file),
+          })),
+        };
+        const results = await threads.run('makeLut', task, { signal: options.signal });
+        const result = results.map((r, i): MadeFile => ({ ...r, path: files[i].path }));
+        return { line: { files: result }, result };
+      },
     },
-    signal,
+    options,
   );
-  return new Map(mine.flatMap(([key]) => journal.made.get(key)!.map((file) => [file.path, file] as const)));
+  // In the order of the plan, whatever was done first.
+  return new Map(
+    lutsOf(plan).flatMap(([key]) => (made.get(key) ?? []).map((file) => [file.path, file] as const)),
+  );
 }

@@ -16,7 +16,6 @@ import type { Interpolation } from '@velvet-dusk/core/lut/apply';
 import { produce } from './produce.ts';
 import { writeWhole } from './putFile.ts';
 import { sha256Of } from './sha256.ts';
-import { stepBack } from './stepBack.ts';
 import type { RecordedFrame } from '@velvet-dusk/core/recording/recordedFrame';
 
 /** One LUT of a pack, with the files it is written to. */
@@ -25,8 +24,6 @@ export interface LutTask {
   /** Texts of the files of placed LUTs: what a file means is no plain data. */
   luts: readonly LutText[];
   frames: RecordedFrame[];
-  /** Gives way to whatever else the machine has to do. */
-  inBackground: boolean;
   files: LutFile[];
 }
 export interface LutFile {
@@ -58,8 +55,7 @@ async function writeCdlFile(path: string, { order }: PlannedLut): Promise<LutRes
 }
 
 /** Bakes a LUT, writes each of its files, reads them back from the disk and proves what is read. */
-export async function makeLut({ planned, luts, frames, files, inBackground }: LutTask): Promise<LutResult[]> {
-  if (inBackground) stepBack('far');
+export async function makeLut({ planned, luts, frames, files }: LutTask): Promise<LutResult[]> {
   const order = { ...planned.order, luts: readLuts(luts) };
   const compiled = compileBake(order);
   const cubes = new Map<number, Cube3d>();

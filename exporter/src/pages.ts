@@ -23,7 +23,6 @@ import type { PdfPicture } from './guidePdf.ts';
 import { compileEnd } from '@velvet-dusk/core/order/end';
 import { type MeasuredPair, pairBlocks } from '@velvet-dusk/core/pack/guide/content';
 import { pairResidual } from '@velvet-dusk/core/pack/pair';
-import { stepBack } from './stepBack.ts';
 import { framesOf, proofFrames } from './proofFrames.ts';
 import type { RecordedFrame } from '@velvet-dusk/core/recording/recordedFrame';
 import { plateCodes } from '@velvet-dusk/core/order/plateCodes';
@@ -131,12 +130,10 @@ function measurePairs(spec: PackSpec, { files }: Manifest): Map<string, Measured
 export interface PagesTask {
   spec: PackSpec;
   manifest: Manifest;
-  inBackground: boolean;
 }
 
 /** What of a pack is for people: guide, look cards, licence, changes. In a thread: pictures and paper take seconds. */
-export async function makePages({ spec, manifest, inBackground }: PagesTask): Promise<Page[]> {
-  if (inBackground) stepBack('far');
+export async function makePages({ spec, manifest }: PagesTask): Promise<Page[]> {
   // Loaded when a guide is made: it is a quarter of what a program would read at its start.
   const { guidePdf } = await import('./guidePdf.ts');
   const { licence } = spec.pack;

@@ -2,14 +2,9 @@ import { judgePlan } from '@velvet-dusk/core/pack/judge';
 import type { Plan } from '@velvet-dusk/core/pack/plannedFile';
 import { planPack } from '@velvet-dusk/core/pack/plan';
 import type { PackSpec } from '@velvet-dusk/core/pack/spec';
-import { stepBack } from './stepBack.ts';
 
 /** What a plan is made of. */
-export type PlanSource = Pick<PackSpec, 'pack' | 'looks' | 'profiles'>;
-
-export interface PlanTask extends PlanSource {
-  inBackground: boolean;
-}
+export type PlanTask = Pick<PackSpec, 'pack' | 'looks' | 'profiles'>;
 
 /** A pack as planned, with what the rules of its places say of it. */
 export interface Planned {
@@ -23,8 +18,7 @@ export interface Planned {
 }
 
 /** Plans a pack and judges it. In a thread: some thousand files take a good part of a second. */
-export function planFiles({ pack, looks, profiles, inBackground }: PlanTask): Planned {
-  if (inBackground) stepBack('a little');
+export function planFiles({ pack, looks, profiles }: PlanTask): Planned {
   const plan = planPack(pack, { looks, profiles });
   const judged = judgePlan(pack, plan);
   const problems = [

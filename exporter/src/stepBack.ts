@@ -6,11 +6,13 @@ const priorities = {
   far: constants.priority.PRIORITY_LOW,
 };
 
+export type StepBack = keyof typeof priorities;
+
 /**
  * Puts the calling thread behind the others, so that whoever waits at a screen is answered first. Linux gives threads
  * priorities of their own; elsewhere nothing happens.
  */
-export function stepBack(how: keyof typeof priorities): void {
+export function stepBack(how: StepBack): void {
   try {
     const thread = Number(readlinkSync('/proc/thread-self').split('/').pop());
     setPriority(thread, priorities[how]);

@@ -1,71 +1,122 @@
 import { availableParallelism } from 'node:os';
+import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
-import type { Endurance } from '@velvet-dusk/core/trial/endurance';
-import type { LutResult, LutTask } from './makeLut.ts';
-import type { Page, PagesTask } from './pages.ts';
-import type { Planned, PlanTask } from './planning.ts';
-import type { CellsTask, MadeCell, SearchTask } from './trials/trialTask.ts';
-
-/** Where the tasks are in a built program: its build says so. */
-declare const builtPackTasks: string | undefined;
-const tasks =
-  typeof builtPackTasks === 'string' ? builtPackTasks : new URL('./worker.mjs', import.meta.url).href;
+import {
+  type Answer,
+  type ProgressOf,
+  type TaskHost,
+  type TaskMap,
+  type TaskOptions,
+  valueOf,
+} from '@velvet-dusk/core/tasks/task';
+import { TaskQueue } from '@velvet-dusk/core/tasks/taskQueue';
+import type { Asked } from './served.ts';
+import type { StepBack } from './stepBack.ts';
+import type { PackTasks } from './tasks.ts';
 
 export const usualThreads = (): number => availableParallelism();
 
-/** What a thread does, by name: what it is asked, but for whether it gives way, and what it answers. */
-interface Tasks {
-  planFiles: { task: PlanTask; answer: Planned };
-  makeLut: { task: LutTask; answer: LutResult[] };
-  makePages: { task: PagesTask; answer: Page[] };
-  runCells: { task: CellsTask; answer: MadeCell[] };
-  runSearch: { task: SearchTask; answer: Endurance };
+/** A task that took longer than it may, and was ended with its thread. */
+export class TookTooLong extends Error {
+  override name = 'TookTooLong';
+  constructor(readonly seconds: number) {
+    super(`it took longer than ${seconds} s and was stopped`);
+  }
 }
 
-/** Threads that make the LUTs of packs and the cells of trials. Ended with `close`. */
-export class PackThreads {
-  private readonly pool: Piscina;
+interface ThreadOptions {
+  /** The file whose exports the tasks are. */
+  file: string;
+  /** Threads at most. */
+  width: number;
+  /** Milliseconds a task may take; as long as it takes where none are said. */
+  deadline?: number;
+  /** MB a thread's own heap may have. */
+  heap?: number;
+  /** How far the threads stand behind whatever else the machine has to do. */
+  stepBack?: StepBack | null;
+}
 
-  /** @param inBackground the threads give way to whatever else the machine has to do. */
-  constructor(
-    readonly width = usualThreads(),
-    private readonly inBackground = false,
-  ) {
-    this.pool = new Piscina({ filename: tasks, maxThreads: width, minThreads: 0, idleTimeout: 10_000 });
+/** Threads as the host of tasks. A task that is called off, or late, is ended with its thread. */
+class ThreadHost<T extends TaskMap<T>> implements TaskHost<T> {
+  readonly pool: Piscina;
+
+  constructor(private readonly options: ThreadOptions) {
+    const { file, width, heap } = options;
+    this.pool = new Piscina({
+      filename: file,
+      maxThreads: width,
+      minThreads: 0,
+      idleTimeout: 30_000,
+      ...(heap ? { resourceLimits: { maxOldGenerationSizeMb: heap } } : {}),
+    });
   }
 
-  private run<N extends keyof Tasks>(
+  async run<N extends keyof T & string>(
     name: N,
-    task: Omit<Tasks[N]['task'], 'inBackground'>,
-    signal?: AbortSignal,
-  ): Promise<Tasks[N]['answer']> {
-    const { inBackground } = this;
-    return this.pool.run({ ...task, inBackground }, { name, signal: signal ?? null }) as Promise<
-      Tasks[N]['answer']
-    >;
+    input: T[N]['input'],
+    { signal, onProgress }: TaskOptions<ProgressOf<T[N]>>,
+  ): Promise<T[N]['result']> {
+    const { deadline, stepBack = null } = this.options;
+    const { port1, port2 } = new MessageChannel();
+    if (onProgress) port1.on('message', onProgress);
+    const controller = new AbortController();
+    const stop = () => controller.abort();
+    signal?.addEventListener('abort', stop);
+    let late = false;
+    const timer =
+      deadline &&
+      setTimeout(() => {
+        late = true;
+        stop();
+      }, deadline);
+    try {
+      const answer = (await this.pool.run({ input, port: port2, stepBack } satisfies Asked<T[N]['input']>, {
+        name,
+        signal: controller.signal,
+        transferList: [port2] as never,
+      })) as Answer<T[N]['result']>;
+      return valueOf(answer);
+    } catch (error) {
+      signal?.throwIfAborted();
+      throw late ? new TookTooLong(deadline! / 1000) : error;
+    } finally {
+      clearTimeout(timer);
+      signal?.removeEventListener('abort', stop);
+      port1.close();
+    }
   }
+}
 
-  planFiles(task: Omit<PlanTask, 'inBackground'>, signal?: AbortSignal): Promise<Planned> {
-    return this.run('planFiles', task, signal);
-  }
+/**
+ * Threads of one purpose. Those who wait stand in a line of ours, not in the pool's: that forgets its own when the thread it stands
+ * before is ended. Ended with `close`.
+ */
+export class Threads<T extends TaskMap<T>> extends TaskQueue<T> {
+  readonly width: number;
+  private readonly host: ThreadHost<T>;
 
-  makeLut(task: Omit<LutTask, 'inBackground'>, signal?: AbortSignal): Promise<LutResult[]> {
-    return this.run('makeLut', task, signal);
-  }
-
-  makePages(task: Omit<PagesTask, 'inBackground'>, signal?: AbortSignal): Promise<Page[]> {
-    return this.run('makePages', task, signal);
-  }
-
-  runCells(task: Omit<CellsTask, 'inBackground'>, signal?: AbortSignal): Promise<MadeCell[]> {
-    return this.run('runCells', task, signal);
-  }
-
-  runSearch(task: Omit<SearchTask, 'inBackground'>, signal?: AbortSignal): Promise<Endurance> {
-    return this.run('runSearch', task, signal);
+  constructor(options: ThreadOptions) {
+    const host = new ThreadHost<T>(options);
+    super(Array<TaskHost<T>>(options.width).fill(host));
+    this.host = host;
+    this.width = options.width;
   }
 
   close(): Promise<void> {
-    return this.pool.destroy();
+    return this.host.pool.destroy();
+  }
+}
+
+/** Where the tasks are in a built program: its build says so. */
+declare const builtPackTasks: string | undefined;
+const packTasks =
+  typeof builtPackTasks === 'string' ? builtPackTasks : new URL('./worker.mjs', import.meta.url).href;
+
+/** Threads that make the LUTs of packs and the cells of trials. */
+export class PackThreads extends Threads<PackTasks> {
+  /** @param inBackground they give way to whatever else the machine has to do. */
+  constructor(width = usualThreads(), inBackground = false) {
+    super({ file: packTasks, width, stepBack: inBackground ? 'far' : null });
   }
 }

@@ -1,7 +1,8 @@
 import { DocumentError } from '@velvet-dusk/core/document';
 import { FormatError } from '@velvet-dusk/core/formats/error';
 import type { ProblemDetails } from '@velvet-dusk/core/api/contract';
-import { TookTooLong } from './jobs/lane.ts';
+import { Refused } from '@velvet-dusk/core/tasks/task';
+import { TookTooLong } from '@velvet-dusk/exporter/threads';
 
 /** An answer that is not the one hoped for, with words for the person who reads it. */
 export class Problem extends Error {
@@ -63,7 +64,7 @@ const outside: readonly { pattern: RegExp; problem: Problem }[] = [
 export function toProblem(error: unknown): Problem {
   if (error instanceof Problem) return error;
   const { message } = error as Error;
-  if (error instanceof FormatError || error instanceof TookTooLong)
+  if (error instanceof FormatError || error instanceof Refused || error instanceof TookTooLong)
     return new Problem(422, 'File cannot be read', message);
   if (error instanceof DocumentError) return new Problem(422, 'Document is not valid', message);
   const { type, status, code } = error as { type?: string; status?: number; code?: string };

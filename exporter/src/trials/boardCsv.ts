@@ -1,17 +1,10 @@
+import papaparse from 'papaparse';
 import { cellsOf } from '@velvet-dusk/core/trial/board';
 import type { Layout } from '@velvet-dusk/core/trial/document';
 import { placeWords, valueWords } from '@velvet-dusk/core/trial/boardWords';
 import { trialReadingIds } from '@velvet-dusk/core/trial/readings';
 import { judgeCell } from '@velvet-dusk/core/trial/result';
 import { cellAt, resultSources, type TrialResult } from '@velvet-dusk/core/trial/run';
-
-/** A field as RFC 4180 has it; one that a spreadsheet would take for a formula begins with an apostrophe. */
-function field(value: string | number | null): string {
-  if (typeof value === 'number') return String(value);
-  const text = value ?? '';
-  const safe = /^[=+@\t-]/.test(text) ? `'${text}` : text;
-  return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
-}
 
 /** Every cell of a run as a line: where it stands, its verdict, and each reading with its number. */
 export function boardCsv(result: TrialResult): string {
@@ -34,7 +27,8 @@ export function boardCsv(result: TrialResult): string {
     ];
     return [[...where, verdict, worst, ...values]];
   });
-  return `${[head, ...lines].map((line) => line.map(field).join(',')).join('\r\n')}\r\n`;
+  // As RFC 4180 has it; what a spreadsheet would take for a formula begins with an apostrophe.
+  return `${papaparse.unparse([head, ...lines], { escapeFormulae: true })}\r\n`;
 }
 
 /** Cells in words, for whoever reads a log: "Marsh, noon · −1.0 st: fails, Crushed". */

@@ -9,24 +9,12 @@ import { inputHash, lookOf, plateOf, type TrialInput } from '@velvet-dusk/core/t
 import { cellResultSchema, type CellResult, type EnduranceResult } from '@velvet-dusk/core/trial/result';
 import { type EnduranceTask, planRun, resultOf, type TrialResult } from '@velvet-dusk/core/trial/run';
 import { refuseInput } from '@velvet-dusk/core/trial/spec';
-import { eachOf } from '../eachOf.ts';
-import { addLine, openLines } from '../lineJournal.ts';
+import { type WorkOptions, workOff, type WorkPart } from '../resumable.ts';
 import type { PackThreads } from '../threads.ts';
 import type { TrialShared } from './trialTask.ts';
 
-export interface TrialProgress {
-  done: number;
-  total: number;
-  /** About as many seconds are left; null while nothing is known. */
-  secondsLeft: number | null;
-}
-
-export interface TrialOptions {
+export interface TrialOptions extends WorkOptions {
   threads: PackThreads;
-  signal?: AbortSignal | undefined;
-  onProgress?: ((progress: TrialProgress) => void) | undefined;
-  /** Only every n-th part, from the i-th, 1 to n. */
-  shard?: { index: number; count: number } | undefined;
 }
 
 /** Where the pictures of cells stand in a folder of work. */
@@ -42,9 +30,13 @@ const together = 6;
 const pictureWidth = 240;
 
 /** A part of a run that a thread does at a time. */
-type Part =
-  | { key: string; weight: number; cells: BoardCell[] }
-  | { key: string; weight: number; search: EnduranceTask };
+type Part = WorkPart & ({ cells: BoardCell[] } | { search: EnduranceTask });
+
+/** What a part comes to. */
+interface PartResult {
+  cells?: CellResult[] | undefined;
+  found?: Endurance | undefined;
+}
 
 const lineSchema = z.object({
   key: z.string(),
@@ -67,17 +59,12 @@ function partsOf(input: TrialInput): Part[] {
     else batches.push([cell]);
   }
   return [
-    ...batches.map((batch, i) => ({ key: `cells ${i}`, weight: batch.length, cells: batch })),
-    ...searches.map((search) => ({ key: searchKey(search), weight: searchWeight, search })),
+    ...batches.map((batch, i) => ({ key: `cells ${i}`, name: '', weight: batch.length, cells: batch })),
+    ...searches.map((search) => ({ key: searchKey(search), name: '', weight: searchWeight, search })),
   ];
 }
 
-interface Done {
-  cells: Map<string, CellResult[]>;
-  found: Map<string, Endurance>;
-}
-
-function collect(input: TrialInput, done: Done): TrialResult {
+function collect(input: TrialInput, done: ReadonlyMap<string, PartResult>): TrialResult {
   const { searches } = planRun(input);
   const measured = (isGate: boolean): EnduranceResult[] => {
     const byPlace = new Map<string, EnduranceResult>();
@@ -85,12 +72,12 @@ function collect(input: TrialInput, done: Done): TrialResult {
       const { plateId, lookId } = search.condition;
       const key = JSON.stringify([plateId, lookId]);
       const known = byPlace.get(key) ?? ({ lookId, plateId } as EnduranceResult);
-      byPlace.set(key, { ...known, [search.kind]: done.found.get(searchKey(search)) });
+      byPlace.set(key, { ...known, [search.kind]: done.get(searchKey(search))?.found });
     }
     return [...byPlace.values()];
   };
-  const cells = [...done.cells.values()]
-    .flat()
+  const cells = [...done.values()]
+    .flatMap((part) => part.cells ?? [])
     .sort((a, b) => a.switch - b.switch || a.row - b.row || a.column - b.column);
   return resultOf(input, { cells, endurance: measured(false), gated: measured(true) });
 }
@@ -103,56 +90,54 @@ function collect(input: TrialInput, done: Done): TrialResult {
 export async function runTrial(
   input: TrialInput,
   work: string,
-  { threads, signal, onProgress, shard }: TrialOptions,
+  { threads, ...options }: TrialOptions,
 ): Promise<TrialResult | null> {
   refuseInput(input);
+  const { signal, shard } = options;
   if (signal) setMaxListeners(0, signal);
-  const done: Done = { cells: new Map(), found: new Map() };
-  for (const line of await openLines(work, inputHash(input), cellsFolder)) {
-    const { key, cells, found } = lineSchema.safeParse(line).data ?? { key: '' };
-    // A picture that did not reach the disk is drawn again.
-    if (cells?.every((c) => existsSync(pictureOf(work, c)))) done.cells.set(key, cells);
-    if (found) done.found.set(key, found);
-  }
-  const isDone = ({ key }: Part) => done.cells.has(key) || done.found.has(key);
-  const mine = partsOf(input).filter((_, i) => !shard || i % shard.count === shard.index - 1);
-  const waiting = mine.filter((part) => !isDone(part));
-  const total = mine.reduce((sum, p) => sum + p.weight, 0);
-  const known = total - waiting.reduce((sum, p) => sum + p.weight, 0);
-  let made = known;
-  const began = Date.now();
-  const tell = () => {
-    const perUnit = made > known ? (Date.now() - began) / 1000 / (made - known) : null;
-    onProgress?.({ done: made, total, secondsLeft: perUnit && perUnit * (total - made) });
-  };
-  tell();
   const { display, practice, profiles, luts, trial, gate } = input;
-  const shared: Omit<TrialShared, 'inBackground'> = { display, practice, profiles, luts };
+  const shared: TrialShared = { display, practice, profiles, luts };
 
-  const runPart = async (part: Part) => {
-    if ('cells' in part) {
-      const plate = plateOf(input, part.cells[0].condition.plateId);
-      const cells = part.cells.map((c) => ({ ...c, look: lookOf(input.looks, c.condition) }));
-      const task = { ...shared, plate, cells, judged: trial.readings, pictureWidth };
-      const answers = await threads.runCells(task, signal);
-      for (const { result, picture } of answers) await writeFile(pictureOf(work, result), picture);
-      const results = answers.map((a) => a.result);
-      await addLine(work, { key: part.key, cells: results });
-      done.cells.set(part.key, results);
-    } else {
-      const { condition, kind, isGate } = part.search;
-      const search = isGate
-        ? { kind, ends: gate![kind], judged: gate!.readings }
-        : { kind, judged: trial.readings };
-      const plate = plateOf(input, condition.plateId);
-      const task = { ...shared, plate, look: lookOf(input.looks, condition), condition, search };
-      const found = await threads.runSearch(task, signal);
-      await addLine(work, { key: part.key, found });
-      done.found.set(part.key, found);
-    }
-    made += part.weight;
-    tell();
-  };
-  await eachOf(waiting, threads.width, runPart, signal);
+  async function runCells(cells: readonly BoardCell[]): Promise<CellResult[]> {
+    const plate = plateOf(input, cells[0].condition.plateId);
+    const looked = cells.map((c) => ({ ...c, look: lookOf(input.looks, c.condition) }));
+    const task = { ...shared, plate, cells: looked, judged: trial.readings, pictureWidth };
+    const answers = await threads.run('runCells', task, { signal });
+    for (const { result, picture } of answers) await writeFile(pictureOf(work, result), picture);
+    return answers.map((a) => a.result);
+  }
+
+  function runSearch({ condition, kind, isGate }: EnduranceTask): Promise<Endurance> {
+    const search = isGate
+      ? { kind, ends: gate![kind], judged: gate!.readings }
+      : { kind, judged: trial.readings };
+    const plate = plateOf(input, condition.plateId);
+    const task = { ...shared, plate, look: lookOf(input.looks, condition), condition, search };
+    return threads.run('runSearch', task, { signal });
+  }
+
+  const done = await workOff(
+    {
+      folder: work,
+      hash: inputHash(input),
+      inside: cellsFolder,
+      parts: partsOf(input),
+      width: threads.width,
+      read(line): Promise<{ key: string; result: PartResult } | null> {
+        const { key, ...result } = lineSchema.safeParse(line).data ?? { key: '' };
+        // A picture that did not reach the disk is drawn again.
+        const isWhole = result.cells
+          ? result.cells.every((c) => existsSync(pictureOf(work, c)))
+          : result.found;
+        return Promise.resolve(isWhole ? { key, result } : null);
+      },
+      async run(part) {
+        const result: PartResult =
+          'cells' in part ? { cells: await runCells(part.cells) } : { found: await runSearch(part.search) };
+        return { line: result, result };
+      },
+    },
+    options,
+  );
   return shard ? null : collect(input, done);
 }

@@ -13,7 +13,6 @@ import type { Condition } from '@velvet-dusk/core/trial/condition';
 import { plateEndurance, type Searched } from '@velvet-dusk/core/trial/plateEndurance';
 import type { RecordedFrame } from '@velvet-dusk/core/recording/recordedFrame';
 import { type CellResult, cellResult } from '@velvet-dusk/core/trial/result';
-import { stepBack } from '../stepBack.ts';
 
 /** What a thread needs for any part of a run. */
 export interface TrialShared {
@@ -22,8 +21,6 @@ export interface TrialShared {
   profiles: readonly Profile[];
   /** Texts of the files of placed LUTs: what a file means is no plain data. */
   luts: readonly LutText[];
-  /** Gives way to whatever else the machine has to do. */
-  inBackground: boolean;
 }
 
 /** Cells of one plate. */
@@ -51,10 +48,11 @@ export interface SearchTask extends TrialShared {
 /** What cells share from task to task: grids per camera and size. */
 const baker = new PreviewBaker(24);
 
-const settingOf = ({ luts, inBackground, ...setting }: TrialShared): TrialSetting => {
-  if (inBackground) stepBack('far');
-  return { ...setting, luts: readLuts(luts), baker };
-};
+const settingOf = ({ luts, ...setting }: TrialShared): TrialSetting => ({
+  ...setting,
+  luts: readLuts(luts),
+  baker,
+});
 
 /** Develops and measures cells, and draws each small. */
 export function runCells(task: CellsTask): MadeCell[] {

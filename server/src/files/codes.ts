@@ -1,5 +1,6 @@
 import { mkdir, open, readdir, rename, rm, stat, utimes } from 'node:fs/promises';
 import { join } from 'node:path';
+import PQueue from 'p-queue';
 import { codesOfStored, isCodes } from '../frames/stored.ts';
 import type { FileStore } from './store.ts';
 
@@ -13,7 +14,7 @@ const maxBytes = 2 * 1024 ** 3;
 export class CodeFiles {
   private readonly folder: string;
   private readonly making = new Map<string, Promise<string | Buffer>>();
-  private line: Promise<unknown> = Promise.resolve();
+  private readonly line = new PQueue({ concurrency: 1 });
 
   constructor(private readonly files: FileStore) {
     this.folder = files.cacheFolder;
@@ -41,8 +42,7 @@ export class CodeFiles {
     }
     let making = this.making.get(name);
     if (!making) {
-      making = this.line.then(() => this.make(sha256, path, width)).finally(() => this.making.delete(name));
-      this.line = making.catch(() => {});
+      making = this.line.add(() => this.make(sha256, path, width)).finally(() => this.making.delete(name));
       this.making.set(name, making);
     }
     return making;

@@ -3,7 +3,6 @@ import { acescct } from '@velvet-dusk/core/colour/transfer/acescct';
 import { transformBuffer } from '@velvet-dusk/core/colour/matrix';
 import { rgbToRgb } from '@velvet-dusk/core/colour/rgbSpace';
 import { working } from '@velvet-dusk/core/colour/spaces/index';
-import { FormatError } from '@velvet-dusk/core/formats/error';
 import { writeRgb16 } from '@velvet-dusk/core/formats/rgb16';
 import { shrink } from '@velvet-dusk/core/formats/frameScale';
 import { type FrameFacts, readFrame } from '@velvet-dusk/core/plate/facts';
@@ -11,7 +10,6 @@ import { readClipFrame } from '../frames/clip.ts';
 import type { DecodedFrame } from '../frames/frame.ts';
 import { writeStored } from '../frames/stored.ts';
 import { readFrameFile } from '../frames/read.ts';
-import { stepBack } from '@velvet-dusk/exporter/stepBack';
 
 export interface PlateTask {
   /** The file as it came. */
@@ -48,18 +46,10 @@ function encodeLight(frame: DecodedFrame): void {
   frame.notes.push('Scene-linear light, kept as ACEScct.');
 }
 
-/** Errors lose their kind on the way out of a thread, so a refusal is an answer. */
-export async function readPlate(task: PlateTask): Promise<PlateFacts | { refused: string }> {
-  stepBack('a little');
-  const { path, fileName, framePart, time } = task;
-  let frame: DecodedFrame;
-  try {
-    frame =
-      time === undefined ? await readFrameFile(path, fileName) : await readClipFrame(path, fileName, time);
-  } catch (error) {
-    if (error instanceof FormatError) return { refused: error.message };
-    throw error;
-  }
+/** Reads a frame and stores it. Throws a FormatError where it is none. */
+export async function readPlate({ path, fileName, framePart, time }: PlateTask): Promise<PlateFacts> {
+  const frame: DecodedFrame =
+    time === undefined ? await readFrameFile(path, fileName) : await readClipFrame(path, fileName, time);
   encodeLight(frame);
   const { width, height, rgb, depth, format, notes } = frame;
   await writeStored(framePart, frame);

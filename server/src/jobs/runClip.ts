@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { readFile, stat, writeFile } from 'node:fs/promises';
-import type { MessagePort } from 'node:worker_threads';
 import { atDepth, type Profile } from '@velvet-dusk/core/camera/profile';
 import { shrink } from '@velvet-dusk/core/formats/frameScale';
 import { write8BitPng } from '@velvet-dusk/core/formats/png';
@@ -21,7 +20,6 @@ import { type ClipReadings, maxMeasured, measuredStep } from '@velvet-dusk/core/
 import { atRest } from '@velvet-dusk/core/trial/condition';
 import { trialWidth } from '@velvet-dusk/core/trial/document';
 import { cellResult } from '@velvet-dusk/core/trial/result';
-import { stepBack } from '@velvet-dusk/exporter/stepBack';
 import { openClip } from '../frames/clip.ts';
 import { type ClipWriter, framesOf, writeClip } from '../frames/clipStream.ts';
 import type { LutFile } from '../files/lutFile.ts';
@@ -38,7 +36,6 @@ export interface ClipTask {
   /** Where the graded clip goes; null for one that is only measured. */
   proof: { part: string; withTexture: boolean } | null;
   stripPart: string;
-  port: MessagePort;
 }
 export interface ClipMade {
   readings: Pick<ClipReadings, 'rate' | 'strip' | 'frames'>;
@@ -99,9 +96,8 @@ function keepEverySecond(list: unknown[]): void {
 }
 
 /** Measures a look over the frames of a clip, and writes the graded clip where it is asked for. */
-export async function runClip(task: ClipTask): Promise<ClipMade> {
-  stepBack('far');
-  const { path, fileName, look, display, practice, profiles, proof, port } = task;
+export async function runClip(task: ClipTask, tell: (progress: ClipProgress) => void): Promise<ClipMade> {
+  const { path, fileName, look, display, practice, profiles, proof } = task;
   const clip = await openClip(path, fileName);
   const { facts } = clip;
   const profile = atDepth(task.profile, facts.depth);
@@ -153,7 +149,7 @@ export async function runClip(task: ClipTask): Promise<ClipMade> {
         );
       }
       done++;
-      if (done % tellEvery === 0) port.postMessage({ done, total } satisfies ClipProgress);
+      if (done % tellEvery === 0) tell({ done, total });
     }
     await writer?.finish();
   } catch (error) {

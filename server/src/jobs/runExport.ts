@@ -1,5 +1,3 @@
-/** Exports, as a worker thread does them. Run by piscina; never imported by the server itself except for its types. */
-import type { MessagePort } from 'node:worker_threads';
 import type { ExportProof } from '@velvet-dusk/core/api/contract';
 import { bake, type BakeOrder, compileBake } from '@velvet-dusk/core/order/bake';
 import { finerGrid, holdsProof, proveCube } from '@velvet-dusk/core/order/proof';
@@ -9,7 +7,6 @@ import { packedFormats } from '@velvet-dusk/core/formats/lutFormats/index';
 import { produce } from '@velvet-dusk/exporter/produce';
 import { writeNew } from '@velvet-dusk/exporter/putFile';
 import { type LutFile, lutTexts } from '../files/lutFile.ts';
-import { stepBack } from '@velvet-dusk/exporter/stepBack';
 import { plateCodes } from '@velvet-dusk/core/order/plateCodes';
 import { type FiledRecording, proofFrames } from '../frames/recordings.ts';
 
@@ -21,7 +18,6 @@ export interface ExportTask {
   plates: FiledRecording[];
   part: string;
   fileName: string;
-  port: MessagePort;
 }
 export interface ExportResult {
   sha256: string;
@@ -37,12 +33,13 @@ export interface ExportProgress {
 const stageEnds = { bake: 0.6, write: 0.7, reread: 0.8 };
 
 /** Bakes, writes, reads back from the disk, compares, proves. Throws where the file does not hold what was baked. */
-export async function runExport(task: ExportTask): Promise<ExportResult> {
-  stepBack('far');
-  const { part, fileName, port } = task;
+export async function runExport(
+  task: ExportTask,
+  tell: (progress: ExportProgress) => void,
+): Promise<ExportResult> {
+  const { part, fileName } = task;
   const order: BakeOrder = { ...task.order, luts: readLuts(await lutTexts(task.luts)) };
-  const report = (stage: string, progress: number) =>
-    port.postMessage({ stage, progress } satisfies ExportProgress);
+  const report = (stage: string, progress: number) => tell({ stage, progress });
   const cube = bake(order, (share) => report('Baking', share * stageEnds.bake));
   report('Writing', stageEnds.bake);
   const place = { path: part, name: fileName };

@@ -2,4 +2,5 @@
 import { register } from 'tsx/esm/api';
 
 register();
-export const { planOrder, runClip, runExport, readPlate, readForeign } = await import('./tasks.ts');
+export const { planOrder, runClip, runExport, readPlate, readLut, readAnyLut, readProfile } =
+  await import('./tasks.ts');

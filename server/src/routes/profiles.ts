@@ -19,9 +19,7 @@ export function profileRoutes({ profiles, files, pool }: Services): Router {
     const limits = { fileName, limit: largestLut, what: 'profile' };
     const { part, signal } = await receiveFile(req, res, files, limits);
     try {
-      const read = await pool.readForeign({ kind: 'profile', path: part, fileName }, signal);
-      if ('refused' in read) throw new Problem(422, 'File cannot be read', read.refused);
-      return read.value;
+      return await pool.foreign.run('readProfile', { path: part, fileName }, { signal });
     } finally {
       await files.drop(part);
     }

@@ -36,7 +36,7 @@ export class InspectedService {
   /** Takes in a received file. One whose path is there already with other values is called by another. Throws a Problem. */
   async add(projectId: string, file: ReceivedFile, path: string, origin: string): Promise<InspectedFile> {
     const name = path.split('/').pop() ?? path;
-    await this.luts.add(file, name.slice(0, 200), 'anyLut');
+    await this.luts.add(file, name.slice(0, 200), 'readAnyLut');
     const [row] = await this.put(projectId, [{ path, sha256: file.sha256, origin }]);
     return row;
   }

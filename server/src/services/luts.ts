@@ -7,7 +7,7 @@ import { luts } from '../db/schema.ts';
 import type { FileStore } from '../files/store.ts';
 import type { LutFile } from '../files/lutFile.ts';
 import type { WorkPool } from '../jobs/pool.ts';
-import { notFound, Problem } from '../problem.ts';
+import { notFound } from '../problem.ts';
 import type { ReceivedFile } from '../routes/receiveFile.ts';
 
 /** Imported LUTs: files by checksum, named by the looks that hold them. */
@@ -22,15 +22,14 @@ export class LutService {
   async add(
     { part, sha256, signal }: ReceivedFile,
     name: string,
-    kind: 'lut' | 'anyLut' = 'lut',
+    kind: 'readLut' | 'readAnyLut' = 'readLut',
   ): Promise<ImportedLut> {
     try {
-      const read = await this.pool.readForeign({ kind, path: part, fileName: name }, signal);
-      if ('refused' in read) throw new Problem(422, 'File cannot be read', read.refused);
+      const read = await this.pool.foreign.run(kind, { path: part, fileName: name }, { signal });
       await this.files.adopt(part, sha256);
       const row = { sha256, name, createdAt: new Date().toISOString() };
       await this.db.insert(luts).values(row).onConflictDoNothing();
-      return { lut: { sha256, name }, ...read.value };
+      return { lut: { sha256, name }, ...read };
     } catch (error) {
       await this.files.drop(part);
       throw error;

@@ -52,7 +52,7 @@ export class PackExportService {
     const there = (await looks.list(pack.projectId)).items.filter((l) => used.has(l.id));
     const cameras = await profiles.finished(pack.projectId);
     const sources = { looks: there.map((l) => ({ ...l, version: undefined })), profiles: cameras };
-    const planned = await this.parts.pool.planOrder({ pack: pack.document, ...sources });
+    const planned = await this.parts.pool.plans.run('planOrder', { pack: pack.document, ...sources });
     if (planned.refused !== null)
       throw new Problem(422, 'Cannot be planned', `${planned.refused}. Mend the pack, then export again.`);
     if (planned.files === 0) throw new Problem(422, 'Nothing to export', 'No file is planned yet.');

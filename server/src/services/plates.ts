@@ -225,10 +225,9 @@ export class PlateService {
       await this.profiles.get(plate.profileId);
       const { path, fileName, time, signal } = source;
       const task = { path, fileName, framePart, ...(time === undefined ? {} : { time }) };
-      const read = await this.pool.readPlate(task, signal).catch((error: Error) => {
+      const read = await this.pool.frames.run('readPlate', task, { signal }).catch((error: Error) => {
         throw signal?.aborted ? cancelled() : error;
       });
-      if ('refused' in read) throw new Problem(422, 'File cannot be read', read.refused);
       if (signal?.aborted) throw cancelled();
       const frameSha = await this.files.adoptHashed(framePart);
       stored.push(frameSha);

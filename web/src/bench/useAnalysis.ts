@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
 import { useMeasuredScope } from '../state/background.ts';
@@ -101,6 +101,9 @@ export function useAnalysis(): void {
   const current = useCurrentPlate();
   const look = useMeasuredLook();
   const { stepId, readingId } = useView();
+  // Where the last one was measured is shown again at once; that none is chosen needs no measuring.
+  const [lastReadingId, setLastReadingId] = useState('');
+  if (readingId && readingId !== lastReadingId) setLastReadingId(readingId);
   const view = useView((s) => (s.before ? beforeOf(s.view) : s.view));
   const attempt = useMeasured((m) => m.attempt);
   const scope = useMeasuredScope((s) => s.scope);
@@ -140,7 +143,7 @@ export function useAnalysis(): void {
     if (!plate) return;
     const go = (moving: boolean) => {
       lastAnalysed.current = performance.now();
-      runners.current.analyse({ look, plate, view, practice, moving, stepId, readingId: readingId ?? '' });
+      runners.current.analyse({ look, plate, view, practice, moving, stepId, readingId: lastReadingId });
     };
     if (performance.now() - lastAnalysed.current > follow.most + follow.quiet)
       lastAnalysed.current = performance.now();
@@ -151,7 +154,7 @@ export function useAnalysis(): void {
     ];
     return () => timers.forEach(clearTimeout);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
-  }, [look, view, currentId, plates, profiles, practice, stepId, readingId, attempt]);
+  }, [look, view, currentId, plates, profiles, practice, stepId, lastReadingId, attempt]);
 
   useEffect(() => {
     let stale = false;

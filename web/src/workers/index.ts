@@ -72,19 +72,7 @@ export function startDrawing(): void {
   paints.start();
 }
 
-/** Workers that share a board: as many as there are cores, and no more than hold their frames well. */
-const boardWorkers = Math.min(Math.max(navigator.hardwareConcurrency ?? 2, 1), 4);
-let board: Comlink.Remote<Trials>[] | undefined;
-/** The workers for boards, started when a board is first drawn. */
-export const trialWorkers = (): readonly Comlink.Remote<Trials>[] =>
-  (board ??= Array.from({ length: boardWorkers }, () => startWorker('trials').remote));
-
-let inspecting: Comlink.Remote<Inspector>[] | undefined;
-/** The workers that take LUTs apart, started when the first is looked at. */
-export const inspectWorkers = (): readonly Comlink.Remote<Inspector>[] =>
-  (inspecting ??= Array.from({ length: boardWorkers }, () => startWorker('inspect').remote));
-
-/** One more of them, for long work that can be broken off: there is no other way to stop a worker in the middle of a sum. */
+/** A worker of its own for long work that can be broken off: there is no other way to stop one in the middle of a sum. */
 export function startInspector(): { remote: Comlink.Remote<Inspector>; end(): void } {
   const { worker, remote } = startWorker('inspect');
   return { remote, end: () => worker.terminate() };

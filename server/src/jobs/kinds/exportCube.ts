@@ -63,7 +63,10 @@ export const exportCube = defineJob({
       part,
       fileName,
     };
-    const { sha256, fileSize, proof } = await pool.export(task, (p) => report(p.stage, p.progress), signal);
+    const { sha256, fileSize, proof } = await pool.exports.run('runExport', task, {
+      signal,
+      onProgress: (p) => report(p.stage, p.progress),
+    });
     const document = { kind: 'velvet-dusk/export-result', schemaVersion: 1, proof } as const;
     return [{ part, sha256, name: fileName, size: fileSize, document }];
   },

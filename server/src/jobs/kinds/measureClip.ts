@@ -32,7 +32,8 @@ export const measureClipJob = defineJob({
     const { document } = await versions.get(look.id, String(look.version));
     const profile = parseProfile(told, `profile ${told.id}`);
     const [stripPart, proofPart, listPart] = [context.newPart(), context.newPart(), context.newPart()];
-    const made = await pool.clip(
+    const made = await pool.clips.run(
+      'runClip',
       {
         path: files.pathOf(clip.sha),
         fileName: clip.name,
@@ -45,9 +46,11 @@ export const measureClipJob = defineJob({
         proof: proof === 'none' ? null : { part: proofPart, withTexture: proof === 'textured' },
         stripPart,
       },
-      ({ done, total }) =>
-        report(`${Math.min(done, total)} of ${total} frames`, Math.min(done / total, 0.99)),
-      signal,
+      {
+        signal,
+        onProgress: ({ done, total }) =>
+          report(`${Math.min(done, total)} of ${total} frames`, Math.min(done / total, 0.99)),
+      },
     );
     const readings: ClipReadings = {
       kind: 'velvet-dusk/clip-readings',

@@ -9,7 +9,7 @@ import { Chart, ink } from '../../chart/Chart.tsx';
 import { BitmapCanvas } from '../../ui/BitmapCanvas.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Segments } from '../../ui/Segments.tsx';
-import { inspectWorkers } from '../../workers/index.ts';
+import { atOnce, inspectCrew } from '../../workers/crew.ts';
 import type { PlateOrder } from '../../workers/develop.ts';
 import { setInspectView, useInspectView } from '../../state/inspectView.ts';
 import { useInspectSetting } from './reports.ts';
@@ -88,7 +88,8 @@ function OnPlate({
   const files = [row.order, other.order] as const;
   const { data, error } = useQuery({
     queryKey: ['compared on', files, plate.id, plate.shot, plate.profile, order],
-    queryFn: () => inspectWorkers()[0].compareOn(files, plate, order, setting, practice),
+    queryFn: ({ signal }) =>
+      inspectCrew().run('compareOn', [files, plate, order, setting, practice], { signal, priority: atOnce }),
     staleTime: Infinity,
     gcTime: 30_000,
     placeholderData: keepPreviousData,
@@ -158,7 +159,7 @@ export function CompareView({ row, rows, report }: { row: Row; rows: readonly Ro
   const files = other && ([row.order, other.order] as const);
   const { data: difference } = useQuery({
     queryKey: ['compared', files],
-    queryFn: () => inspectWorkers()[0].compare(files!),
+    queryFn: ({ signal }) => inspectCrew().run('compare', [files!], { signal, priority: atOnce }),
     enabled: files !== undefined,
     staleTime: Infinity,
   });

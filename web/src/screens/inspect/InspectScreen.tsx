@@ -6,7 +6,7 @@ import { useOpenProject } from '../../api/openProject.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { ProgressBar } from '../../ui/ProgressBar.tsx';
-import { inspectWorkers } from '../../workers/index.ts';
+import { inspectCrew } from '../../workers/crew.ts';
 import { accepted, bring, bringAll, droppedFiles, stopBringing, useBringing } from './bring.ts';
 import { ChooserWindow } from './ChooserWindow.tsx';
 import { FileTable } from './FileTable.tsx';
@@ -60,7 +60,7 @@ function SampleButton({ projectId }: { projectId: string }) {
     setMaking(true);
     setTrouble('');
     try {
-      const files = await inspectWorkers()[0].sample(profiles);
+      const files = await inspectCrew().run('sample', [profiles]);
       await bringAll(
         projectId,
         files.map(({ path, text }) => ({ path, body: new Blob([text]) })),

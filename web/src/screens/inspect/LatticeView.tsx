@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Data, Layout } from 'plotly.js';
 import { NumberField } from '../../ui/NumberField.tsx';
-import { inspectWorkers } from '../../workers/index.ts';
+import { atOnce, inspectCrew } from '../../workers/crew.ts';
 import { ink } from '../../chart/Chart.tsx';
 import { useSize } from '../../ui/useSize.ts';
 import { swatchText } from './swatch.ts';
@@ -113,7 +113,7 @@ export function LatticeView({ row }: { row: Row }) {
   const [state, setState] = useState<'coming' | 'there' | string>('coming');
   const { data, error } = useQuery({
     queryKey: ['lattice', row.file.sha256, points],
-    queryFn: () => inspectWorkers()[0].lattice(row.order, points),
+    queryFn: ({ signal }) => inspectCrew().run('lattice', [row.order, points], { signal, priority: atOnce }),
     staleTime: Infinity,
     gcTime: 60_000,
   });

@@ -9,7 +9,7 @@ import { useOpenProject } from '../../api/openProject.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
-import { inspectWorkers } from '../../workers/index.ts';
+import { atOnce, inspectCrew } from '../../workers/crew.ts';
 import type { MadeFile, Mended } from '../../workers/inspect.ts';
 import { setInspectView } from '../../state/inspectView.ts';
 import { useInspectSetting } from './reports.ts';
@@ -164,7 +164,11 @@ export function RepairView({ row, rows, report }: { row: Row; rows: readonly Row
     setResult(null);
     try {
       const second = kind.usesOther && other ? other.order : null;
-      setResult(await inspectWorkers()[0].repair(row.order, kind.id, settings, second, setting));
+      setResult(
+        await inspectCrew().run('repair', [row.order, kind.id, settings, second, setting], {
+          priority: atOnce,
+        }),
+      );
       setState('rest');
     } catch (error) {
       setState((error as Error).message);

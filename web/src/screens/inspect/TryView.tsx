@@ -8,7 +8,7 @@ import { useOpenProject } from '../../api/openProject.ts';
 import { EmptyStation } from '../../shell/EmptyStation.tsx';
 import { BitmapCanvas } from '../../ui/BitmapCanvas.tsx';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
-import { inspectWorkers } from '../../workers/index.ts';
+import { atOnce, inspectCrew } from '../../workers/crew.ts';
 import type { PlateOrder } from '../../workers/develop.ts';
 import type { TriedPicture } from '../../workers/inspect.ts';
 import { useInspectSetting } from './reports.ts';
@@ -26,12 +26,10 @@ function useTried(row: Row, plate: PlateOrder) {
   const setting = useInspectSetting();
   const { practice } = useOpenProject();
   const file = row.order;
-  return (order: TryOrder, worker = 0) => ({
+  return (order: TryOrder) => ({
     queryKey: ['tried', file, plate.id, plate.shot, plate.profile, order, practice],
-    queryFn: (): Promise<TriedPicture> => {
-      const workers = inspectWorkers();
-      return workers[worker % workers.length].tryOn(file, plate, order, setting, practice);
-    },
+    queryFn: ({ signal }: { signal: AbortSignal }): Promise<TriedPicture> =>
+      inspectCrew().run('tryOn', [file, plate, order, setting, practice], { signal, priority: atOnce }),
     staleTime: Infinity,
     gcTime: keptFor,
   });
@@ -49,7 +47,7 @@ function Exposures({
   onExposure(stops: number): void;
 }) {
   const tried = useTried(row, plate);
-  const cells = useQueries({ queries: exposures.map((exposure, i) => tried({ ...order, exposure }, i)) });
+  const cells = useQueries({ queries: exposures.map((exposure) => tried({ ...order, exposure })) });
   return (
     <div role="group" aria-label="Over exposure" className="grid grid-cols-7 gap-1">
       {exposures.map((stops, i) => {

@@ -10,7 +10,7 @@ import { useOpenProject } from '../../api/openProject.ts';
 import { addStep } from '../../state/document.ts';
 import { setView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
-import { inspectWorkers } from '../../workers/index.ts';
+import { atOnce, inspectCrew } from '../../workers/crew.ts';
 import type { PlateOrder } from '../../workers/develop.ts';
 import { useInspectSetting } from './reports.ts';
 import { type Row, topOf } from './tableColumns.ts';
@@ -30,7 +30,7 @@ export function UseIt({ row, plate, order }: { row: Row; plate: PlateOrder; orde
   const placeable = async (): Promise<LutReference> => {
     if (!/\.png$/i.test(row.file.path)) return { sha256: row.file.sha256, name: baseName(row.file.path) };
     const name = baseName(row.file.path).replace(/\.png$/i, '.cube');
-    const text = await inspectWorkers()[0].asCube(file);
+    const text = await inspectCrew().run('asCube', [file], { priority: atOnce });
     return (await call(importLut, {}, { query: { name }, file: new Blob([text]) })).lut;
   };
   const place = useMutation({
@@ -42,7 +42,9 @@ export function UseIt({ row, plate, order }: { row: Row; plate: PlateOrder; orde
   });
   const reference = useMutation({
     mutationFn: async () => {
-      const { bitmap } = await inspectWorkers()[0].tryOn(file, plate, order, setting, project.practice);
+      const { bitmap } = await inspectCrew().run('tryOn', [file, plate, order, setting, project.practice], {
+        priority: atOnce,
+      });
       const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
       canvas.getContext('2d')!.drawImage(bitmap, 0, 0);
       const blob = await canvas.convertToBlob({ type: 'image/png' });

@@ -1,3 +1,4 @@
+import { eachOf } from '@velvet-dusk/core/tasks/taskQueue';
 import { create } from 'zustand';
 import { lutEndings } from '@velvet-dusk/core/formats/lutFormats/index';
 import { sendInspected } from '../../api/inspected.ts';
@@ -95,7 +96,8 @@ export async function bring(projectId: string, files: readonly File[]): Promise<
   return bringAll(projectId, list);
 }
 
-/** Sends files, two at a time. @returns the IDs they got. */
+const sentAtATime = 2;
+/** Sends files. @returns the IDs they got. */
 export async function bringAll(projectId: string, list: readonly Brought[]): Promise<string[]> {
   stop = new AbortController();
   const { signal } = stop;
@@ -106,19 +108,15 @@ export async function bringAll(projectId: string, list: readonly Brought[]): Pro
     refused: s.running ? s.refused : [],
   }));
   const ids: string[] = [];
-  let next = 0;
-  const line = async () => {
-    while (next < list.length && !signal.aborted) {
-      const { path, body } = list[next++];
-      try {
-        ids.push((await sendInspected(projectId, { path, body }, signal)).id);
-      } catch (error) {
-        if (!signal.aborted) refuse(path, (error as Error).message);
-      }
-      useBringing.setState((s) => ({ done: s.done + 1 }));
+  await eachOf(list, sentAtATime, async ({ path, body }) => {
+    if (signal.aborted) return;
+    try {
+      ids.push((await sendInspected(projectId, { path, body }, signal)).id);
+    } catch (error) {
+      if (!signal.aborted) refuse(path, (error as Error).message);
     }
-  };
-  await Promise.all([line(), line()]);
+    useBringing.setState((s) => ({ done: s.done + 1 }));
+  });
   useBringing.setState({ running: false });
   return ids;
 }

@@ -4,7 +4,7 @@ import type { InspectedFile } from '@velvet-dusk/core/api/inspected';
 import { camerasBeside } from '@velvet-dusk/core/inspect/identify/neighbours';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { useOpenProject } from '../../api/openProject.ts';
-import { inspectWorkers } from '../../workers/index.ts';
+import { atOnce, inspectCrew } from '../../workers/crew.ts';
 import type { InspectSetting, LutFileOrder } from '../../workers/inspect.ts';
 import { type Known, useInspectView } from '../../state/inspectView.ts';
 
@@ -53,30 +53,28 @@ export interface ReadFile {
   known: Known | undefined;
 }
 
-/** The files that wait, those asked for first in front; each worker takes the next when it is done. */
-let waiting: { key: string; file: LutFileOrder; setting: InspectSetting }[] = [];
-const asked = new Set<string>();
-let free: number[] | undefined;
+/** Reports that are asked for and not there yet, and whether they stand in front. */
+const open = new Map<string, { isFirst: boolean; stop: AbortController }>();
 
-function runNext(): void {
-  free ??= inspectWorkers().map((_, i) => i);
-  while (free.length > 0 && waiting.length > 0) {
-    const at = free.pop()!;
-    const { key, file, setting } = waiting.shift()!;
-    const worker = inspectWorkers()[at];
-    worker
-      .report(file, setting)
-      .then(
-        (report): Known => ({ report }),
-        (error: unknown): Known => ({ error: (error as Error).message }),
-      )
-      .then((known) => {
-        useReportStore.setState((s) => ({ known: { ...s.known, [key]: known } }));
-        free!.push(at);
-        runNext();
-      })
-      .catch(() => {});
-  }
+function ask(key: string, file: LutFileOrder, setting: InspectSetting, isFirst: boolean): void {
+  const stop = new AbortController();
+  open.set(key, { isFirst, stop });
+  const put = (known: Known) => {
+    if (open.get(key)?.stop === stop) open.delete(key);
+    useReportStore.setState((s) => ({ known: { ...s.known, [key]: known } }));
+  };
+  void inspectCrew()
+    .run('report', [file, setting], { signal: stop.signal, priority: isFirst ? atOnce : 0 })
+    .then(
+      (report) => put({ report }),
+      (error: Error) => stop.signal.aborted || put({ error: error.message }),
+    );
+}
+
+/** Takes back what waits. */
+function takeBack(key: string): void {
+  open.get(key)?.stop.abort();
+  open.delete(key);
 }
 
 const readingsOf = (known: Known | undefined) =>
@@ -116,16 +114,15 @@ export function useReports(files: readonly InspectedFile[], firstId: string): Re
   useEffect(() => {
     const all = new Map([...byThemselves, ...wanted].map(({ key, order }) => [key, order]));
     // What nobody waits for any more is not measured.
-    waiting = waiting.filter((w) => all.has(w.key) || !asked.delete(w.key));
-    for (const [key, file] of all) {
-      if (asked.has(key)) continue;
-      asked.add(key);
-      waiting.push({ key, file, setting });
-    }
+    for (const key of [...open.keys()]) if (!all.has(key)) takeBack(key);
     const at = files.findIndex((f) => f.id === firstId);
-    const isFirst = (key: string) => Number(key === byThemselves[at]?.key || key === wanted[at]?.key);
-    waiting.sort((a, b) => isFirst(b.key) - isFirst(a.key));
-    runNext();
+    const { known: there } = useReportStore.getState();
+    for (const [key, file] of all) {
+      const isFirst = key === byThemselves[at]?.key || key === wanted[at]?.key;
+      // One that waits in the line goes to its front.
+      if (isFirst && open.get(key)?.isFirst === false) takeBack(key);
+      if (!open.has(key) && !there[key]) ask(key, file, setting, isFirst);
+    }
   }, [files, byThemselves, wanted, setting, firstId]);
   return useMemo(
     () =>

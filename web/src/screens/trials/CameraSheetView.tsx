@@ -7,7 +7,7 @@ import { usePlates } from '../../bench/useBench.ts';
 import { useDocument } from '../../state/document.ts';
 import { BitmapCanvas } from '../../ui/BitmapCanvas.tsx';
 import { Choice } from '../../ui/Choice.tsx';
-import { trialWorkers } from '../../workers/index.ts';
+import { atOnce, boardCrew } from '../../workers/crew.ts';
 import type { TrialMaterial } from './useTrialMaterial.ts';
 
 const css = ([r, g, b]: readonly [number, number, number]) =>
@@ -133,15 +133,19 @@ export function CameraSheetView({ material }: { material: TrialMaterial }) {
   const look = material.look(lookId);
   const { data, error, isFetching } = useQuery({
     queryKey: ['camera sheet', used.map((p) => [p.id, p.revision]), look, way, display, practice],
-    queryFn: () =>
-      trialWorkers()[0].sheet(
-        used.flatMap((p) => {
-          const order = material.plate(p.id);
-          return order ? [order] : [];
-        }),
-        look!,
-        material.usual.profiles as typeof profiles,
-        { display, practice, profiles, judged: [] },
+    queryFn: ({ signal }) =>
+      boardCrew().run(
+        'sheet',
+        [
+          used.flatMap((p) => {
+            const order = material.plate(p.id);
+            return order ? [order] : [];
+          }),
+          look!,
+          material.usual.profiles as typeof profiles,
+          { display, practice, profiles, judged: [] },
+        ],
+        { signal, priority: atOnce },
       ),
     enabled: look !== null && used.length > 0 && (way === 'stand-in' || used.length > 1),
     staleTime: Infinity,

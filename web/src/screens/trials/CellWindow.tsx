@@ -15,7 +15,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
 import { Window } from '../../ui/Window.tsx';
-import { trialWorkers } from '../../workers/index.ts';
+import { atOnce, boardCrew } from '../../workers/crew.ts';
 import type { CellView } from '../../workers/trials.ts';
 import { movedSpot } from './Board.tsx';
 import { orderOf } from './boardRunner.ts';
@@ -54,7 +54,8 @@ function LargePicture({
   const setting = useSetting(trial);
   const { data, error } = useQuery({
     queryKey: ['trial cell', order.plate.id, order.condition, view, readingId, trial.readings, order.look],
-    queryFn: () => trialWorkers()[0].open(order, setting, { view, readingId }),
+    queryFn: ({ signal }) =>
+      boardCrew().run('open', [order, setting, { view, readingId }], { signal, priority: atOnce }),
     gcTime: 20_000,
     staleTime: Infinity,
   });
@@ -106,7 +107,7 @@ function CellProposal({
   const openId = useDocument((s) => s.lookId);
   const { data } = useQuery({
     queryKey: ['trial proposal', order.plate.id, order.condition, order.look],
-    queryFn: () => trialWorkers().at(-1)!.propose(order, setting),
+    queryFn: ({ signal }) => boardCrew().run('propose', [order, setting], { signal, priority: atOnce }),
     staleTime: Infinity,
   });
   const [taken, setTaken] = useState(false);

@@ -2,7 +2,7 @@ import type { Look } from '@velvet-dusk/core/look/document';
 import type { BoardCell } from '@velvet-dusk/core/trial/board';
 import type { Condition } from '@velvet-dusk/core/trial/condition';
 import { type Endurance, type EnduranceKind, enduranceKinds } from '@velvet-dusk/core/trial/endurance';
-import { trialWorkers } from '../../workers/index.ts';
+import { boardCrew } from '../../workers/crew.ts';
 import type { BoardSetting, CellOrder, DrawnCell, TrialPlateOrder } from '../../workers/trials.ts';
 
 /** A row whose endurance is searched. */
@@ -24,6 +24,7 @@ export interface BoardListener {
 /** Cells and searches that were made lately, by all that decides them. */
 const kept = new Map<string, Promise<unknown>>();
 const mostKept = 600;
+const afterCells = -1;
 
 /** A short name for each document that comes again and again. */
 const names = new WeakMap<object, string>();
@@ -55,37 +56,38 @@ function remembered<T>(key: string, make: () => Promise<T>): Promise<T> {
 }
 
 /**
- * Has a board drawn by the workers, each of which takes the next piece when it is done with one: cells in the order they come,
- * then searches. What was made lately is not made again.
+ * Has a board drawn by the workers: cells in the order they come, then searches. What was made lately is not made again.
  * @returns a function that stops it; pieces under way are finished and kept.
  */
 export function runBoard({ cells, rows, setting }: BoardOrder, listener: BoardListener): () => void {
-  let stopped = false;
-  type Piece = (worker: ReturnType<typeof trialWorkers>[number]) => Promise<void>;
-  const pieces: Piece[] = [
-    ...cells.map(({ cell, order }): Piece => async (worker) => {
-      const drawn = await remembered(orderKey('cell', order, setting), () => worker.cell(order, setting));
-      if (!stopped) listener.onCell(cell, drawn);
-    }),
-    ...rows.flatMap(({ row, order }) =>
-      enduranceKinds.map((kind): Piece => async (worker) => {
-        const found = await remembered(orderKey(kind, order, setting), () =>
-          worker.endurance(order, setting, kind),
-        );
-        if (!stopped) listener.onEndurance(row, kind, found);
-      }),
-    ),
-  ];
-  const work = async (worker: ReturnType<typeof trialWorkers>[number]) => {
-    for (let next = pieces.shift(); next && !stopped; next = pieces.shift())
-      try {
-        await next(worker);
-      } catch (error) {
-        if (!stopped) listener.onTrouble((error as Error).message);
-      }
-  };
-  for (const worker of trialWorkers()) void work(worker);
-  return () => (stopped = true);
+  const stop = new AbortController();
+  const { signal } = stop;
+  const tell = <T>(piece: Promise<T>, then: (made: T) => void) =>
+    void piece.then(
+      (made) => signal.aborted || then(made),
+      (error: Error) => signal.aborted || listener.onTrouble(error.message),
+    );
+  const crew = boardCrew();
+  // A board that was stopped a moment ago may have had the same piece in the line.
+  const ask = <T>(key: string, make: () => Promise<T>): Promise<T> =>
+    remembered(key, make).catch((error: Error) => {
+      if (error.name === 'AbortError' && !signal.aborted) return ask(key, make);
+      throw error;
+    });
+  for (const { cell, order } of cells)
+    tell(
+      ask(orderKey('cell', order, setting), () => crew.run('cell', [order, setting], { signal })),
+      (drawn) => listener.onCell(cell, drawn),
+    );
+  for (const { row, order } of rows)
+    for (const kind of enduranceKinds)
+      tell(
+        ask(orderKey(kind, order, setting), () =>
+          crew.run('endurance', [order, setting, kind], { signal, priority: afterCells }),
+        ),
+        (found) => listener.onEndurance(row, kind, found),
+      );
+  return () => stop.abort();
 }
 
 /** A cell as it is asked of a worker; null where what it names is not there. */
