@@ -36,7 +36,7 @@ test('a board has a revision: of two first boards one is taken, and none writes 
   expect(await refused.json()).toMatchObject({ current: { revision: 1, document: first.document } });
 
   expect((await put('Later', 1)).status).toBe(200);
-  await testClient.expectProblem(await put('From before', 1), 412, /at revision 2; .* on revision 1/);
+  await testClient.expectProblem(await put('From before', 1), 412, /at revision 2, .* on revision 1/);
   expect((await kept()).board).toMatchObject({ revision: 2, document: { name: 'Later' } });
 });
 

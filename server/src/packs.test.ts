@@ -44,7 +44,7 @@ describe('a pack is a document', () => {
     expect(pack.revision).toBe(1);
     const saved = (await (await save(pack, small({ role: 'conversion' }))).json()) as PackRecord;
     expect(saved.revision).toBe(2);
-    await expectProblem(await save(pack, small()), 412, /at revision 2; this edit was made on revision 1/);
+    await expectProblem(await save(pack, small()), 412, /at revision 2, this edit was made on revision 1/);
     const listed = async () =>
       ((await (await client.ask('/projects/p/packs')).json()) as { items: PackRecord[] }).items.map(
         (p) => p.id,

@@ -4,8 +4,8 @@ import type { BoardRecord } from '@velvet-dusk/core/api/trials';
 import { parseTrial, type Trial } from '@velvet-dusk/core/trial/document';
 import type { Database } from '../db/open.ts';
 import { boards } from '../db/schema.ts';
-import { Problem } from '../problem.ts';
 import { readRows, whole } from './unreadable.ts';
+import { saveSeen } from './versioned.ts';
 
 type Row = typeof boards.$inferSelect;
 
@@ -38,27 +38,27 @@ export class BoardService {
   async save(projectId: string, document: Trial, seenRevision: number): Promise<BoardRecord> {
     const rows = await this.rows(projectId);
     const id = readRows(rows, 'board', { read, nameOf: () => '' }).items.at(-1)?.id;
-    const values = { document, revision: seenRevision + 1, updatedAt: new Date().toISOString() };
-    const written =
-      id === undefined && seenRevision === 0
-        ? await this.db
-            .insert(boards)
-            // Of two first boards at once one alone finds its place.
-            .values({ id: `${projectId} ${rows.length + 1}`, projectId, ...values })
-            .onConflictDoNothing()
-            .returning()
-        : await this.db
-            .update(boards)
-            .set(values)
-            .where(and(eq(boards.id, id ?? ''), eq(boards.revision, seenRevision)))
-            .returning();
-    if (written.length > 0) return read(written[0]).record;
-    const { board: current } = await this.get(projectId);
-    throw new Problem(
-      412,
-      'Changed elsewhere',
-      `The board of this project is at revision ${current?.revision ?? 0}; this edit was made on revision ${seenRevision}. Nothing was overwritten.`,
-      { current },
+    const values = { document, updatedAt: new Date().toISOString() };
+    return saveSeen(
+      {
+        sayOf: () => 'The board of this project',
+        write: (next) =>
+          id === undefined && seenRevision === 0
+            ? this.db
+                .insert(boards)
+                // Of two first boards at once one alone finds its place.
+                .values({ id: `${projectId} ${rows.length + 1}`, projectId, ...values, ...next })
+                .onConflictDoNothing()
+                .returning()
+            : this.db
+                .update(boards)
+                .set({ ...values, ...next })
+                .where(and(eq(boards.id, id ?? ''), eq(boards.revision, seenRevision)))
+                .returning(),
+        read: (row) => read(row).record,
+        current: async () => (await this.get(projectId)).board ?? { revision: 0, updatedAt: '', document },
+      },
+      seenRevision,
     );
   }
 

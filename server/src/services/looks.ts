@@ -7,6 +7,7 @@ import type { Database } from '../db/open.ts';
 import { looks } from '../db/schema.ts';
 import { notFound, Problem } from '../problem.ts';
 import { readRows, whole } from './unreadable.ts';
+import { saveSeen } from './versioned.ts';
 
 type Row = typeof looks.$inferSelect;
 
@@ -75,26 +76,31 @@ export class LookService {
     if (first) await this.db.batch([first, ...rest]);
   }
 
-  /** Saves over exactly the revision the writer has seen; any other is a conflict and nothing is written. */
-  async save(id: string, document: Look, seenRevision: number): Promise<LookRecord> {
-    const [row] = await this.db
-      .update(looks)
-      .set({ document, revision: seenRevision + 1, updatedAt: new Date().toISOString() })
-      .where(and(eq(looks.id, id), eq(looks.revision, seenRevision), isNull(looks.deletedAt)))
-      .returning();
-    if (row) return toRecord(row);
-    const { projectId: _, isDeleted, ...current } = await this.get(id);
-    if (isDeleted)
-      throw new Problem(
-        409,
-        'Look is deleted',
-        `Look "${current.document.name}" was deleted meanwhile, so this edit was not saved. Bring the look back, then edit it again.`,
-      );
-    throw new Problem(
-      412,
-      'Changed elsewhere',
-      `Look "${current.document.name}" is at revision ${current.revision}; this edit was made on revision ${seenRevision}. Nothing was overwritten.`,
-      { current },
+  /** Saves over exactly the revision the writer has seen. */
+  save(id: string, document: Look, seenRevision: number): Promise<LookRecord> {
+    const updatedAt = new Date().toISOString();
+    const seen = and(eq(looks.id, id), eq(looks.revision, seenRevision), isNull(looks.deletedAt));
+    return saveSeen(
+      {
+        sayOf: (current) => `Look "${current.document.name}"`,
+        write: (next) =>
+          this.db
+            .update(looks)
+            .set({ document, updatedAt, ...next })
+            .where(seen)
+            .returning(),
+        read: toRecord,
+        current: async () => {
+          const { projectId: _, isDeleted, ...current } = await this.get(id);
+          if (!isDeleted) return current;
+          throw new Problem(
+            409,
+            'Look is deleted',
+            `Look "${current.document.name}" was deleted meanwhile, so this edit was not saved. Bring the look back, then edit it again.`,
+          );
+        },
+      },
+      seenRevision,
     );
   }
 }

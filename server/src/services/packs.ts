@@ -17,12 +17,13 @@ import { type PackSpec, specOf } from '@velvet-dusk/core/pack/spec';
 import { countStanding } from '@velvet-dusk/core/pack/standing';
 import type { Database } from '../db/open.ts';
 import { artefacts, packs, releases } from '../db/schema.ts';
-import { notFound, Problem } from '../problem.ts';
+import { notFound } from '../problem.ts';
 import { lutTexts } from '../files/lutFile.ts';
 import { isRunning } from './isRunning.ts';
 import type { LutService } from './luts.ts';
 import type { PlateService } from './plates.ts';
 import { readRows, whole } from './unreadable.ts';
+import { saveSeen } from './versioned.ts';
 import type { VersionService } from './versions.ts';
 
 type Row = typeof packs.$inferSelect;
@@ -100,20 +101,25 @@ export class PackService {
     return toRecord(row);
   }
 
-  /** Saves over exactly the revision the writer has seen; any other is a conflict and nothing is written. */
-  async save(id: string, document: Pack, seenRevision: number): Promise<PackRecord> {
-    const [row] = await this.db
-      .update(packs)
-      .set({ document, revision: seenRevision + 1, updatedAt: new Date().toISOString() })
-      .where(and(eq(packs.id, id), eq(packs.revision, seenRevision)))
-      .returning();
-    if (row) return toRecord(row);
-    const { projectId: _, ...current } = await this.get(id);
-    throw new Problem(
-      412,
-      'Changed elsewhere',
-      `Pack "${current.document.name}" is at revision ${current.revision}; this edit was made on revision ${seenRevision}. Nothing was overwritten.`,
-      { current },
+  /** Saves over exactly the revision the writer has seen. */
+  save(id: string, document: Pack, seenRevision: number): Promise<PackRecord> {
+    const updatedAt = new Date().toISOString();
+    return saveSeen(
+      {
+        sayOf: (current) => `Pack "${current.document.name}"`,
+        write: (next) =>
+          this.db
+            .update(packs)
+            .set({ document, updatedAt, ...next })
+            .where(and(eq(packs.id, id), eq(packs.revision, seenRevision)))
+            .returning(),
+        read: toRecord,
+        current: async () => {
+          const { projectId: _, ...current } = await this.get(id);
+          return current;
+        },
+      },
+      seenRevision,
     );
   }
 

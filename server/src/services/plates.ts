@@ -28,6 +28,7 @@ import type { PlateFacts } from '../jobs/readPlate.ts';
 import type { WorkPool } from '../jobs/pool.ts';
 import { notFound, Problem } from '../problem.ts';
 import { readRows, whole } from './unreadable.ts';
+import { saveSeen } from './versioned.ts';
 import type { ProfileService } from './profiles.ts';
 
 type Row = typeof plates.$inferSelect;
@@ -283,25 +284,27 @@ export class PlateService {
 
   async change(id: string, change: PlateChange, seenRevision: number): Promise<Plate> {
     if (change.profileId) await this.profiles.get(change.profileId);
-    const [row] = await this.db
-      .update(plates)
-      .set({ ...change, revision: seenRevision + 1 })
-      .where(and(eq(plates.id, id), eq(plates.revision, seenRevision), isNull(plates.deletedAt)))
-      .returning();
-    if (row) return toPlate(row);
-    const there = await this.row(id);
-    if (there.deletedAt !== null)
-      throw new Problem(
-        409,
-        'Plate is deleted',
-        `Plate "${there.name}" was deleted meanwhile, so this edit was not saved. Restore the plate at Plates, then edit it again.`,
-      );
-    const current = toPlate(there);
-    throw new Problem(
-      412,
-      'Changed elsewhere',
-      `Plate "${current.name}" is at revision ${current.revision}; this edit was made on revision ${seenRevision}. Nothing was overwritten.`,
-      { current },
+    return saveSeen(
+      {
+        sayOf: (current) => `Plate "${current.name}"`,
+        write: (next) =>
+          this.db
+            .update(plates)
+            .set({ ...change, ...next })
+            .where(and(eq(plates.id, id), eq(plates.revision, seenRevision), isNull(plates.deletedAt)))
+            .returning(),
+        read: toPlate,
+        current: async () => {
+          const there = await this.row(id);
+          if (there.deletedAt === null) return toPlate(there);
+          throw new Problem(
+            409,
+            'Plate is deleted',
+            `Plate "${there.name}" was deleted meanwhile, so this edit was not saved. Restore the plate at Plates, then edit it again.`,
+          );
+        },
+      },
+      seenRevision,
     );
   }
 

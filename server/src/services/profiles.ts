@@ -8,6 +8,7 @@ import type { Database } from '../db/open.ts';
 import { plates, profiles } from '../db/schema.ts';
 import { notFound, Problem } from '../problem.ts';
 import { readRows, whole } from './unreadable.ts';
+import { saveSeen } from './versioned.ts';
 
 type Row = typeof profiles.$inferSelect;
 
@@ -150,18 +151,19 @@ export class ProfileService {
         'Document is not valid',
         `unfinished: all figures of "${document.name}" are typed, and none can be taken out again.`,
       );
-    const [row] = await this.db
-      .update(profiles)
-      .set({ document: profile, revision: seenRevision + 1 })
-      .where(and(eq(profiles.id, id), eq(profiles.revision, seenRevision)))
-      .returning();
-    if (row) return toRecord(row);
-    const current = await this.record(id);
-    throw new Problem(
-      412,
-      'Changed elsewhere',
-      `Profile "${current.document.name}" is at revision ${current.revision}; this edit was made on revision ${seenRevision}. Nothing was overwritten.`,
-      { current },
+    return saveSeen(
+      {
+        sayOf: (current) => `Profile "${current.document.name}"`,
+        write: (next) =>
+          this.db
+            .update(profiles)
+            .set({ document: profile, ...next })
+            .where(and(eq(profiles.id, id), eq(profiles.revision, seenRevision)))
+            .returning(),
+        read: toRecord,
+        current: () => this.record(id),
+      },
+      seenRevision,
     );
   }
 

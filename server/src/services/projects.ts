@@ -14,10 +14,11 @@ import { type Display, displaySchema, standardDisplay } from '@velvet-dusk/core/
 import { gateSchema } from '@velvet-dusk/core/trial/gate';
 import type { Database } from '../db/open.ts';
 import { jobs, looks, plates, projects } from '../db/schema.ts';
-import { notFound, Problem } from '../problem.ts';
+import { notFound } from '../problem.ts';
 import { copyProject } from './copyProject.ts';
 import { freeId } from './freeId.ts';
 import { readRows, whole } from './unreadable.ts';
+import { saveSeen } from './versioned.ts';
 import type { LookService } from './looks.ts';
 import type { PlateService } from './plates.ts';
 import type { ProfileService } from './profiles.ts';
@@ -143,24 +144,25 @@ export class ProjectService {
     return this.set(id, settings, seenRevision);
   }
 
-  /** Writes over exactly the revision the writer has seen; any other is a conflict and nothing is written. */
-  private async set(
+  /** Writes over exactly the revision the writer has seen. */
+  private set(
     id: string,
     values: Partial<typeof projects.$inferInsert>,
     seenRevision: number,
   ): Promise<ProjectSettings> {
-    const [row] = await this.db
-      .update(projects)
-      .set({ ...values, revision: seenRevision + 1 })
-      .where(and(eq(projects.id, id), eq(projects.revision, seenRevision)))
-      .returning();
-    if (row) return this.toSettings(row);
-    const current = await this.settings(id);
-    throw new Problem(
-      412,
-      'Changed elsewhere',
-      `"${current.name}" was changed in another window meanwhile. Nothing was overwritten; look at what is there now, then change it again.`,
-      { current },
+    return saveSeen(
+      {
+        sayOf: (current) => `Project "${current.name}"`,
+        write: (next) =>
+          this.db
+            .update(projects)
+            .set({ ...values, ...next })
+            .where(and(eq(projects.id, id), eq(projects.revision, seenRevision)))
+            .returning(),
+        read: (row) => this.toSettings(row),
+        current: () => this.settings(id),
+      },
+      seenRevision,
     );
   }
 
