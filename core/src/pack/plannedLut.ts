@@ -91,8 +91,8 @@ export function planLut(
   if (!look) throw new PlanError(`the look "${lookId}" is not there any more`);
   if (!profile) throw new PlanError(`the camera "${profileId}" is not there any more`);
   if (item.to !== null && !to) throw new PlanError(`the camera "${item.to}" is not there any more`);
-  if (item.role === 'camera-to-camera' && !to)
-    throw new PlanError('a LUT from camera to camera needs the other camera');
+  if (roles[item.role].uses.includes('to') && !to)
+    throw new PlanError(`a ${roles[item.role].label.toLowerCase()} LUT needs the other camera`);
   if (!output) throw new PlanError(`the output "${item.output}" is not among those of the pack`);
   const { role, grid, offset } = item;
   const order: BakeOrder = {

@@ -1,4 +1,4 @@
-import { roleIds } from '../order/roles/index.ts';
+import { roleIds, roles } from '../order/roles/index.ts';
 import { inRole, type Pack, type PackCell, type PackItem, packItemSchema } from './document.ts';
 
 type ItemWish = Partial<PackItem> & Pick<PackItem, 'role' | 'destinations'>;
@@ -65,7 +65,7 @@ export function inShape(
   const itemsOn = (profileId: string) => {
     const others = profiles.filter((id) => id !== profileId);
     const inRoles = items.map((i) => inRole(i, i.role, others));
-    return inRoles.filter((i) => i.role !== 'camera-to-camera' || i.to !== null);
+    return inRoles.filter((i) => !roles[i.role].uses.includes('to') || i.to !== null);
   };
   const cells: PackCell[] = looks.flatMap((lookId) =>
     profiles.map((profileId) => ({ lookId, profileId, items: itemsOn(profileId) })),

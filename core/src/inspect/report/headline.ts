@@ -16,16 +16,11 @@ function whatItIs({ isNothing, readings, chosen, look, exposure }: Identity): st
   if (isNothing) return 'Does nothing';
   if (!top) return 'Not to be told';
   const doubt = top.share >= sure ? '' : top.share >= hardly ? 'Probably ' : 'Perhaps ';
-  const role = roles[top.role].label.toLowerCase();
-  const noun =
-    top.role === 'combined'
-      ? 'a conversion with a look'
-      : `a ${top.role.startsWith('creative') ? `${role} LUT` : role}`;
+  const { noun, uses } = roles[top.role];
   const held = look ? ` (${look.name} at ${Math.round(look.strength * 100)} %)` : '';
-  const stops =
-    top.role === 'monitor' || top.role === 'trim'
-      ? `, ${Math.abs(exposure).toFixed(1)} stops ${exposure < 0 ? 'darker' : 'lighter'}`
-      : '';
+  const stops = uses.includes('offset')
+    ? `, ${Math.abs(exposure).toFixed(1)} stops ${exposure < 0 ? 'darker' : 'lighter'}`
+    : '';
   const way = top.input === top.output ? ` in ${top.input}` : ` from ${top.input} to ${top.output}`;
   const text = `${doubt}${noun}${held}${way}${stops}`;
   return text[0].toUpperCase() + text.slice(1);

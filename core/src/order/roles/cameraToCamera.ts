@@ -5,10 +5,12 @@ import type { RoleDefinition } from './role.ts';
 export const cameraToCamera: RoleDefinition = {
   id: 'camera-to-camera',
   label: 'Camera to camera',
+  noun: 'a camera to camera',
   short: 'to camera',
   code: 'CC',
   withLook: false,
   uses: ['profile', 'to'],
+  asStep: null,
   takes: 'camera code',
   gives: 'the code of another camera',
   stands: 'ahead of what was made for the other camera',

@@ -4,10 +4,12 @@ import { adviceForLast, type RoleDefinition } from './role.ts';
 export const combined: RoleDefinition = {
   id: 'combined',
   label: 'Combined',
+  noun: 'a conversion with a look',
   short: 'combined',
   code: 'CB',
   withLook: true,
   uses: ['profile'],
+  asStep: 'normalise',
   takes: 'camera code',
   gives: 'display code',
   stands: 'in place of a conversion',

@@ -4,10 +4,12 @@ import { adviceForLast, type RoleDefinition } from './role.ts';
 export const conversion: RoleDefinition = {
   id: 'conversion',
   label: 'Conversion',
+  noun: 'a conversion',
   short: 'conversion',
   code: 'CV',
   withLook: false,
   uses: ['profile'],
+  asStep: 'normalise',
   takes: 'camera code',
   gives: 'display code',
   stands: 'first, or last after corrections in log',

@@ -4,10 +4,12 @@ import type { RoleDefinition } from './role.ts';
 export const creativeDisplay: RoleDefinition = {
   id: 'creative-display',
   label: 'Creative, display',
+  noun: 'a creative, display LUT',
   short: 'creative',
   code: 'CD',
   withLook: true,
   uses: [],
+  asStep: 'display',
   takes: 'display code',
   gives: 'the same display code',
   stands: 'after normalising',

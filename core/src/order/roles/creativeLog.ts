@@ -4,10 +4,12 @@ import type { RoleDefinition } from './role.ts';
 export const creativeLog: RoleDefinition = {
   id: 'creative-log',
   label: 'Creative, log',
+  noun: 'a creative, log LUT',
   short: 'creative log',
   code: 'CL',
   withLook: true,
   uses: ['profile'],
+  asStep: 'log',
   takes: 'camera code',
   gives: 'the same camera code',
   stands: 'before a conversion',

@@ -5,11 +5,13 @@ import { exposedBy, type RoleDefinition } from './role.ts';
 export const monitor: RoleDefinition = {
   id: 'monitor',
   label: 'Monitor',
+  noun: 'a monitor',
   short: 'monitor',
   code: 'MO',
   withLook: true,
   mayGoPlain: true,
   uses: ['profile', 'offset'],
+  asStep: 'normalise',
   takes: 'camera code',
   gives: 'the code of the monitor',
   stands: 'in the camera or the field monitor',

@@ -5,10 +5,12 @@ import { adviceForLast, type RoleDefinition } from './role.ts';
 export const monitorPartner: RoleDefinition = {
   id: 'monitor-partner',
   label: 'Monitor partner',
+  noun: 'a monitor partner',
   short: 'partner',
   code: 'MP',
   withLook: true,
   uses: ['profile', 'offset'],
+  asStep: null,
   takes: 'camera code',
   gives: 'display code',
   stands: 'in post, in place of a conversion',

@@ -4,10 +4,12 @@ import type { RoleDefinition } from './role.ts';
 export const returnRole: RoleDefinition = {
   id: 'return',
   label: 'Return',
+  noun: 'a return',
   short: 'return',
   code: 'RT',
   withLook: false,
   uses: ['profile'],
+  asStep: null,
   takes: 'display code',
   gives: 'camera code',
   stands: 'ahead of a conversion',

@@ -1,3 +1,4 @@
+import type { PlacedLutParams } from '../../look/steps/placedLut.ts';
 import type { LutOrder, OrderParts } from '../order.ts';
 
 /** What a role is filled with besides look and display. */
@@ -31,6 +32,8 @@ export const adviceForLast =
 export interface RoleDefinition {
   readonly id: string;
   readonly label: string;
+  /** As a sentence says it: "a conversion". */
+  readonly noun: string;
   /** As a cell of a pack has room for it. */
   readonly short: string;
   /** Two letters, for names of eight. */
@@ -39,6 +42,8 @@ export interface RoleDefinition {
   /** Is it also made without its look, for comparison? */
   readonly mayGoPlain?: boolean;
   readonly uses: readonly RolePart[];
+  /** The code such a file takes as a step of a look; null where it cannot be one. */
+  readonly asStep: PlacedLutParams['encoding'] | null;
   readonly takes: string;
   readonly gives: string;
   /** Where in the chain it stands. */

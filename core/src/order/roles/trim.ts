@@ -5,10 +5,12 @@ import { exposedBy, type RoleDefinition } from './role.ts';
 export const trim: RoleDefinition = {
   id: 'trim',
   label: 'Trim',
+  noun: 'a trim',
   short: 'trim',
   code: 'TR',
   withLook: false,
   uses: ['profile', 'offset'],
+  asStep: 'log',
   takes: 'camera code',
   gives: 'the same camera code',
   stands: 'in post, ahead of everything else',

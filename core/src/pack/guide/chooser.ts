@@ -33,17 +33,13 @@ const monitors = ['camera-slot', 'field-monitor', 'recorder', 'phone'];
 
 /** Does a file take what the camera gives, exposed as it was? */
 function suits(file: ManifestFile, role: RoleId, { camera, over, look, destination }: Question): boolean {
-  const isCreative = role === 'creative-display';
+  const { uses, withLook } = roles[role];
   return (
     file.role === role &&
     file.destination === destination &&
-    (isCreative || file.from === camera) &&
-    (!roles[role].withLook || (file.look?.id ?? '') === look) &&
-    (role === 'combined' ||
-      role === 'conversion' ||
-      isCreative ||
-      role === 'creative-log' ||
-      file.offset === -over)
+    (!uses.includes('profile') || file.from === camera) &&
+    (!withLook || (file.look?.id ?? '') === look) &&
+    (!uses.includes('offset') || file.offset === -over)
   );
 }
 

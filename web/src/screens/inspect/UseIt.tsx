@@ -1,3 +1,4 @@
+import { roles } from '@velvet-dusk/core/order/roles/index';
 import { useMutation } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { importLut } from '@velvet-dusk/core/api/endpoints/luts';
@@ -53,9 +54,10 @@ export function UseIt({ row, plate, order }: { row: Row; plate: PlateOrder; orde
       await readAgain('plates', project.id);
     },
   });
-  const takesDisplay = top?.role === 'creative-display';
-  const takesLog = top?.role === 'creative-log' || top?.role === 'trim';
-  const normalises = top && ['conversion', 'combined', 'monitor'].includes(top.role) && profile;
+  const asStep = top ? roles[top.role].asStep : null;
+  const takesDisplay = asStep === 'display';
+  const takesLog = asStep === 'log';
+  const normalises = asStep === 'normalise' && profile;
   const trouble = place.error ?? reference.error;
   return (
     <div className="flex flex-wrap gap-3 items-center text-[12.5px]">
