@@ -55,4 +55,6 @@ export interface StepDefinition<S extends z.ZodType = z.ZodType> {
 }
 
 /** Keeps the parameter type of a definition inside its own file. */
-export const defineStep = <S extends z.ZodType>(step: StepDefinition<S>) => step;
+export const defineStep = <const Id extends string, S extends z.ZodType>(
+  step: StepDefinition<S> & { readonly id: Id },
+) => step;
