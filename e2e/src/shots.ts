@@ -158,7 +158,7 @@ const shots: Record<string, Shot> = {
   'trials-cameras': async (page, bench) => {
     await page.goto(`${bench.url}/saltmarsh-line/trials`);
     await page.getByRole('radio', { name: 'Cross-camera' }).click();
-    await page.getByRole('combobox', { name: 'Scene' }).selectOption({ label: 'Heads and chart' });
+    await page.getByRole('combobox', { name: 'Plate' }).selectOption({ label: 'Heads and chart' });
     await page.getByRole('combobox', { name: 'Look' }).selectOption({ label: 'Oilskin' });
     await page.getByRole('table', { name: 'ΔE of each pair' }).waitFor({ timeout: 60_000 });
     await page.waitForTimeout(1000);

@@ -111,8 +111,13 @@ test('the warm, overexposed chart is put right from its grey card, and the chart
   await expect(field(page, 'Exposure')).toHaveValue('0.00');
   await page.keyboard.press('Control+Shift+z');
   await page.getByText(/^Saved \d\d:\d\d$/).waitFor();
+  await page.getByLabel('Scene', { exact: true }).fill('Cabin');
+  await expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible();
+  await page.waitForTimeout(500);
+  await expect(page.getByText(/^Saved \d\d:\d\d$/)).toBeVisible();
   // The frame is open again after a reload.
   await page.reload();
+  await expect(page.getByLabel('Scene', { exact: true })).toHaveValue('Cabin');
   await expect(marks).toContainText('Grey card');
 });
 

@@ -2,10 +2,10 @@ import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import type { InspectedFile } from '@velvet-dusk/core/api/inspected';
 import { camerasBeside } from '@velvet-dusk/core/inspect/identify/neighbours';
-import type { Look } from '@velvet-dusk/core/look/document';
 import { useOpenProject } from '../../api/openProject.ts';
 import { atOnce, inspectCrew } from '../../workers/crew.ts';
 import type { InspectSetting, LutFileOrder } from '../../workers/inspect.ts';
+import { nameOf } from '../../state/nameOf.ts';
 import { type Known, useInspectView } from '../../state/inspectView.ts';
 
 /** Reports by what they were made of: the file, the reading that is taken, profiles and looks. */
@@ -17,10 +17,12 @@ const useReportStore = create<Reports>(() => ({ known: {} }));
 /** Profiles and looks a LUT may be made for; the same object until one of them changes. */
 export function useInspectSetting(): InspectSetting {
   const { profiles, looks } = useOpenProject();
-  const text = JSON.stringify(looks.map(({ id, document }) => ({ id, document })));
+  // Records come anew with every save; what counts are their documents.
+  const key = looks.map(({ id, document }) => `${id} ${nameOf(document)}`).join();
   return useMemo(
-    () => ({ profiles, looks: JSON.parse(text) as { id: string; document: Look }[] }),
-    [profiles, text],
+    () => ({ profiles, looks: looks.map(({ id, document }) => ({ id, document })) }),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the key stands for the looks
+    [profiles, key],
   );
 }
 

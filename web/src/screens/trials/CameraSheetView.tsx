@@ -159,7 +159,7 @@ export function CameraSheetView({ material }: { material: TrialMaterial }) {
     <div className="flex-1 min-h-0 scroll-quiet px-4 py-3 grid gap-4 content-start">
       <div className="flex items-center gap-6 text-[12.5px]">
         <Choice
-          label="Scene"
+          label="Plate"
           value={plate?.id ?? ''}
           options={plates.map((p) => ({ value: p.id, label: p.name }))}
           onChange={setPlateId}

@@ -2,6 +2,7 @@ import type { Look } from '@velvet-dusk/core/look/document';
 import type { BoardCell } from '@velvet-dusk/core/trial/board';
 import type { Condition } from '@velvet-dusk/core/trial/condition';
 import { type Endurance, type EnduranceKind, enduranceKinds } from '@velvet-dusk/core/trial/endurance';
+import { nameOf } from '../../state/nameOf.ts';
 import { boardCrew } from '../../workers/crew.ts';
 import type { BoardSetting, CellOrder, DrawnCell, TrialPlateOrder } from '../../workers/trials.ts';
 
@@ -26,14 +27,6 @@ const kept = new Map<string, Promise<unknown>>();
 const mostKept = 600;
 const afterCells = -1;
 
-/** A short name for each document that comes again and again. */
-const names = new WeakMap<object, string>();
-let named = 0;
-function nameOf(value: object): string {
-  const known = names.get(value) ?? `#${++named}`;
-  names.set(value, known);
-  return known;
-}
 const plateKey = (plate: TrialPlateOrder) =>
   'url' in plate
     ? JSON.stringify([plate.url, plate.shot, plate.marks, plate.bits, nameOf(plate.profile)])
