@@ -1,4 +1,4 @@
-import sharp, { type Metadata } from 'sharp';
+import sharp, { type Metadata, type Sharp } from 'sharp';
 import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
 import { FormatError } from '@velvet-dusk/core/formats/error';
 import { largestFrame, sizeProblem } from '@velvet-dusk/core/formats/frameSize';
@@ -105,8 +105,11 @@ export async function encodePng(frame: {
   rgb: Float32Array;
 }): Promise<Buffer> {
   const { width, height } = frame;
-  return sharp(toUint16(frame.rgb), { raw: { width, height, channels: 3 }, limitInputPixels: largestFrame })
-    .toColourspace('rgb16')
-    .png({ compressionLevel })
-    .toBuffer();
+  return storedPng(
+    sharp(toUint16(frame.rgb), { raw: { width, height, channels: 3 }, limitInputPixels: largestFrame }),
+  );
 }
+
+/** A picture of codes as a PNG of 16 bits. */
+export const storedPng = (picture: Sharp): Promise<Buffer> =>
+  picture.toColourspace('rgb16').png({ compressionLevel }).toBuffer();

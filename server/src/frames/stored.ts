@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { largestFrame } from '@velvet-dusk/core/formats/frameSize';
 import { type Frame, toUint16 } from '@velvet-dusk/core/formats/png';
 import { parseRgb16, rgb16Head, rgb16Parts } from '@velvet-dusk/core/formats/rgb16';
-import { encodePng, readRaster } from './raster.ts';
+import { readRaster, storedPng } from './raster.ts';
 
 /**
  * Stored frames. They are kept as the bench gets them (core's `rgb16` format), so that nothing is packed or unpacked
@@ -54,7 +54,7 @@ async function bytesOf(path: string): Promise<ArrayBuffer> {
 
 /** A stored frame as a PNG of 16 bits; null where it is one already. */
 export async function pngOfStored(path: string): Promise<Buffer | null> {
-  return (await isCodes(path)) ? encodePng(await readStored(path, 'frame')) : null;
+  return (await isCodes(path)) ? storedPng(ofCodes(await bytesOf(path))) : null;
 }
 
 /**
