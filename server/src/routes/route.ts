@@ -57,8 +57,6 @@ export function route<Path extends string, B extends Body, A extends z.ZodType |
   mount(router, endpoint, async (asked) => {
     const answer = await handle(asked);
     const { res } = asked;
-    // Whoever asked may be gone.
-    if (res.writableEnded) return;
     res.status(endpoint.status ?? 200);
     if (endpoint.answer === null) res.end();
     else res.json(answer);

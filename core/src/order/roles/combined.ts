@@ -14,7 +14,7 @@ export const combined: RoleDefinition = {
   gives: 'display code',
   stands: 'in place of a conversion',
   purpose: 'One file does all: log in, the finished picture out.',
-  advice: adviceForLast({ withLook: true }),
+  advice: ({ from }) => adviceForLast(from, 'normalises and has the look in it'),
   order: ({ look, profile, display }) => ({
     input: sceneEnd(profile),
     offset: 0,

@@ -14,6 +14,6 @@ export const conversion: RoleDefinition = {
   gives: 'display code',
   stands: 'first, or last after corrections in log',
   purpose: 'Normalises log for the display, without the look.',
-  advice: adviceForLast({ withLook: false }),
+  advice: ({ from }) => adviceForLast(from, 'normalises'),
   order: (parts) => ({ ...combined.order(parts), look: null }),
 };

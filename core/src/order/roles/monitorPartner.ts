@@ -15,6 +15,6 @@ export const monitorPartner: RoleDefinition = {
   gives: 'display code',
   stands: 'in post, in place of a conversion',
   purpose: 'The one file for footage that was exposed over by a monitor LUT.',
-  advice: adviceForLast({ withLook: true }),
+  advice: ({ from }) => adviceForLast(from, 'normalises and has the look in it'),
   order: (parts) => ({ ...combined.order(parts), offset: darker(parts.offset) }),
 };

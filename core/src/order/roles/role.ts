@@ -20,13 +20,9 @@ export interface FoundAs {
 export const exposedBy = (stops: number): string =>
   `exposed ${Math.abs(stops).toFixed(1)} stops ${stops < 0 ? 'over' : 'under'}`;
 
-const last = (from: string, does: string) =>
+/** Advice for a file that stands last. @param does what it does to pictures in `from`. */
+export const adviceForLast = (from: string, does: string): string =>
   `Last in the chain, behind the corrections of the shot, on pictures in ${from}, at 100 %: it ${does}.`;
-/** Advice for a file that normalises, alone or with a look in it. */
-export const adviceForLast =
-  ({ withLook }: { withLook: boolean }) =>
-  ({ from }: FoundAs): string =>
-    last(from, withLook ? 'normalises and has the look in it' : 'normalises');
 
 /** A preset of an order: what a LUT of this role takes and gives, where it stands, and what it is for. */
 export interface RoleDefinition {
