@@ -1,6 +1,4 @@
-import { configure } from 'safe-stable-stringify';
-
-const stringify = configure({ deterministic: true, bigint: false, circularValue: Error });
+import stringify from 'fast-json-stable-stringify';
 
 /** JSON with sorted keys and no spaces: one text for one value. */
-export const canonicalJson = (value: unknown): string => stringify(value) ?? 'null';
+export const canonicalJson = (value: unknown): string => (stringify(value) as string | undefined) ?? 'null';

@@ -1,3 +1,4 @@
+import { Check } from '../../ui/Check.tsx';
 import { named, Select } from '../../ui/Select.tsx';
 import { Popover } from 'radix-ui';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
@@ -108,24 +109,14 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
           />
         )}
         {role.withLook && (
-          <label className="flex gap-1 text-t2">
-            <input
-              type="checkbox"
-              checked={item.colourOnly}
-              onChange={(e) => set({ colourOnly: e.currentTarget.checked })}
-            />
+          <Check checked={item.colourOnly} onChange={(isOn) => set({ colourOnly: isOn })}>
             Colour only
-          </label>
+          </Check>
         )}
         {role.mayGoPlain && (
-          <label className="flex gap-1 text-t2">
-            <input
-              type="checkbox"
-              checked={item.withoutLook}
-              onChange={(e) => set({ withoutLook: e.currentTarget.checked })}
-            />
+          <Check checked={item.withoutLook} onChange={(isOn) => set({ withoutLook: isOn })}>
             Without the look
-          </label>
+          </Check>
         )}
         {role.uses.includes('to') && (
           <label className="flex gap-1 text-t2">
@@ -142,19 +133,18 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
       </div>
       <div className="flex flex-wrap gap-x-3 gap-y-0.5 text-[12px] text-t2">
         {pack.destinations.map((d) => (
-          <label key={d.id} className="flex gap-1">
-            <input
-              type="checkbox"
-              checked={item.destinations.includes(d.id)}
-              onChange={(e) => {
-                const rest = item.destinations.filter((x) => x !== d.id);
-                const next = e.currentTarget.checked ? [...rest, d.id] : rest;
-                // A file that goes nowhere is no file.
-                if (next.length > 0) set({ destinations: next });
-              }}
-            />
+          <Check
+            key={d.id}
+            checked={item.destinations.includes(d.id)}
+            onChange={(isOn) => {
+              const rest = item.destinations.filter((x) => x !== d.id);
+              const next = isOn ? [...rest, d.id] : rest;
+              // A file that goes nowhere is no file.
+              if (next.length > 0) set({ destinations: next });
+            }}
+          >
             {d.label}
-          </label>
+          </Check>
         ))}
       </div>
       <p className="text-t3 text-[11.5px]">

@@ -1,3 +1,4 @@
+import { Check } from '../../ui/Check.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { useState } from 'react';
 import {
@@ -117,30 +118,24 @@ function Rules({
             onChange={(naming) => onChange({ naming })}
           />
         </label>
-        <label className="flex gap-1 text-t2">
-          <input
-            type="checkbox"
-            checked={d.byCamera}
-            onChange={(e) => onChange({ byCamera: e.currentTarget.checked })}
-          />
+        <Check checked={d.byCamera} onChange={(isOn) => onChange({ byCamera: isOn })}>
           Folders by camera
-        </label>
+        </Check>
       </div>
       <fieldset className="flex flex-wrap gap-x-3 text-t2">
         <legend className="sr-only">Formats for {d.label}</legend>
         {Object.entries(packFormats).map(([id, { label }]) => (
-          <label key={id} className="flex gap-1">
-            <input
-              type="checkbox"
-              checked={d.formats.includes(id as PackFormat)}
-              onChange={(e) => {
-                const rest = d.formats.filter((f) => f !== id);
-                const formats = e.currentTarget.checked ? [...rest, id as PackFormat] : rest;
-                if (formats.length > 0) onChange({ formats });
-              }}
-            />
+          <Check
+            key={id}
+            checked={d.formats.includes(id as PackFormat)}
+            onChange={(isOn) => {
+              const rest = d.formats.filter((f) => f !== id);
+              const formats = isOn ? [...rest, id as PackFormat] : rest;
+              if (formats.length > 0) onChange({ formats });
+            }}
+          >
             {label}
-          </label>
+          </Check>
         ))}
       </fieldset>
     </div>

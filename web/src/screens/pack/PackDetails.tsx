@@ -1,3 +1,4 @@
+import { Check } from '../../ui/Check.tsx';
 import { optionsOf, Select } from '../../ui/Select.tsx';
 import type { ReactNode } from 'react';
 import type { Pack } from '@velvet-dusk/core/pack/document';
@@ -221,17 +222,12 @@ export function PackDetails({
             }}
           />
         </Part>
-        <label className="flex gap-2 text-t2">
-          <input
-            type="checkbox"
-            checked={pack.ocioConfig}
-            onChange={(e) => {
-              const ocioConfig = e.currentTarget.checked;
-              editPack(id, (p) => ({ ...p, ocioConfig }));
-            }}
-          />
+        <Check
+          checked={pack.ocioConfig}
+          onChange={(isOn) => editPack(id, (p) => ({ ...p, ocioConfig: isOn }))}
+        >
           With an OpenColorIO configuration of the whole pack
-        </label>
+        </Check>
       </div>
     </Window>
   );

@@ -1,3 +1,4 @@
+import { Check } from '../../ui/Check.tsx';
 import { useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { type ChartFile, parseChartCsv } from '@velvet-dusk/core/formats/chartCsv';
@@ -128,15 +129,9 @@ export function ChartPanel({
             <References plate={plate} mark={mark} />
             {!hasReferences && <GridSize plate={plate} mark={mark} />}
             {solution && (
-              <label className="flex items-center gap-1.5 text-t2">
-                <input
-                  type="checkbox"
-                  className="accent-violet"
-                  checked={!evenLight}
-                  onChange={(e) => setPlateView({ evenLight: !e.currentTarget.checked })}
-                />
+              <Check checked={!evenLight} onChange={(isOn) => setPlateView({ evenLight: !isOn })}>
                 light falls off: judge colour alone
-              </label>
+              </Check>
             )}
           </div>
           <table className="w-full num text-t1">

@@ -1,3 +1,4 @@
+import { Check } from '../../ui/Check.tsx';
 import { useMemo } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { useOpenProject } from '../../api/openProject.ts';
@@ -72,15 +73,9 @@ function FilterBar({ shown, all }: { shown: number; all: number }) {
         options={[{ value: '', label: 'any' }, ...used.map((p) => ({ value: p.id, label: p.name }))]}
         onChange={(id) => setPlateView({ profileId: id })}
       />
-      <label className="flex items-center gap-2 text-t2">
-        <input
-          type="checkbox"
-          className="accent-violet"
-          checked={questionedOnly}
-          onChange={(e) => setPlateView({ questionedOnly: e.currentTarget.checked })}
-        />
+      <Check checked={questionedOnly} onChange={(isOn) => setPlateView({ questionedOnly: isOn })}>
         profile in doubt
-      </label>
+      </Check>
       <span className="flex-1" />
       <LookNext />
       <span className="num text-t3">

@@ -1,3 +1,4 @@
+import { Check } from '../../ui/Check.tsx';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { axes, type AxisId, axisIds, axisOf } from '@velvet-dusk/core/trial/axes/index';
@@ -122,14 +123,9 @@ function ListValues({
       <ul className="max-h-[300px] scroll-quiet grid gap-0.5">
         {all.map((value) => (
           <li key={value}>
-            <label className="flex items-baseline gap-2 text-t2 hover:text-t1">
-              <input
-                type="checkbox"
-                checked={layout.values.includes(value)}
-                onChange={(e) => set(value, e.currentTarget.checked)}
-              />
+            <Check checked={layout.values.includes(value)} onChange={(isOn) => set(value, isOn)}>
               {axis.words(value, material.sources)}
-            </label>
+            </Check>
           </li>
         ))}
       </ul>

@@ -1,3 +1,4 @@
+import { Check } from '../../ui/Check.tsx';
 import { useState } from 'react';
 import { enduranceSearch, type EnduranceKind } from '@velvet-dusk/core/trial/endurance';
 import { type Gate, gateSchema } from '@velvet-dusk/core/trial/gate';
@@ -40,14 +41,9 @@ function GateForm({ gate, onDone }: { gate: Gate | null; onDone(): void }) {
         <legend className="text-t2 pb-1">Plates it has to hold on</legend>
         <div className="grid grid-cols-2 gap-x-4 max-h-[180px] scroll-quiet">
           {plates.map(({ id, name }) => (
-            <label key={id} className="flex items-baseline gap-2">
-              <input
-                type="checkbox"
-                checked={isOn(id)}
-                onChange={(e) => setPlate(id, e.currentTarget.checked)}
-              />
+            <Check key={id} checked={isOn(id)} onChange={(on) => setPlate(id, on)}>
               {name}
-            </label>
+            </Check>
           ))}
         </div>
       </fieldset>

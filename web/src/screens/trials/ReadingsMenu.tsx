@@ -1,3 +1,4 @@
+import { Check } from '../../ui/Check.tsx';
 import { Popover } from 'radix-ui';
 import { trialReadings } from '@velvet-dusk/core/trial/readings';
 import { Button } from '../../ui/Button.tsx';
@@ -32,10 +33,9 @@ export function ReadingsMenu({
             All
           </Button>
           {trialReadings.map(({ id, label: name }) => (
-            <label key={id} className="flex items-baseline gap-2 text-t2 hover:text-t1">
-              <input type="checkbox" checked={isOn(id)} onChange={(e) => set(id, e.currentTarget.checked)} />
+            <Check key={id} checked={isOn(id)} onChange={(on) => set(id, on)}>
               {name}
-            </label>
+            </Check>
           ))}
         </Popover.Content>
       </Popover.Portal>

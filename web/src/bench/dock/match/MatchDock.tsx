@@ -1,3 +1,4 @@
+import { Check } from '../../../ui/Check.tsx';
 import { useEffect, useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
@@ -158,21 +159,16 @@ function Match({ plate, profile }: CurrentPlate) {
             setSolved(null);
           }}
         />
-        <label className="flex items-center gap-2 text-t2">
-          <input type="checkbox" checked={keepSkin} onChange={(e) => setKeepSkin(e.currentTarget.checked)} />
+        <Check checked={keepSkin} onChange={setKeepSkin}>
           Skin is kept near its line
-        </label>
-        <label
-          className="flex items-center gap-2 text-t2"
-          title="Without it the solve follows the picture only as far as both hold the same things; between different scenes that is black, greys and skin"
+        </Check>
+        <Check
+          checked={followAll}
+          onChange={setFollowAll}
+          hint="Without it the solve follows the picture only as far as both hold the same things; between different scenes that is black, greys and skin"
         >
-          <input
-            type="checkbox"
-            checked={followAll}
-            onChange={(e) => setFollowAll(e.currentTarget.checked)}
-          />
           All of the difference is the look’s
-        </label>
+        </Check>
         <p>
           <Button kind="main" disabled={solving} onClick={solve}>
             {solving ? 'Solving …' : solved ? 'Solve again' : 'Solve'}
