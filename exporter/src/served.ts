@@ -7,7 +7,8 @@ import { type StepBack, stepBack } from './stepBack.ts';
 /** What comes into a thread. */
 export interface Asked<I> {
   input: I;
-  port: MessagePort;
+  /** Where progress is told; null where nobody listens. */
+  port: MessagePort | null;
   stepBack: StepBack | null;
 }
 
@@ -20,7 +21,7 @@ export const served =
   async ({ input, port, stepBack: how }: Asked<I>): Promise<Answer<R>> => {
     if (how) stepBack(how);
     try {
-      return { value: await run(input, (progress) => port.postMessage(progress)) };
+      return { value: await run(input, (progress) => port?.postMessage(progress)) };
     } catch (error) {
       if (error instanceof FormatError || error instanceof DocumentError) return { refused: error.message };
       throw error;

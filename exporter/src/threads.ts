@@ -58,8 +58,9 @@ class ThreadHost<T extends TaskMap<T>> implements TaskHost<T> {
     { signal, onProgress }: TaskOptions<ProgressOf<T[N]>>,
   ): Promise<T[N]['result']> {
     const { deadline, stepBack = null } = this.options;
-    const { port1, port2 } = new MessageChannel();
-    if (onProgress) port1.on('message', onProgress);
+    // Most tasks say nothing on their way.
+    const line = onProgress && new MessageChannel();
+    line?.port1.on('message', onProgress!);
     const controller = new AbortController();
     const stop = () => controller.abort();
     signal?.addEventListener('abort', stop);
@@ -71,11 +72,14 @@ class ThreadHost<T extends TaskMap<T>> implements TaskHost<T> {
         stop();
       }, deadline);
     try {
-      const answer = (await this.pool.run({ input, port: port2, stepBack } satisfies Asked<T[N]['input']>, {
-        name,
-        signal: controller.signal,
-        transferList: [port2] as never,
-      })) as Answer<T[N]['result']>;
+      const answer = (await this.pool.run(
+        { input, port: line?.port2 ?? null, stepBack } satisfies Asked<T[N]['input']>,
+        {
+          name,
+          signal: controller.signal,
+          transferList: (line ? [line.port2] : []) as never,
+        },
+      )) as Answer<T[N]['result']>;
       return valueOf(answer);
     } catch (error) {
       signal?.throwIfAborted();
@@ -83,7 +87,7 @@ class ThreadHost<T extends TaskMap<T>> implements TaskHost<T> {
     } finally {
       clearTimeout(timer);
       signal?.removeEventListener('abort', stop);
-      port1.close();
+      line?.port1.close();
     }
   }
 }
