@@ -88,7 +88,7 @@ test.each([
       found.filter((f) => isMistaken(holdsProof(f.proof), f[kind])).map(({ what }) => what);
     expect(apart('photographs')).toEqual([]);
     expect(apart('scenes').length, apart('scenes').join(', ')).toBeLessThanOrEqual(1);
-    // No figure can foretell both: pictures foretell other pictures less well than the proof does.
+    // It foretells pictures no worse than one set of them foretells the other.
     const mistaken = (by: (f: (typeof found)[number]) => boolean, of: 'photographs' | 'scenes') =>
       found.filter((f) => isMistaken(by(f), f[of])).length;
     const proofs =
