@@ -11,7 +11,8 @@ import { demoLook, demoLookNames } from '../testing/lookNamed.ts';
 import { photographs } from '../testing/photographs.ts';
 import { profileOf } from '../testing/profiles.ts';
 import { bake, type BakeOrder, compileBake } from './bake.ts';
-import { figuresOf, holdsProof, labsOf, type ProofFigures, proofLimits, proveCube } from './proof.ts';
+import { packProofCount } from '../pack/proof.ts';
+import { closenessToLimit, figuresOf, labsOf, type Proof, proofVerdict, proveCube } from './proof.ts';
 
 /** A proof foretells what pictures show that took no part in it: photographs, and the demo's scenes. */
 
@@ -33,14 +34,18 @@ const shownScenes = demoSceneNames.flatMap((name) => {
   return [-1, 0, 1].map((stops) => light.map((v) => v * 2 ** stops));
 });
 
-const share = (f: ProofFigures) => Math.max(f.mean / proofLimits.mean, f.p99 / proofLimits.p99);
+/** Shares of the limits a file comes to on a set of pictures: all of them together, and the worst by itself. */
+interface OnPictures {
+  together: number;
+  worst: number;
+}
 
-/** Shares of the limits a file comes to on some pictures, all of them together and the worst by itself, and its proof. */
+/** A file's proof, and what it comes to on both sets of pictures. */
 function judged(order: BakeOrder) {
   const compiled = compileBake(order);
   const cube = bake(order);
   const labs = labsOf(compiled);
-  const on = (lights: readonly Float32Array[]) => {
+  const on = (lights: readonly Float32Array[]): OnPictures => {
     const errors = lights.map((light) => {
       const codes = Float32Array.from(light);
       compiled.ends.input.fromLight(codes);
@@ -50,59 +55,52 @@ function judged(order: BakeOrder) {
       const theirs = labs(exact);
       return labs(baked).map((lab, i) => deltaE2000(lab, theirs[i]));
     });
-    const of = (list: readonly number[]) => share(figuresOf(Float64Array.from(list)));
+    const of = (list: readonly number[]) => closenessToLimit(figuresOf(Float64Array.from(list)));
     return { together: of(errors.flat()), worst: Math.max(...errors.map(of)) };
   };
-  const proof = proveCube(cube, compiled, { count: 4500 });
+  const proof = proveCube(cube, compiled, { count: packProofCount, interpolations: ['tetrahedral'] });
   return { proof, photographs: on(shownPhotographs), scenes: on(shownScenes) };
 }
+type Judged = ReturnType<typeof judged>;
 
 const looks = [...demoLookNames.map(demoLook), ...startingPoints.map((p) => lookFrom(p.id, p.label))];
 
-/** Does it hold by its proof where pictures together are over by more than a fifth of the limit, or not hold where each of them does? */
-const isMistaken = (holds: boolean, { together, worst }: { together: number; worst: number }) =>
-  holds ? together > 1.2 : worst < 0.8;
+/** By more than a fifth of the limit: within by its proof and over on a set of pictures, or over and within on every picture. */
+function isMistaken({ proof, photographs, scenes }: Judged): boolean {
+  const verdict = proofVerdict(proof);
+  if (verdict === 'holds') return Math.max(photographs.together, scenes.together) > 1.2;
+  return verdict === 'fails' && Math.max(photographs.worst, scenes.worst) < 0.8;
+}
 
+const shareOf = <T>(list: readonly T[], is: (item: T) => boolean) => list.filter(is).length / list.length;
+
+// The edges of "borderline" were found at 17 and 33 points; files of 21 points took no part.
 test.each([
-  ['creative-display', 'bt1886'],
-  ['creative-display', 'p3-d65'],
-  ['combined', 'bt1886'],
+  ['creative-display', 'heron', 'bt1886', [17, 33]],
+  ['combined', 'heron', 'bt1886', [17, 33]],
+  ['combined', 'heron', 'pq', [21]],
+  ['creative-display', 'heron', 'hlg', [21]],
 ] as const)(
-  '%s files for %s: no proof says sound where pictures are over, or over where every picture is sound',
-  (role, output) => {
+  '%s files of %s for %s: no proof says within where pictures are over, or over where every picture is within',
+  (role, camera, output, grids) => {
     const display = displaySchema.parse({ output });
     const found = looks.flatMap((look) =>
-      [17, 33].map((grid) => ({
+      grids.map((grid) => ({
         what: `${look.name} ${grid}`,
-        ...judged({ look, profile: profileOf('heron'), role, display, grid }),
+        ...judged({ look, profile: profileOf(camera), role, display, grid }),
       })),
     );
-    const over = found.filter(({ photographs }) => photographs.together > 1).length;
-    // Neither verdict is the only one there is.
-    expect(over).toBeGreaterThan(found.length / 10);
-    expect(over).toBeLessThan(found.length * 0.9);
-    const isAway = ({ proof, photographs: { together } }: (typeof found)[number]) =>
-      holdsProof(proof) ? together > 1.2 : together < 0.8;
-    expect(found.filter(isAway).length / found.length).toBeLessThan(0.06);
-    const apart = (kind: 'photographs' | 'scenes') =>
-      found.filter((f) => isMistaken(holdsProof(f.proof), f[kind])).map(({ what }) => what);
-    expect(apart('photographs')).toEqual([]);
-    expect(apart('scenes').length, apart('scenes').join(', ')).toBeLessThanOrEqual(1);
-    // It foretells pictures no worse than one set of them foretells the other.
-    const mistaken = (by: (f: (typeof found)[number]) => boolean, of: 'photographs' | 'scenes') =>
-      found.filter((f) => isMistaken(by(f), f[of])).length;
-    const proofs =
-      mistaken((f) => holdsProof(f.proof), 'photographs') + mistaken((f) => holdsProof(f.proof), 'scenes');
-    const pictures =
-      mistaken((f) => f.scenes.together <= 1, 'photographs') +
-      mistaken((f) => f.photographs.together <= 1, 'scenes');
-    expect(proofs).toBeLessThanOrEqual(pictures);
-    // Judged evenly on all codes of the display it would be further from what they show.
-    const off = (of: (f: (typeof found)[number]) => ProofFigures | undefined) =>
-      found.reduce((sum, f) => sum + Math.abs(share(of(f)!) - f.photographs.together), 0);
-    if (role === 'creative-display')
-      expect(
-        off(({ proof }) => proof.groups.find((g) => g.id === 'display')?.figures.tetrahedral),
-      ).toBeGreaterThan(off(({ proof }) => proof));
+    expect(found.filter(isMistaken).map(({ what }) => what)).toEqual([]);
+    // It says something: files are within and over, and of few it is left open.
+    const verdicts = found.map(({ proof }) => proofVerdict(proof));
+    expect(shareOf(verdicts, (v) => v === 'holds')).toBeGreaterThan(0.1);
+    expect(shareOf(verdicts, (v) => v === 'fails')).toBeGreaterThan(0.1);
+    expect(shareOf(verdicts, (v) => v === 'close')).toBeLessThan(0.34);
+    // An even spread over all codes would be further from what pictures show.
+    const off = (of: (proof: Proof) => number) =>
+      found.reduce((sum, f) => sum + Math.abs(of(f.proof) - f.photographs.together), 0);
+    const even = ({ groups }: Proof) =>
+      closenessToLimit(groups.find(({ id }) => id === 'display' || id === 'gamut')!.figures.tetrahedral!);
+    if (role === 'creative-display') expect(off(even)).toBeGreaterThan(off(closenessToLimit));
   },
 );

@@ -27,16 +27,21 @@ export function gamutSamples({ codes: [floorCode, clipCode] }: CompiledEnd, coun
   return codes;
 }
 
-/** Oklab hue and saturation, and stops over mid-grey, of skin of every complexion (from memory). */
-const skin = { hue: [20, 75], saturation: [0.03, 0.17], stops: [-4.5, 3] } as const;
+/** Oklab hue and saturation, and levels, of skin of every complexion (from memory). */
+const skin = { hue: [20, 75], saturation: [0.03, 0.17], levels: { middle: -0.75, reach: 3.75 } } as const;
 /** Saturation up to which a colour is taken for a grey with a cast. */
 const greyish = 0.06;
 
 /** Oklab saturation of BT.709 red, and the exponent that makes strong colours rare (from memory: few pictures go beyond it). */
 const strong = 0.4;
 const rarely = 1.5;
-/** Distribution of levels in a picture: its centre and half its width, in stops from mid-grey (from memory). */
-const usual = { middle: -1, reach: 6.4 };
+/** A triangular distribution of levels: its centre and half its width, in stops from mid-grey. */
+interface Levels {
+  middle: number;
+  reach: number;
+}
+/** Levels of a picture (from memory). */
+const usual: Levels = { middle: -1, reach: 6.4 };
 
 const between = ([low, high]: readonly [number, number], t: number) => low + (high - low) * t;
 
@@ -65,42 +70,52 @@ function sceneSamples(
   return light;
 }
 
-/** Stops of an input that pictures use: from its floor to just under its clip. */
-const usable = ({ stops: [floor, clip] }: CompiledEnd) => [floor, clip - 0.5] as const;
+/** Inverse of a triangular distribution on −1…1, centred on 0. @param t uniform, 0–1. */
+const triangle = (t: number) => (t < 0.5 ? Math.sqrt(2 * t) - 1 : 1 - Math.sqrt(2 - 2 * t));
 
-/** Codes of greys with a slight cast, from an input's floor to its clip, and of skin, one after the other. */
-export const neutralSamples = (end: CompiledEnd, count: number): Float32Array =>
-  sceneSamples(end, count, ([a, b, c], i) => {
+/** Stops from mid-grey that are distributed as levels are, held to what an input takes: from its floor to just under its clip. */
+const levelsOf =
+  ({ stops: [floor, clip] }: CompiledEnd) =>
+  ({ middle, reach }: Levels, t: number) =>
+    Math.min(Math.max(middle + reach * triangle(t), floor), clip - 0.5);
+
+/** Codes of greys with a slight cast and of skin, one after the other, at levels as often as pictures have them. */
+export const neutralSamples = (end: CompiledEnd, count: number): Float32Array => {
+  const stops = levelsOf(end);
+  return sceneSamples(end, count, ([a, b, c], i) => {
     const isSkin = i % 2 === 1;
     return {
-      stops: between(isSkin ? skin.stops : usable(end), a),
+      stops: stops(isSkin ? skin.levels : usual, a),
       hue: between(isSkin ? skin.hue : [0, 360], b),
       saturation: between(isSkin ? skin.saturation : [0, greyish], c),
     };
   });
-
-/** Inverse of a triangular distribution on −1…1, centred on 0. @param t uniform, 0–1. */
-const triangle = (t: number) => (t < 0.5 ? Math.sqrt(2 * t) - 1 : 1 - Math.sqrt(2 - 2 * t));
+};
 
 /**
  * Codes of colours distributed like those of a picture: every hue, levels around one stop under mid-grey, strong saturation
  * rare. For a camera, the codes it records; for a display, the codes a conversion shows. Interleaved RGB, `count` colours.
  */
 export const colourSamples = (end: CompiledEnd, count: number): Float32Array => {
-  const [darkest, lightest] = usable(end);
+  const stops = levelsOf(end);
   return sceneSamples(end, count, ([a, b, c]) => ({
-    stops: Math.min(Math.max(usual.middle + usual.reach * triangle(a), darkest), lightest),
+    stops: stops(usual, a),
     hue: 360 * b,
     saturation: strong * c ** rarely,
   }));
 };
 
-/** Codes with a channel below the camera's floor or above its clip: what no light gives, and noise and overshoot do. */
+/** Half a code of ten bits: less than this beyond a floor or a clip is rounding. */
+const noBand = 0.5 / 1023;
+
+/**
+ * Codes with a channel below the camera's floor or above its clip: what no light gives, and noise and overshoot do. None for
+ * an input that uses every code.
+ */
 export function beyondSamples({ codes: [floorCode, clipCode] }: CompiledEnd, count: number): Float32Array {
   const codes = new Float32Array(count * 3);
   const isInside = (v: number) => v >= floorCode && v <= clipCode;
-  // A camera that uses every code has none beyond.
-  if (floorCode <= 0 && clipCode >= 1) return new Float32Array(0);
+  if (floorCode < noBand && clipCode > 1 - noBand) return new Float32Array(0);
   for (let i = 0, at = 1; i < count; at++) {
     const rgb = [2, 3, 5].map((base) => halton(at, base));
     if (rgb.every(isInside)) continue;

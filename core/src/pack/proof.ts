@@ -4,6 +4,7 @@ import type { CompiledOrder } from '../order/pipeline.ts';
 import {
   figuresOf,
   holdsProof,
+  proofVerdict,
   isJudged,
   labsOf,
   judgedSamples,
@@ -161,12 +162,24 @@ export function proveFile(
   };
 }
 
+/** Within tolerance, borderline, or over: of a file's figures, its greys and its range, as its manifest has them. */
+export const fileVerdict = (proof: Pick<FileProof, 'mean' | 'p99' | 'outOfRange'> & { greyFall: number }) =>
+  proof.greyFall === 0 && proof.outOfRange === 0 ? proofVerdict(proof) : 'fails';
+
+/** What is said of figures near and over their limits. */
+const errorSays = ({ mean, p99 }: Pick<FileProof, 'mean' | 'p99'>) => {
+  const figures = `ΔE ${mean.toFixed(2)} in the mean, ${p99.toFixed(1)} at 99 %`;
+  return { holds: [], close: [`${figures}, some pictures may be over`], fails: [figures] }[
+    proofVerdict({ mean, p99 })
+  ];
+};
+
 /** What of a proof is over its tolerance or worth telling, in words. */
 export function proofFindings(proof: Omit<FileProof, 'holds'>): string[] {
   const { mean, p99, greys, outOfRange, clippedNodes } = proof;
   const percent = (share: number) => `${(share * 100).toFixed(share < 0.01 ? 2 : 1)} %`;
   return [
-    ...(holdsProof({ mean, p99 }) ? [] : [`ΔE ${mean.toFixed(2)} in the mean, ${p99.toFixed(1)} at 99 %`]),
+    ...errorSays({ mean, p99 }),
     ...(greys.fall > 0 ? [`greys fall by ${(greys.fall * 100).toFixed(2)} % of the code`] : []),
     ...(greys.endColour > maxEndColour
       ? [`greys beyond the camera's range have colour, C* ${greys.endColour.toFixed(1)}`]

@@ -1,20 +1,17 @@
 import type { ExportProof } from '@velvet-dusk/core/api/contract';
 import type { Artefact } from '@velvet-dusk/core/api/jobs';
-import { holdsProof, proofGroups, proofLimits } from '@velvet-dusk/core/order/proof';
-import { judge, type Verdict } from '@velvet-dusk/core/numeric/verdict';
+import { proofGroups, proofLimits, proofVerdict } from '@velvet-dusk/core/order/proof';
 import { VerdictMark } from '../ui/VerdictMark.tsx';
 import { WorstColour } from './WorstColour.tsx';
 
-/** Up to the limit holds, to one and a half times it is close. */
-const judgeError = (value: number, limit: number): Verdict =>
-  judge(value, { low: 0, high: limit, slack: limit / 2 }).verdict;
+interface FigureProps {
+  label: string;
+  value: number;
+  /** Which of the limits it is judged by; none where it is not judged. */
+  limit?: keyof typeof proofLimits;
+}
 
-const judgeGroup = ({ mean, p99 }: { mean: number; p99: number }): Verdict =>
-  [judgeError(mean, proofLimits.mean), judgeError(p99, proofLimits.p99)].includes('fails')
-    ? 'fails'
-    : 'close';
-
-function Figure({ label, value, limit }: { label: string; value: number; limit?: number }) {
+function Figure({ label, value, limit }: FigureProps) {
   return (
     <div>
       <dt className="text-t3 text-[11.5px]">{label}</dt>
@@ -22,8 +19,8 @@ function Figure({ label, value, limit }: { label: string; value: number; limit?:
         {value.toFixed(value < 1 ? 3 : 2)}
         {limit !== undefined && (
           <span className="block text-[11.5px] font-sans">
-            <VerdictMark verdict={judgeError(value, limit)} word />{' '}
-            <span className="text-t3">at most {limit}</span>
+            <VerdictMark verdict={proofVerdict({ mean: 0, p99: 0, [limit]: value })} word />{' '}
+            <span className="text-t3">at most {proofLimits[limit]}</span>
           </span>
         )}
       </dd>
@@ -62,10 +59,7 @@ function ProofGroups({ groups }: { groups: NonNullable<ExportProof['groups']> })
           return (
             <tr key={g.id} title={`${g.samples.toLocaleString('en')} colours ${about}`}>
               <th scope="row" className="font-normal text-left text-t2">
-                {judged && (
-                  <VerdictMark verdict={holdsProof(g.tetrahedral) ? 'holds' : judgeGroup(g.tetrahedral)} />
-                )}{' '}
-                {label}
+                {judged && <VerdictMark verdict={proofVerdict(g.tetrahedral)} />} {label}
                 {!judged && <span className="text-t3">, not judged</span>}
               </th>
               {[g.tetrahedral, g.trilinear].flatMap(({ mean, p99, max }, i) =>
@@ -98,8 +92,8 @@ export function ProofSheet({ file, proof, grid }: ProofSheetProps) {
     <div className="pt-3 flex flex-col gap-3" data-testid="proof">
       <div className="grid grid-cols-[1.6fr_1fr] gap-6">
         <dl className="grid grid-cols-3 gap-4">
-          <Figure label="Mean ΔE2000" value={proof.mean} limit={proofLimits.mean} />
-          <Figure label="99 % within" value={proof.p99} limit={proofLimits.p99} />
+          <Figure label="Mean ΔE2000" value={proof.mean} limit="mean" />
+          <Figure label="99 % within" value={proof.p99} limit="p99" />
           <Figure label="Worst" value={proof.max} />
         </dl>
         <p className="text-[11.5px] text-t3">

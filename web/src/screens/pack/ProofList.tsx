@@ -1,8 +1,9 @@
 import { useRef, useState } from 'react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { packSubjectOf } from '@velvet-dusk/core/api/jobs';
-import { proofLimits } from '@velvet-dusk/core/order/proof';
+import { closenessToLimit } from '@velvet-dusk/core/order/proof';
 import type { ManifestFile } from '@velvet-dusk/core/pack/manifest';
+import { fileVerdict } from '@velvet-dusk/core/pack/proof';
 import { useJobs } from '../../api/jobs.ts';
 import { useManifest } from '../../api/packs.ts';
 import { useOpenProject } from '../../api/openProject.ts';
@@ -11,8 +12,13 @@ import { ProofDetails } from './ProofDetails.tsx';
 const rowHeight = 25;
 const columns = 'grid grid-cols-[minmax(0,1fr)_64px_64px_64px_96px_minmax(0,1fr)] gap-3 px-4 items-center';
 
-const strain = ({ proof }: ManifestFile) =>
-  proof ? Math.max(proof.mean / proofLimits.mean, proof.p99 / proofLimits.p99) : 0;
+const closeness = ({ proof }: ManifestFile) => (proof ? closenessToLimit(proof) : 0);
+
+const says = {
+  holds: { word: '● holds', colour: 'text-holds' },
+  close: { word: '◐ borderline', colour: 'text-close' },
+  fails: { word: '▲ over tolerance', colour: 'text-ember' },
+};
 
 /** Every file of the last export against the exact recipe, worst first. */
 export function ProofList({ packId }: { packId: string }) {
@@ -22,7 +28,7 @@ export function ProofList({ packId }: { packId: string }) {
   const { data, error } = useManifest(list?.id);
   const [open, setOpen] = useState('');
   const scroller = useRef<HTMLDivElement>(null);
-  const files = [...(data?.files ?? [])].sort((a, b) => strain(b) - strain(a));
+  const files = [...(data?.files ?? [])].sort((a, b) => closeness(b) - closeness(a));
   const rows = useVirtualizer({
     count: files.length,
     getScrollElement: () => scroller.current,
@@ -60,7 +66,7 @@ export function ProofList({ packId }: { packId: string }) {
           {rows.getVirtualItems().map(({ index, start }) => {
             const file = files[index];
             const { proof } = file;
-            const holds = !proof || proof.holds;
+            const { word, colour } = says[proof ? fileVerdict(proof) : 'holds'];
             return (
               <div
                 key={file.path}
@@ -93,8 +99,8 @@ export function ProofList({ packId }: { packId: string }) {
                   <span role="cell" className="text-t2">
                     {proof?.interpolation ?? ''}
                   </span>
-                  <span role="cell" className={`truncate ${holds ? 'text-holds' : 'text-ember'}`}>
-                    {holds ? '● holds' : '▲ over tolerance'}
+                  <span role="cell" className={`truncate ${colour}`}>
+                    {word}
                     {file.findings.length > 0 && <span className="text-t2"> {file.findings.join('; ')}</span>}
                   </span>
                 </div>
