@@ -8,6 +8,7 @@ import {
   triedLines,
   usedLooks,
 } from '@velvet-dusk/core/pack/guide/content';
+import { accuracyOf, cautionsOf, type Symptom, symptomsOf } from '@velvet-dusk/core/pack/guide/symptoms';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import type { PackSpec } from '@velvet-dusk/core/pack/spec';
 import { dataUrl, inFace, makePdf, rule, soft } from './pdf.ts';
@@ -89,6 +90,53 @@ function looksPages(manifest: Manifest, spec: PackSpec, pictures: readonly PdfPi
   });
 }
 
+const symptomTable = (symptoms: readonly Symptom[]): Content => ({
+  layout: 'lightHorizontalLines',
+  table: {
+    headerRows: 1,
+    dontBreakRows: true,
+    widths: ['*', '*', '*'],
+    body: [
+      ['What you see', 'Usually', 'Check'].map((text) => ({ text, color: soft })),
+      ...symptoms.map(({ sees, likely, check }) =>
+        [sees, likely, check].map((text) => ({ text: inFace(text) })),
+      ),
+    ],
+  },
+});
+
+/** Rows of files that are printed; the manifest has all. */
+const printedFiles = 20;
+
+function accuracyTable(manifest: Manifest): Content[] {
+  const found = accuracyOf(manifest);
+  if (!found) return [];
+  const { says, rows } = found;
+  const shown = rows.slice(0, printedFiles);
+  const rest = rows.length - shown.length;
+  return [
+    { text: inFace(says), bold: true, margin: [0, 0, 0, 4] },
+    {
+      layout: 'lightHorizontalLines',
+      fontSize: 8.5,
+      margin: [0, 0, 0, 8],
+      table: {
+        headerRows: 1,
+        widths: ['*', 'auto', 'auto', 'auto'],
+        body: [
+          ['File', 'Accuracy', 'ΔE2000 mean', '99 %'].map((text) => ({ text: inFace(text), color: soft })),
+          ...shown.map(({ path, verdict, mean, p99 }) =>
+            [path, verdict, mean, p99].map((text) => ({ text: inFace(text) })),
+          ),
+        ],
+      },
+    },
+    ...(rest > 0
+      ? [{ text: `${rest} more in manifest.json`, color: soft, margin: [0, 0, 0, 8] } as Content]
+      : []),
+  ];
+}
+
 /** The guide on paper, A4: the same words as the page, then a leaf for each look. The same pack is the same file. */
 export async function guidePdf(
   spec: PackSpec,
@@ -110,6 +158,7 @@ export async function guidePdf(
       { text: inFace(pack.name), style: 'h1' },
       { text: inFace(headLine(spec, manifest)), color: soft, margin: [0, 0, 0, 8] },
       ...(spec.release?.note ? [{ text: inFace(spec.release.note), margin: [0, 0, 0, 6] } as Content] : []),
+      ...accuracyTable(manifest),
       ...[rolesInShort, ...pairParagraphs(manifest)].map((text): Content => ({
         text: inFace(text),
         margin: [0, 0, 0, 6],
@@ -119,6 +168,10 @@ export async function guidePdf(
         { text: rows.map(([label, level]) => `${inFace(label)} ${inFace(level)}`).join('   ·   ') },
         ...lines.map((text): Content => ({ text: inFace(text), color: soft })),
       ]),
+      { text: 'If the picture looks wrong', style: 'h2' },
+      symptomTable(symptomsOf(manifest, spec)),
+      { text: 'Keep in mind', style: 'h2' },
+      { ul: cautionsOf(manifest, spec).map(inFace) },
       { text: 'Files', style: 'h2' },
       ...filesTable(manifest, spec),
       ...looksPages(manifest, spec, pictures),

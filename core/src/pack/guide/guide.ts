@@ -14,6 +14,7 @@ import {
   usedLooks,
 } from './content.ts';
 import { address, escape, page } from './page.ts';
+import { accuracyOf, cautionsOf, type Symptom, symptomsOf } from './symptoms.ts';
 
 export const cardPath = (lookId: string): string => `look-cards/${fileSlug(lookId, 'look')}.html`;
 
@@ -120,26 +121,45 @@ ${ask('steps', 'corrections', [
 <script>const answers=${inScript(found)},first=${inScript(first)};${script}</script>`;
 }
 
+const symptomTable = (symptoms: readonly Symptom[]) =>
+  `<h2>If the picture looks wrong</h2><table><thead><tr><th scope="col">What you see</th><th scope="col">Usually</th><th scope="col">Check</th></tr></thead><tbody>${symptoms.map(({ sees, likely, check }) => `<tr><th scope="row">${escape(sees)}</th><td>${escape(likely)}</td><td>${escape(check)}</td></tr>`).join('')}</tbody></table>`;
+
+/** Files that fail the accuracy check: counted for everybody, named for whoever asks. */
+function accuracyBlock(manifest: Manifest): string {
+  const found = accuracyOf(manifest);
+  if (!found) return '';
+  const rows = found.rows.map(
+    ({ path, verdict, mean, p99 }) =>
+      `<tr><td><a href="${address(path)}"><code>${escape(path)}</code></a></td><td>${verdict}</td><td>${mean}</td><td>${p99}</td></tr>`,
+  );
+  return `<div class="over"><p>${escape(found.says)}</p><details><summary>Which files</summary><table><thead><tr><th scope="col">File</th><th scope="col">Accuracy</th><th scope="col">ΔE2000 mean</th><th scope="col">99 %</th></tr></thead><tbody>${rows.join('')}</tbody></table></details></div>`;
+}
+
 /** The guide of a pack: which file, where it stands, and how to check it. Works offline and without script. */
 export function guidePage(spec: PackSpec, manifest: Manifest, pairs: readonly PairBlock[]): string {
   const { pack, release } = spec;
   const looks = usedLooks(manifest);
-  const over = manifest.files.filter((f) => f.proof && !f.proof.holds).length;
   return page(
     pack.name,
     `<h1>${escape(pack.name)}</h1>
 <p class="soft">${escape(headLine(spec, manifest))} · <a href="guide.pdf">on paper</a></p>
 ${release?.note ? `<p>${escape(release.note)}</p>` : ''}
+${accuracyBlock(manifest)}
 <h2>Which file</h2>
 ${chooserBlock(manifest, spec)}
 ${[rolesInShort, ...pairParagraphs(manifest)].map((text) => `<p>${escape(text)}</p>`).join('')}
 ${pairs.map(pairTable).join('')}
+${symptomTable(symptomsOf(manifest, spec))}
 <h2>Looks</h2>
 <ul>${looks.map(([id, name]) => `<li><a href="${address(cardPath(id))}">${escape(name)}</a></li>`).join('')}</ul>
 <h2>Files</h2>
 ${filesBy(manifest, spec)}
+<h2>Keep in mind</h2>
+<ul>${cautionsOf(manifest, spec)
+      .map((text) => `<li>${escape(text)}</li>`)
+      .join('')}</ul>
 <h2>Is it whole?</h2>
-<p>In this folder, <code>sha256sum -c checksums.sha256</code> says so for every file. <code>manifest.json</code> tells of each what it holds and how far it was measured to be from the recipe${over > 0 ? `; ${over} of ${manifest.files.length} are over the usual tolerance, and marked there` : ''}.${pack.ocioConfig ? ' <code>ocio/config.ocio</code> is the whole pack as an OpenColorIO configuration.' : ''}</p>
+<p>In this folder, <code>sha256sum -c checksums.sha256</code> says so for every file. <code>manifest.json</code> tells of each what it holds and how far it was measured to be from the recipe.${pack.ocioConfig ? ' <code>ocio/config.ocio</code> is the whole pack as an OpenColorIO configuration.' : ''}</p>
 ${excuses(manifest.release)}
 ${pack.licence ? `<h2>Licence</h2><p>${escape(pack.licence).replaceAll('\n', '<br>')}</p>` : ''}`,
   );

@@ -18,6 +18,7 @@ h2{font-size:23px;margin:44px 0 10px;font-weight:600}
 h3{font-size:18px;margin:26px 0 6px;font-weight:600}
 p{margin:8px 0;max-width:66ch}
 .soft{color:var(--soft)}
+.over{border-left:3px solid #b4552d;padding-left:12px;margin:14px 0}
 a{color:var(--dusk)}
 table{border-collapse:collapse;width:100%;font-size:15px}
 th,td{text-align:left;vertical-align:top;padding:7px 14px 7px 0;border-top:1px solid var(--rule)}
