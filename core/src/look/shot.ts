@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { balanceMatrix } from '../colour/balance.ts';
-import type { Mat3 } from '../colour/matrix.ts';
+import { type Mat3, transformBuffer } from '../colour/matrix.ts';
+import { mapBuffer } from '../numeric/buffer.ts';
 
 /** The shot lane: corrections of one plate, before the look. Never baked into a LUT. */
 export const shotSchema = z.strictObject({
@@ -12,12 +13,24 @@ export const shotSchema = z.strictObject({
 });
 export type Shot = z.output<typeof shotSchema>;
 
+export const shotKeys = Object.keys(shotSchema.shape) as (keyof Shot)[];
+
 export const neutralShot: Shot = { exposure: 0, mired: 0, duv: 0, black: 0 };
 
 /** Exposure and balance of a shot as one matrix in working RGB. */
 export function shotMatrix(shot: Shot): Mat3 {
   const gain = 2 ** shot.exposure;
   return balanceMatrix(shot).map((x) => x * gain) as unknown as Mat3;
+}
+
+/** Corrects light as a shot says: working RGB, in place. */
+export function correctLight(shot: Shot): (rgb: Float32Array) => void {
+  const matrix = shotMatrix(shot);
+  const black = shotBlack(shot);
+  return (rgb) => {
+    transformBuffer(matrix, rgb);
+    if (black !== 0) mapBuffer(rgb, (x) => x - black);
+  };
 }
 
 /** What a shot takes off every channel, scene-linear. White-balanced spaces share it: a grey is a grey in each. */

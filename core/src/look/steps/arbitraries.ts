@@ -27,6 +27,7 @@ export const settings: Record<string, fc.Arbitrary<unknown>> = {
     green: amount(-50, 50),
     blue: amount(-50, 50),
   }),
+  balance: fc.record({ mired: amount(-100, 100), duv: amount(-0.03, 0.03) }),
   toeShoulder: fc.record({
     toe: amount(-0.9, 0.9),
     shoulder: amount(-0.9, 0.9),

@@ -1,3 +1,4 @@
+import { balance } from './balance.ts';
 import { cdl } from './cdl.ts';
 import { channelMix } from './channelMix.ts';
 import { cleanEnds } from './cleanEnds.ts';
@@ -25,6 +26,7 @@ import { zones } from './zones.ts';
 /** Every look step, in the order a recipe usually holds them. To add one: a file beside these, a line here, a test. */
 export const stepDefinitions = [
   exposure,
+  balance,
   printerLights,
   contrast,
   toeShoulder,

@@ -20,7 +20,17 @@ import { tintGains, zoneStops, zoneWeights } from './zoneCurve.ts';
 import { zones, type ZonesParams, zonesSchema } from './zones.ts';
 
 /** Steps that tint greys by design, and steps without an inverse. */
-const tints = ['zones', 'printerLights', 'cdl', 'curves', 'colourBox', 'placedLut', 'negative', 'print'];
+const tints = [
+  'balance',
+  'zones',
+  'printerLights',
+  'cdl',
+  'curves',
+  'colourBox',
+  'placedLut',
+  'negative',
+  'print',
+];
 const oneWay = [
   'primariesAndSecondaries',
   'zones',
