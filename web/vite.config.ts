@@ -40,8 +40,18 @@ const withoutJsonSchema: Plugin = {
 export default defineConfig({
   root: import.meta.dirname,
   plugins: [tailwindcss(), preloadMain, withoutJsonSchema],
-  esbuild: { jsx: 'automatic' },
   worker: { format: 'es', plugins: () => [withoutJsonSchema] },
-  build: { target: 'es2022', chunkSizeWarningLimit: 1200, assetsInlineLimit: 0, reportCompressedSize: false },
+  build: {
+    target: 'es2022',
+    chunkSizeWarningLimit: 1200,
+    assetsInlineLimit: 0,
+    reportCompressedSize: false,
+    // 'use client' in packages means nothing here.
+    rolldownOptions: {
+      checks: { moduleLevelDirective: false },
+      // What most pages share is one file: in many small ones it is compressed worse, by 9 kB of a first visit.
+      output: { codeSplitting: { groups: [{ name: 'shared', minShareCount: 8 }] } },
+    },
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:4310' } },
 });
