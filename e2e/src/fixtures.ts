@@ -7,7 +7,7 @@ import { awkwardFolderName } from '@velvet-dusk/server/testing/fixture';
 import { Bench } from './bench.ts';
 import { cloneFolder } from './clone.ts';
 import { type DemoServer, startDemo } from './demoServer.ts';
-import { followShown, KeptPage } from './keptPage.ts';
+import { followShown, KeptPage, tellWhatIsShown } from './keptPage.ts';
 import { templateFolder } from './template.ts';
 import { viewport } from './viewport.ts';
 
@@ -88,8 +88,10 @@ export const windowsTest = base.extend<Fixtures, WorkerFixtures>({
 
 /** For most tests: the page of the test before, made as new. */
 export const test = windowsTest.extend<object>({
-  page: async ({ keptPage }, use) => {
-    await use(await keptPage.open());
+  page: async ({ keptPage }, use, info) => {
+    const page = await keptPage.open();
+    await use(page);
+    if (info.status !== info.expectedStatus) await tellWhatIsShown(page);
     await keptPage.clean();
   },
 });

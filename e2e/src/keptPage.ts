@@ -12,6 +12,15 @@ export async function followShown(context: BrowserContext): Promise<void> {
   }, followedPlates);
 }
 
+/** Prints the address and the words of a page on which a test failed: the runner has no picture of a page that is kept. */
+export async function tellWhatIsShown(page: Page): Promise<void> {
+  const words = await page
+    .locator('body')
+    .innerText({ timeout: 2000 })
+    .catch((error: Error) => `nothing that can be read: ${error.message}`);
+  process.stderr.write(`${page.url()}\n${words.slice(0, 3000)}\n`);
+}
+
 /**
  * One page for all tests of a process: a new one compiles the whole program anew, which takes a second of a processor.
  * Between tests everything that a browser keeps is thrown away.
@@ -37,7 +46,12 @@ export class KeptPage {
       page.removeAllListeners();
       await page.unrouteAll({ behavior: 'ignoreErrors' });
       const { origin } = new URL(page.url());
-      if (origin !== 'null') await page.evaluate(() => sessionStorage.clear());
+      // A page that is left notes its drafts, and the browser may run that after the next page is there and its store is cleared.
+      if (origin !== 'null')
+        await page.evaluate(() => {
+          sessionStorage.clear();
+          Storage.prototype.setItem = () => undefined;
+        });
       await page.goto('about:blank');
       const devtools = await page.context().newCDPSession(page);
       if (origin !== 'null')

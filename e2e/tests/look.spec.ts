@@ -202,7 +202,10 @@ test('a proposal names the fault, is accepted in one undoable move, and does wha
   const proposal = page.getByTestId('proposal');
   await expect(proposal).toContainText('The look makes mid-grey darker', { timeout: 20_000 });
   expect(await gap()).toBeLessThan(2);
-  await expect(proposal).toContainText(/Exposure of the look \+0\.\d\d st/);
+  await expect(proposal).toContainText(/LookExposure \+0\.\d\d st/);
+  // Every offer in the look says what it does to all plates; here for whoever asks.
+  await proposal.getByRole('button', { name: 'Try on all plates' }).click();
+  await expect(proposal).toContainText(/Mends \d+, breaks \d+ of 14 plates/);
   await proposal.getByRole('button', { name: 'Accept' }).click();
   await expect(bench.reading('Mid-grey')).toContainText('holds');
   await expect(page.getByText(/18 % grey leaves the look at/)).toBeVisible();
