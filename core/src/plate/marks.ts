@@ -23,6 +23,9 @@ export const boxKinds = [
 ] as const;
 export type BoxKind = (typeof boxKinds)[number];
 
+/** Kinds that say where white balance comes from, the surest first. */
+export const neutralKinds = ['greyCard', 'neutral', 'whiteCard'] as const satisfies readonly BoxKind[];
+
 export const markLabels: Record<BoxKind | 'greyScale' | 'chart', string> = {
   neutral: 'Neutral',
   skin: 'Skin',

@@ -8,6 +8,7 @@ import { xyToLight } from '../colour/temperature.ts';
 import { type Shot, shotBlack, shotMatrix, shotSchema } from '../look/shot.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 import { signed } from '../numeric/signed.ts';
+import type { neutralKinds } from './marks.ts';
 import { type AreaReading, luminanceOf } from './measure.ts';
 
 /** A change of the shot lane, or why there is none. */
@@ -74,6 +75,22 @@ function exposureTo(reading: AreaReading, shot: Shot, aim: number): TrimAnswer {
 
 /** Exposure that puts a grey card of 18 % at mid-grey. */
 export const exposureFromGrey = (reading: AreaReading, shot: Shot) => exposureTo(reading, shot, midGrey);
+
+/**
+ * The shot lane that the mark of a neutral asks for: balance, and exposure too of a grey card. Undefined where the place cannot
+ * be read, so that nobody balances on it unseen.
+ */
+export function shotFromNeutral(
+  reading: AreaReading,
+  kind: (typeof neutralKinds)[number],
+  shot: Shot,
+): Partial<Shot> | undefined {
+  const balance = balanceFromNeutral(reading);
+  if (!('change' in balance)) return undefined;
+  if (kind !== 'greyCard') return balance.change;
+  const exposure = exposureFromGrey(reading, { ...shot, ...balance.change });
+  return 'change' in exposure ? { ...balance.change, ...exposure.change } : balance.change;
+}
 
 /** Luma of a place as it is shown, 0–1: the one level by which places are put, marks read and skin judged. */
 export const shownLuma = (reading: AreaReading, shot: Shot, rendering: CompiledRendering): number =>

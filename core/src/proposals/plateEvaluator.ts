@@ -2,6 +2,7 @@ import { sparse } from '../numeric/sparse.ts';
 import type { Profile } from '../camera/profile.ts';
 import type { Look } from '../look/document.ts';
 import { type CompiledLook, compileLook, StepCache } from '../look/compile.ts';
+import { correctLight, neutralShot, type Shot, shotKeys } from '../look/shot.ts';
 import { shownOn } from '../look/shown.ts';
 import { StageCache } from '../look/stageCache.ts';
 import { compileOrder } from '../order/pipeline.ts';
@@ -13,11 +14,18 @@ import type { MarkedAreas } from '../recording/areas.ts';
 import type { PracticeSettings } from '../readings/practice.ts';
 import type { Display } from '../render/display.ts';
 
-/** A plate small enough to be developed again and again: working RGB after its shot lane, before the look. */
+/** A plate small enough to be developed again and again. */
 export interface EvaluatedPlate {
   width: number;
   height: number;
-  scene: Float32Array;
+  /** Its pixels as `correct` takes them, interleaved. */
+  recorded: Float32Array;
+  /** Turns what was recorded into working RGB, corrected as a shot says, in place. */
+  correct(shot: Shot): (rgb: Float32Array) => void;
+  /** Its shot lane as it is. */
+  shot: Shot;
+  /** The balance and exposure that its own grey card or neutral asks for; none where nothing is marked or it cannot be read. */
+  card?: Partial<Shot> | undefined;
   profile: Profile;
   /** Bits it was recorded in; none where that is not known. */
   bits?: number | undefined;
@@ -26,46 +34,84 @@ export interface EvaluatedPlate {
   marks: MarkedAreas;
 }
 
-/** A change that is being tried: a look, and stops added to the plate's own exposure. */
+/** A plate of which the light is known, and that nothing was corrected of. */
+export const plateOfLight = (light: Float32Array): Pick<EvaluatedPlate, 'recorded' | 'correct' | 'shot'> => ({
+  recorded: light,
+  correct: correctLight,
+  shot: neutralShot,
+});
+
+/** A change that is being tried: a look, and the shot lane of the plate. */
 export interface Change {
   look: Look;
-  exposure: number;
+  shot: Shot;
 }
 
+/** Some pixels of a plate, and what steps made of them, as it was corrected at first and as it was at last. */
+interface Developed {
+  width: number;
+  height: number;
+  recorded: Float32Array;
+  own: StageCache;
+  last: { shot: Shot; stages: StageCache } | null;
+}
+
+const isSame = (a: Shot, b: Shot) => shotKeys.every((key) => a[key] === b[key]);
+
 /**
- * Takes readings of a plate under changed looks, by the exact recipe: of the whole plate, as the table of readings does,
- * and of fewer of its pixels where a setting is searched for.
+ * Takes readings of a plate under changed looks and shots, by the exact recipe: of the whole plate, as the table of readings
+ * does, and of fewer of its pixels where a setting is searched for.
  */
 export class PlateEvaluator {
-  private readonly cache = new StepCache();
-  private readonly atRest: { plate: EvaluatedPlate; stages: StageCache };
-  private readonly searched: { plate: EvaluatedPlate; stages: StageCache };
+  private readonly atRest: Developed;
+  private readonly searched: Developed;
 
-  /** @param searchPixels pixels a search looks at; all of them where none are said. */
+  /**
+   * @param searchPixels pixels a search looks at; all of them where none are said.
+   * @param cache of steps, for evaluators that are asked about the same looks.
+   */
   constructor(
     readonly plate: EvaluatedPlate,
     readonly practice: PracticeSettings,
     private readonly luts?: LutMap,
     searchPixels = Infinity,
+    private readonly cache = new StepCache(),
   ) {
-    this.atRest = { plate, stages: new StageCache(plate.scene) };
-    const { scene, width, height } = plate;
+    const { recorded, width, height } = plate;
+    this.atRest = this.developed({ recorded, width, height });
     if (width * height <= searchPixels) this.searched = this.atRest;
     else {
-      const small = sparse(scene, width, height, searchPixels);
-      this.searched = {
-        plate: { ...plate, width: small.width, height: small.height, scene: small.rgb },
-        stages: new StageCache(small.rgb),
-      };
+      const { rgb, ...small } = sparse(recorded, width, height, searchPixels);
+      this.searched = this.developed({ ...small, recorded: rgb });
     }
   }
 
-  context({ look, exposure }: Change, { plate, stages: atRest } = this.atRest): ReadingContext {
-    const { profile, bits, display, width, height, marks } = plate;
+  /** The plate as it is, under a look. */
+  asItIs = (look: Look): Change => ({ look, shot: this.plate.shot });
+
+  private lit(recorded: Float32Array, shot: Shot): StageCache {
+    const light = Float32Array.from(recorded);
+    this.plate.correct(shot)(light);
+    return new StageCache(light);
+  }
+
+  private developed(pixels: Pick<Developed, 'width' | 'height' | 'recorded'>): Developed {
+    return { ...pixels, own: this.lit(pixels.recorded, this.plate.shot), last: null };
+  }
+
+  private stagesOf(pixels: Developed, shot: Shot): StageCache {
+    if (isSame(shot, this.plate.shot)) return pixels.own;
+    if (!pixels.last || !isSame(shot, pixels.last.shot))
+      pixels.last = { shot, stages: this.lit(pixels.recorded, shot) };
+    return pixels.last.stages;
+  }
+
+  context({ look, shot }: Change, pixels = this.atRest): ReadingContext {
+    const { profile, bits, display, marks } = this.plate;
+    const { width, height } = pixels;
     const order = roles.combined.order({ look, profile, display });
     const pipeline = compileOrder(order, { luts: this.luts, cache: this.cache });
-    const gain = 2 ** exposure;
-    const stages = exposure === 0 ? atRest : new StageCache(plate.scene.map((v) => v * gain));
+    const stages = this.stagesOf(pixels, shot);
     const scene = stages.input;
     const rgb = stages.run(pipeline.lane);
     pipeline.output(rgb);

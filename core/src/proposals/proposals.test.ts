@@ -17,7 +17,8 @@ import { readingDefinition, takeReading } from '../readings/index.ts';
 import { usualPractice, type PracticeSettings } from '../readings/practice.ts';
 import { propose } from './index.ts';
 import { suitedStrength } from './strength.ts';
-import { PlateEvaluator } from './plateEvaluator.ts';
+import { type Change, PlateEvaluator, plateOfLight } from './plateEvaluator.ts';
+import { neutralShot } from '../look/shot.ts';
 import { sparse } from '../numeric/sparse.ts';
 import { codeToLight, compileEnd, sceneEnd } from '../order/end.ts';
 import { standardDisplay } from '../render/display.ts';
@@ -45,7 +46,7 @@ function evaluatorOf(name: string, faces: Box[], practice: PracticeSettings = us
     {
       width,
       height,
-      scene: rgb,
+      ...plateOfLight(rgb),
       profile: heron,
       display: standardDisplay,
       marks: { skin, subject: [], background: [] },
@@ -66,7 +67,7 @@ const quay = evaluatorOf('quay-blue-hour', [
 
 /** Camera code of a plate's pixels at an exposure, as the camera would have recorded them. */
 const codesOf = ({ plate }: PlateEvaluator, exposure: number) => {
-  const codes = plate.scene.map((v) => v * 2 ** exposure);
+  const codes = plate.recorded.map((v) => v * 2 ** exposure);
   compileEnd(sceneEnd(heron), standardRendering).fromLight(codes);
   return codes;
 };
@@ -76,6 +77,7 @@ const withStep = (look: Look, type: StepType, params: Record<string, unknown>): 
   steps: insertStep(look.steps, type, params).steps,
 });
 const rest: Look = { ...newLook('fault'), steps: [] };
+const under = (look: Look): Change => ({ look, shot: neutralShot });
 const zone = (name: string, change: object) => ({ [name]: change });
 
 /** A setting of a fault at which a reading has a value: found by halving, so that the fault is as large as it says. */
@@ -89,13 +91,13 @@ function seeded(
 ): Look {
   for (let i = 0; i < 18; i++) {
     const middle = (low + high) / 2;
-    const now = plate.read(reading, { look: make(middle), exposure: 0 }).value!;
+    const now = plate.read(reading, under(make(middle))).value!;
     if (now < value) low = middle;
     else high = middle;
   }
   return make((low + high) / 2);
 }
-const base = (id: string) => evaluator.read(id, { look: rest, exposure: 0 }).value!;
+const base = (id: string) => evaluator.read(id, under(rest)).value!;
 
 const faults: [name: string, reading: string, look: Look, plate: PlateEvaluator][] = [
   [
@@ -152,22 +154,23 @@ describe.each(faults)('a seeded fault: %s', (_, reading, look, plate) => {
   const proposals = propose(plate, look);
 
   test('its reading misses, and the right proposal comes first, in plain words', () => {
-    expect(plate.read(reading, { look, exposure: 0 }).miss).toBeGreaterThan(0);
+    expect(plate.read(reading, under(look)).miss).toBeGreaterThan(0);
     expect(proposals[0].readingId).toBe(reading);
     expect(proposals[0].problem).toMatch(/\.$/);
-    expect(proposals[0].does).toMatch(/\d/);
+    expect(proposals[0].offers[0].does).toMatch(/\d/);
   });
 
   test('accepted, the reading of the baked picture is inside its band, as predicted', () => {
-    const [{ look: mended, exposure, predicted }] = proposals;
+    const [{ look: mended, shot, predicted, remaining }] = proposals[0].offers;
+    expect(shot).toEqual(neutralShot);
     // Not by the evaluator that predicted it: the picture through a cube, as the viewer and a file show it.
-    const code = codesOf(plate, exposure);
+    const code = codesOf(plate, 0);
     applyCube(
       bake({ display: standardDisplay, look: mended, profile: heron, role: 'combined', grid: 65 }),
       code,
       'tetrahedral',
     );
-    const context = plate.context({ look: mended, exposure });
+    const context = plate.context(under(mended));
     const after = takeReading(readingDefinition(reading), {
       ...context,
       signal: code.map(context.pipeline.rendering.toSignal),
@@ -176,9 +179,7 @@ describe.each(faults)('a seeded fault: %s', (_, reading, look, plate) => {
     expect(Math.abs(after.value! - predicted.value!)).toBeLessThan(
       0.02 * Math.max(Math.abs(after.value!), 10),
     );
-    expect(proposals[0].remaining).toBeLessThan(
-      plate.readAll({ look, exposure: 0 }).reduce((sum, r) => sum + r.miss, 0),
-    );
+    expect(remaining).toBeLessThan(plate.readAll(under(look)).reduce((sum, r) => sum + r.miss, 0));
   });
 });
 
@@ -190,21 +191,23 @@ test('skin that leans further than a box can turn it: what is proposed is what t
     0,
     60,
   );
-  const proposal = propose(evaluator, far).find((p) => p.readingId === 'skinHue')!;
+  const proposal = propose(evaluator, far)
+    .find((p) => p.readingId === 'skinHue')!
+    .offers.find((o) => o.lane === 'look')!;
   const turn = Number(/Turn skin −(\d+\.\d)°/.exec(proposal.does)![1]);
   const box = proposal.look.steps.find((s) => !far.steps.some((old) => old.id === s.id))!;
   expect((box.params as ColourBoxParams).turn).toBe(-turn);
   // The box holds nothing back of it, and the reading is the one that was predicted.
   expect(proposal.held).toEqual([]);
   expect(compileLook(shownOn(proposal.look, standardDisplay)).notes).toEqual([]);
-  const after = evaluator.readAll({ look: proposal.look, exposure: 0 }).find((r) => r.id === 'skinHue')!;
+  const after = evaluator.readAll(under(proposal.look)).find((r) => r.id === 'skinHue')!;
   expect(after.text).toBe(proposal.predicted.text);
   expect(turn).toBeLessThan(30);
 });
 
 test('a proposal only edits steps: what was there stays, in its order', () => {
   const [first] = propose(evaluator, faults[2][2]);
-  const kept = first.look.steps.filter((s) => faults[2][2].steps.some((old) => old.id === s.id));
+  const kept = first.offers[0].look.steps.filter((s) => faults[2][2].steps.some((old) => old.id === s.id));
   expect(kept.map((s) => s.id)).toEqual(faults[2][2].steps.map((s) => s.id));
 });
 
@@ -217,8 +220,8 @@ test('the colour-only school proposes its switch for a look that changes contras
   const strict = evaluatorOf('heads-and-chart', heads, { ...usualPractice, touch: 'colourOnly' });
   const look = withStep(rest, 'contrast', { contrast: 1.2 });
   const found = propose(strict, look).find((p) => p.readingId === 'luminanceChange')!;
-  expect(found.look.colourOnly).toBe(true);
-  expect(found.predicted.verdict).toBe('holds');
+  expect(found.offers[0].look.colourOnly).toBe(true);
+  expect(found.offers[0].predicted.verdict).toBe('holds');
 });
 
 test('the suited strength: full for a look that harms nothing, less for one that is far too strong', () => {
@@ -236,13 +239,11 @@ test('what a proposal says of now is what the table of readings says, though its
   const { plate, practice } = evaluator;
   const few = new PlateEvaluator(plate, practice, undefined, 900);
   const look = withStep(rest, 'blackWhitePoint', { black: -0.9 });
-  const table = new PlateEvaluator(plate, practice).readAll({ look, exposure: 0 });
+  const table = new PlateEvaluator(plate, practice).readAll(under(look));
   const [first] = propose(few, look);
   expect(first.before).toBe(table.find((r) => r.id === first.readingId)!.text);
-  const after = new PlateEvaluator(plate, practice).readAll({ look: first.look, exposure: first.exposure });
-  expect(first.predicted.text).toBe(after.find((r) => r.id === first.readingId)!.text);
+  const after = new PlateEvaluator(plate, practice).readAll(first.offers[0]);
+  expect(first.offers[0].predicted.text).toBe(after.find((r) => r.id === first.readingId)!.text);
   // The search itself sees less, so this would not hold by chance.
-  expect(few.read('crushed', { look, exposure: 0 }).value).not.toBe(
-    evaluator.read('crushed', { look, exposure: 0 }).value,
-  );
+  expect(few.read('crushed', under(look)).value).not.toBe(evaluator.read('crushed', under(look)).value);
 });

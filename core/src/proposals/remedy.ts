@@ -1,21 +1,36 @@
+import type { PracticeSettings } from '../readings/practice.ts';
 import type { Reading } from '../readings/reading.ts';
 import type { Change, PlateEvaluator } from './plateEvaluator.ts';
+
+/** Where a change is made: in the shot lane of one plate, or in the look of all. */
+export const lanes = {
+  shot: { label: 'Shot', about: 'changes this plate alone' },
+  look: { label: 'Look', about: 'changes every plate' },
+} as const;
+export type LaneId = keyof typeof lanes;
+export const laneIds = Object.keys(lanes) as LaneId[];
 
 /** A change that a remedy arrives at, in words. */
 export interface Answer {
   change: Change;
   /** The change as an order: "Turn skin −4.2°". */
   does: string;
+  /** What it costs, or what to check before it is accepted, a sentence each. */
+  cautions?: readonly string[];
 }
 
-/** How a reading that misses its band is mended. One file each. */
+/** Solves a change on a plate; null where nothing of this kind helps. */
+export type Solve = (evaluator: PlateEvaluator, now: Change, reading: Reading) => Answer | null;
+
+/** How a reading that misses its band is mended, in each lane where it can be. One file each. */
 export interface Remedy {
   /** The reading it mends. */
   readonly reading: string;
   /** What is wrong, in one plain sentence, from the reading as it is. */
   problem(reading: Reading): string;
-  /** Solves the change on the plate; null where nothing of this kind helps. */
-  solve(evaluator: PlateEvaluator, now: Change, reading: Reading): Answer | null;
+  /** Between the sides that the reading can miss on; none where there is one side only. */
+  middle?(practice: PracticeSettings): number;
+  readonly solve: Partial<Record<LaneId, Solve>>;
 }
 
 interface Search {

@@ -20,7 +20,7 @@ export function suitedStrength(evaluator: PlateEvaluator, look: Look): SuitedStr
     (_, i) => Math.round(i * step * 100) / 100,
   );
   const misses = strengths.map((strength) =>
-    totalMiss(evaluator.readAll({ look: { ...look, strength }, exposure: 0 })),
+    totalMiss(evaluator.readAll(evaluator.asItIs({ ...look, strength }))),
   );
   const least = Math.min(...misses);
   const best = misses.findLastIndex((m) => m <= least + indifferent);

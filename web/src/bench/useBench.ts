@@ -6,6 +6,7 @@ import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { onScreen } from '@velvet-dusk/core/render/encoding';
 import type { Rendering } from '@velvet-dusk/core/render/rendering';
 import type { Shot } from '@velvet-dusk/core/look/shot';
+import { surestNeutral } from '@velvet-dusk/core/plate/neutral';
 import { recordingOf } from '@velvet-dusk/core/plate/recordingOf';
 import { noTexture } from '@velvet-dusk/core/texture/index';
 import { useOpenProject } from '../api/openProject.ts';
@@ -52,6 +53,7 @@ export function asRecorded({ facts }: Plate, profile: Profile): Profile {
 export const plateOrder = (plate: Plate, profile: Profile): PlateOrder => ({
   ...recordingOf(plate, asRecorded(plate, profile)),
   url: thumbUrl(plate),
+  neutral: surestNeutral(plate.marks),
 });
 
 /** A look with one step alone, where only one is shown. */

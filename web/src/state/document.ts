@@ -2,6 +2,7 @@ import { temporal } from 'zundo';
 import { create } from 'zustand';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { type Look, type LookStep, newLook } from '@velvet-dusk/core/look/document';
+import type { Offer } from '@velvet-dusk/core/proposals/index';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import type { Texture, TextureId } from '@velvet-dusk/core/texture/index';
 import { withFactor } from '@velvet-dusk/core/texture/onPlate';
@@ -135,15 +136,9 @@ export function pasteStep({ type, params, on, strength }: LookStep): string {
   return id;
 }
 
-/** Takes a proposal: the changed look, and stops for the shot it was made on, in one undo step. */
-export function acceptProposal(look: Look, plateId: string, exposure: number): void {
-  edit(({ plates }) => {
-    const plate = plates[plateId];
-    if (!plate || exposure === 0) return { look };
-    const shot = { ...plate.shot, exposure: Number((plate.shot.exposure + exposure).toFixed(3)) };
-    return { look, plates: { ...plates, [plateId]: { ...plate, shot } } };
-  });
-}
+/** Accepts an offer: the look, or the shot lane of the plate it was made on, and nothing of the other, as one step of undo. */
+export const acceptOffer = ({ lane, look, shot }: Pick<Offer, 'lane' | 'look' | 'shot'>, plateId: string) =>
+  lane === 'look' ? editLook(() => look) : editShot(plateId, shot);
 
 export const removeStep = (id: string) =>
   editLook((look) => ({ ...look, steps: look.steps.filter((s) => s.id !== id) }));

@@ -5,7 +5,7 @@ import { neutralShot } from '@velvet-dusk/core/look/shot';
 import { canonicalJson } from '@velvet-dusk/core/canonicalJson';
 import { stepDefinitions } from '@velvet-dusk/core/look/steps/index';
 import {
-  acceptProposal,
+  acceptOffer,
   addStep,
   beginGesture,
   documentOf,
@@ -48,7 +48,14 @@ function randomEdit(uniform: () => number): void {
     () => editShot('quay', { exposure: Math.round(uniform() * 40) / 10 - 2 }),
     () => editLook((look) => ({ ...look, colourOnly: !look.colourOnly })),
     () => editLook((look) => ({ ...look, strength: uniform() })),
-    () => acceptProposal({ ...useDocument.getState().look, notes: `n${uniform()}` }, 'quay', 0.25),
+    () => {
+      const { look, plates } = useDocument.getState();
+      const shot = { ...plates.quay.shot, exposure: Math.round(uniform() * 40) / 10 - 2 };
+      acceptOffer(
+        { lane: uniform() < 0.5 ? 'look' : 'shot', look: { ...look, notes: `n${uniform()}` }, shot },
+        'quay',
+      );
+    },
     () => {
       // A drag: many changes, one step of undo.
       beginGesture();
@@ -81,10 +88,21 @@ test('undo and redo over 200 mixed edits give byte-identical documents', () => {
   }
 });
 
-test('a proposal that trims the shot too is one step of undo', () => {
+test('an offer accepted in one lane leaves the other as it is, and is one step of undo', () => {
   const before = text();
-  acceptProposal({ ...useDocument.getState().look, notes: 'mended' }, 'quay', 0.5);
+  const { look, plates } = useDocument.getState();
+  const offer = {
+    look: { ...look, notes: 'mended' },
+    shot: { ...plates.quay.shot, exposure: 0.5 },
+  };
+  acceptOffer({ ...offer, lane: 'shot' }, 'quay');
   expect(useDocument.getState().plates.quay.shot.exposure).toBe(0.5);
+  expect(useDocument.getState().look).toBe(look);
+  undo();
+  expect(text()).toBe(before);
+  acceptOffer({ ...offer, lane: 'look' }, 'quay');
+  expect(useDocument.getState().look.notes).toBe('mended');
+  expect(useDocument.getState().plates.quay.shot).toEqual(plates.quay.shot);
   undo();
   expect(text()).toBe(before);
 });

@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import type { Look } from '@velvet-dusk/core/look/document';
 import type { Proposal } from '@velvet-dusk/core/proposals/index';
 import type { SuitedStrength } from '@velvet-dusk/core/proposals/strength';
 import type { Analysis } from '../workers/analysis.ts';
@@ -24,6 +25,8 @@ interface Measured {
   strengths: Record<string, SuitedStrength>;
   /** Proposals for the plate on the viewer; null while they are worked out. */
   proposals: Proposal[] | null;
+  /** The look whose proposals somebody asked to try on all plates. */
+  triedOnAll: Look | null;
   /** What steps had to change about their settings. */
   notes: string[];
   /** Why the last measurement failed, if it did. */
@@ -39,6 +42,7 @@ export const useMeasured = create<Measured>(() => ({
   thumbs: {},
   strengths: {},
   proposals: null,
+  triedOnAll: null,
   notes: [],
   trouble: null,
   attempt: 0,

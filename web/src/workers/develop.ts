@@ -5,6 +5,7 @@ import type { Cube3d } from '@velvet-dusk/core/lut/cube';
 import { PreviewBaker } from '@velvet-dusk/core/order/previewBaker';
 import { apart, type ShownLook } from '@velvet-dusk/core/look/shown';
 import type { CompiledOrder } from '@velvet-dusk/core/order/pipeline';
+import type { Neutral } from '@velvet-dusk/core/plate/neutral';
 import { trimCode } from '@velvet-dusk/core/look/trimCode';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import type { LutMap } from '@velvet-dusk/core/look/steps/step';
@@ -14,6 +15,8 @@ import type { FrameCache } from './frameCache.ts';
 /** A recording whose frame the workers fetch. */
 export interface PlateOrder extends Recording {
   url: string;
+  /** The neutral that its shot lane may be set by; null where none is marked. */
+  neutral: Neutral | null;
 }
 
 /** What the scopes and readings look at: the camera code, the normalised picture, the look, or the camera's screen. */
@@ -51,16 +54,20 @@ export function bakeFor({ look, view, luts, monitorOffsetStops, moving }: Viewed
 /** A plate with its pixels. The buffer belongs to the cache: copy before changing it. */
 export async function fetchRecorded(
   frames: FrameCache,
-  { url, ...recording }: PlateOrder,
+  { url, neutral: _, ...recording }: PlateOrder,
 ): Promise<RecordedFrame> {
   return recordedFrame(recording, await frames.frame(url));
 }
+
+/** Corrects camera code as a shot says; of one that corrects nothing every code is let be. */
+export const correctedCode = (profile: Profile, shot: Shot): ((code: Float32Array) => void) =>
+  isNeutral(shot) ? () => {} : trimCode(makeCodec(profile), shot);
 
 /** Camera code of a plate after its shot lane; the camera's own screen knows no shot lane. */
 export async function trimmedCode(frames: FrameCache, plate: PlateOrder, view: AnalysedView = 'look') {
   const frame = await frames.frame(plate.url);
   const code = Float32Array.from(frame.rgb);
-  if (!isNeutral(plate.shot) && view !== 'monitor') trimCode(makeCodec(plate.profile), plate.shot)(code);
+  if (view !== 'monitor') correctedCode(plate.profile, plate.shot)(code);
   return { width: frame.width, height: frame.height, code };
 }
 

@@ -1,15 +1,20 @@
 import * as Comlink from 'comlink';
+import { StepCache } from '@velvet-dusk/core/look/compile';
 import { apart, type ShownLook } from '@velvet-dusk/core/look/shown';
+import { makeCodec } from '@velvet-dusk/core/camera/codec';
+import type { Shot } from '@velvet-dusk/core/look/shot';
 import { codeToLight } from '@velvet-dusk/core/order/end';
+import { measureArea } from '@velvet-dusk/core/plate/measure';
+import { shotFromNeutral } from '@velvet-dusk/core/plate/trim';
 import { simulatePlacement } from '@velvet-dusk/core/look/placement';
-import { type Proposal, propose } from '@velvet-dusk/core/proposals/index';
+import { type Proposal, propose, tryOnOthers } from '@velvet-dusk/core/proposals/index';
 import { type SuitedStrength, suitedStrength } from '@velvet-dusk/core/proposals/strength';
 import { PlateEvaluator } from '@velvet-dusk/core/proposals/plateEvaluator';
 import { sparse } from '@velvet-dusk/core/numeric/sparse';
 import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
 import { type DeviceOrder, operate } from './device.ts';
 import { toImage } from './toImage.ts';
-import { bakeFor, type PlateOrder, trimmedCode } from './develop.ts';
+import { bakeFor, correctedCode, type PlateOrder } from './develop.ts';
 import { cachedPixels, FrameCache } from './frameCache.ts';
 import { lutMapFor } from './lutMap.ts';
 import { matchPatches, matchTable } from './match.ts';
@@ -17,27 +22,41 @@ import { matchPatches, matchTable } from './match.ts';
 /** What tries many changes of a look: proposals and suited strengths. A worker of its own, so that scopes never wait. */
 
 const frames = new FrameCache(cachedPixels.stack);
-/** Pixels of a plate that are looked at: all of them, a search on some, and enough for a choice among ten strengths. */
-const evaluatedPixels = { proposals: Infinity, search: 14_400, strength: 6400 };
+/** Pixels of a plate that are looked at: all of them, a search on some, and enough for what a change does to its neighbours. */
+const evaluatedPixels = { proposals: Infinity, search: 14_400, neighbour: 6400, strength: 6400 };
+
+/** What the neutral that is marked on a plate asks of its shot lane. */
+function cardOf(
+  { neutral, profile, shot }: PlateOrder,
+  frame: { width: number; height: number; rgb: Float32Array },
+) {
+  if (!neutral) return undefined;
+  return shotFromNeutral(measureArea(frame, neutral.outline, makeCodec(profile)), neutral.kind, shot);
+}
 
 async function evaluatorOf(
   plate: PlateOrder,
   look: ShownLook,
   practice: PracticeSettings,
-  pixels: number,
-  searchPixels = pixels,
+  { pixels, search = pixels, cache }: { pixels: number; search?: number; cache?: StepCache },
 ): Promise<PlateEvaluator> {
   const luts = await lutMapFor(look);
-  const { width, height, code } = await trimmedCode(frames, plate);
-  const small = sparse(code, width, height, pixels);
-  const { profile, bits, marks } = plate;
-  codeToLight(profile)(small.rgb);
+  const frame = await frames.frame(plate.url);
+  const { width, height, rgb } = sparse(frame.rgb, frame.width, frame.height, pixels);
+  const { profile, bits, marks, shot } = plate;
+  const toLight = codeToLight(profile);
+  const correct = (corrected: Shot) => (codes: Float32Array) => {
+    correctedCode(profile, corrected)(codes);
+    toLight(codes);
+  };
   const { display } = apart(look);
+  const card = cardOf(plate, frame);
   return new PlateEvaluator(
-    { width: small.width, height: small.height, scene: small.rgb, profile, bits, display, marks },
+    { width, height, recorded: rgb, correct, shot, card, profile, bits, display, marks },
     practice,
     luts,
-    searchPixels,
+    search,
+    cache,
   );
 }
 
@@ -46,19 +65,27 @@ export const judge = {
   operate: (order: DeviceOrder) => operate(frames, order),
 
   async propose(plate: PlateOrder, look: ShownLook, practice: PracticeSettings): Promise<Proposal[]> {
-    const evaluator = await evaluatorOf(
-      plate,
-      look,
-      practice,
-      evaluatedPixels.proposals,
-      evaluatedPixels.search,
-    );
-    return propose(evaluator, apart(look).look);
+    const { proposals: pixels, search } = evaluatedPixels;
+    return propose(await evaluatorOf(plate, look, practice, { pixels, search }), apart(look).look);
+  },
+
+  /** Proposals for a plate, tried on others as well. */
+  async tryOnOthers(
+    proposals: readonly Proposal[],
+    [plate, ...others]: readonly PlateOrder[],
+    look: ShownLook,
+    practice: PracticeSettings,
+  ): Promise<Proposal[]> {
+    const cache = new StepCache();
+    const of = (o: PlateOrder, pixels: number) => evaluatorOf(o, look, practice, { pixels, cache });
+    const evaluator = await of(plate, evaluatedPixels.proposals);
+    const neighbours = await Promise.all(others.map((o) => of(o, evaluatedPixels.neighbour)));
+    return tryOnOthers(proposals, evaluator, apart(look).look, neighbours);
   },
 
   async strength(plate: PlateOrder, look: ShownLook, practice: PracticeSettings): Promise<SuitedStrength> {
     return suitedStrength(
-      await evaluatorOf(plate, look, practice, evaluatedPixels.strength),
+      await evaluatorOf(plate, look, practice, { pixels: evaluatedPixels.strength }),
       apart(look).look,
     );
   },

@@ -23,7 +23,7 @@ function frame(stops: number) {
   }
   return { width, height, rgb, depth: 16 };
 }
-const plate = { ...plainRecording('p', heron), url: '' };
+const plate = { ...plainRecording('p', heron), url: '', neutral: null };
 const look = shownOn(newLook('Plain'), standardDisplay);
 const at = (x: number, shot = neutralShot, stepId = '', l = look, stops = -1) =>
   sampleColour(

@@ -4,7 +4,7 @@ import { shrink } from '@velvet-dusk/core/formats/frameScale';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { PreviewBaker } from '@velvet-dusk/core/order/previewBaker';
 import { type Proposal, propose } from '@velvet-dusk/core/proposals/index';
-import { PlateEvaluator } from '@velvet-dusk/core/proposals/plateEvaluator';
+import { PlateEvaluator, plateOfLight } from '@velvet-dusk/core/proposals/plateEvaluator';
 import { sparse } from '@velvet-dusk/core/numeric/sparse';
 import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
@@ -134,7 +134,15 @@ export const trials = {
     const { profile, bits } = context.recording!;
     const { width, height, rgb } = sparse(context.scene, context.width, context.height, proposedPixels);
     const evaluator = new PlateEvaluator(
-      { width, height, scene: rgb, profile, bits, display: board.display, marks: context.marks },
+      {
+        width,
+        height,
+        ...plateOfLight(rgb),
+        profile,
+        bits,
+        display: board.display,
+        marks: context.marks,
+      },
       board.practice,
       setting.luts,
     );

@@ -28,38 +28,48 @@ const withTints = (now: Change, names: Tinted, share: number): Change => ({
 export const shadowColour: Remedy = {
   reading: 'shadowColour',
   problem: ({ detail }) => `There is colour in the deep shadows. ${detail}`,
-  solve(evaluator, now, { value }) {
-    // Just enough: the end of the band, with a little room.
-    const aim = evaluator.practice.shadows === 'neutral' ? 1.1 : 2.8;
-    const dark = ['blacks', 'shadows'] as const;
-    if (isTinted(now, dark)) {
-      const make = (share: number) => withTints(now, dark, share);
-      const share = search({ evaluator, reading: 'shadowColour', make, low: 0, high: 1, aim, within: 0.05 });
-      if (share !== null && evaluator.read('shadowColour', make(share)).miss === 0)
-        return { change: make(share), does: `Tints of blacks and shadows at ${Math.round(share * 100)} %` };
-    }
-    for (const below of [paramsOf(now.look, 'cleanEnds').below as number, -3, -2]) {
-      const from = paramsOf(now.look, 'cleanEnds').shadows as number;
-      const make = (shadows: number): Change => ({
-        ...now,
-        look: withParams(now.look, 'cleanEnds', () => ({ below, shadows: rounded(shadows, 2) })),
-      });
-      const shadows = search({
-        evaluator,
-        reading: 'shadowColour',
-        make,
-        low: from,
-        high: 1,
-        aim,
-        within: 0.05,
-      });
-      if (shadows === null) return null;
-      const change = make(shadows);
-      const after = evaluator.read('shadowColour', change);
-      if (after.miss === 0 || (below === -2 && after.value! < value! - 0.2))
-        return { change, does: `Clean ends: shadows ${shadows.toFixed(2)} below ${below} st` };
-    }
-    return null;
+  solve: {
+    look: (evaluator, now, { value }) => {
+      // Just enough: the end of the band, with a little room.
+      const aim = evaluator.practice.shadows === 'neutral' ? 1.1 : 2.8;
+      const dark = ['blacks', 'shadows'] as const;
+      if (isTinted(now, dark)) {
+        const make = (share: number) => withTints(now, dark, share);
+        const share = search({
+          evaluator,
+          reading: 'shadowColour',
+          make,
+          low: 0,
+          high: 1,
+          aim,
+          within: 0.05,
+        });
+        if (share !== null && evaluator.read('shadowColour', make(share)).miss === 0)
+          return { change: make(share), does: `Tints of blacks and shadows at ${Math.round(share * 100)} %` };
+      }
+      for (const below of [paramsOf(now.look, 'cleanEnds').below as number, -3, -2]) {
+        const from = paramsOf(now.look, 'cleanEnds').shadows as number;
+        const make = (shadows: number): Change => ({
+          ...now,
+          look: withParams(now.look, 'cleanEnds', () => ({ below, shadows: rounded(shadows, 2) })),
+        });
+        const shadows = search({
+          evaluator,
+          reading: 'shadowColour',
+          make,
+          low: from,
+          high: 1,
+          aim,
+          within: 0.05,
+        });
+        if (shadows === null) return null;
+        const change = make(shadows);
+        const after = evaluator.read('shadowColour', change);
+        if (after.miss === 0 || (below === -2 && after.value! < value! - 0.2))
+          return { change, does: `Clean ends: shadows ${shadows.toFixed(2)} below ${below} st` };
+      }
+      return null;
+    },
   },
 };
 
@@ -67,27 +77,29 @@ export const shadowColour: Remedy = {
 export const highlightColour: Remedy = {
   reading: 'highlightColour',
   problem: ({ detail }) => `There is colour near white. ${detail}`,
-  solve(evaluator, now) {
-    const from = paramsOf(now.look, 'cleanEnds').highlights as number;
-    const make = (highlights: number): Change => ({
-      ...now,
-      look: withParams(now.look, 'cleanEnds', (p) => ({
-        highlights: rounded(highlights, 2),
-        above: Math.min(p.above as number, 2.5),
-      })),
-    });
-    const search_ = {
-      evaluator,
-      reading: 'highlightColour',
-      make,
-      low: from,
-      high: 1,
-      aim: 2.2,
-      within: 0.2,
-    };
-    const highlights = search(search_);
-    if (highlights === null || highlights === from) return null;
-    return { change: make(highlights), does: `Clean ends: highlights ${highlights.toFixed(2)}` };
+  solve: {
+    look: (evaluator, now) => {
+      const from = paramsOf(now.look, 'cleanEnds').highlights as number;
+      const make = (highlights: number): Change => ({
+        ...now,
+        look: withParams(now.look, 'cleanEnds', (p) => ({
+          highlights: rounded(highlights, 2),
+          above: Math.min(p.above as number, 2.5),
+        })),
+      });
+      const search_ = {
+        evaluator,
+        reading: 'highlightColour',
+        make,
+        low: from,
+        high: 1,
+        aim: 2.2,
+        within: 0.2,
+      };
+      const highlights = search(search_);
+      if (highlights === null || highlights === from) return null;
+      return { change: make(highlights), does: `Clean ends: highlights ${highlights.toFixed(2)}` };
+    },
   },
 };
 
@@ -95,12 +107,14 @@ export const highlightColour: Remedy = {
 export const neutralDrift: Remedy = {
   reading: 'neutral',
   problem: ({ detail }) => `Greys leave the look with a cast. ${detail}`,
-  solve(evaluator, now) {
-    if (!isTinted(now, zoneNames)) return null;
-    const make = (share: number) => withTints(now, zoneNames, share);
-    const share = search({ evaluator, reading: 'neutral', make, low: 0, high: 1, aim: 6.5, within: 0.2 });
-    if (share === null || share === 1) return null;
-    return { change: make(share), does: `Tints of the zones at ${Math.round(share * 100)} %` };
+  solve: {
+    look: (evaluator, now) => {
+      if (!isTinted(now, zoneNames)) return null;
+      const make = (share: number) => withTints(now, zoneNames, share);
+      const share = search({ evaluator, reading: 'neutral', make, low: 0, high: 1, aim: 6.5, within: 0.2 });
+      if (share === null || share === 1) return null;
+      return { change: make(share), does: `Tints of the zones at ${Math.round(share * 100)} %` };
+    },
   },
 };
 
@@ -108,8 +122,10 @@ export const neutralDrift: Remedy = {
 export const luminanceChange: Remedy = {
   reading: 'luminanceChange',
   problem: ({ detail }) => detail,
-  solve: (_trial, now) =>
-    now.look.colourOnly
-      ? null
-      : { change: { ...now, look: { ...now.look, colourOnly: true } }, does: 'Colour only' },
+  solve: {
+    look: (_trial, now) =>
+      now.look.colourOnly
+        ? null
+        : { change: { ...now, look: { ...now.look, colourOnly: true } }, does: 'Colour only' },
+  },
 };

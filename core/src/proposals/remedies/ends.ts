@@ -2,10 +2,11 @@ import { paramsOf, withParams } from '../../look/edit.ts';
 import { blackWhitePoint, noCeiling } from '../../look/steps/blackWhitePoint.ts';
 import type { ZonesParams } from '../../look/steps/zones.ts';
 import { numberField } from '../../numberField.ts';
-import { blackBands } from '../../readings/practice.ts';
+import { blackBands, type PracticeSettings } from '../../readings/practice.ts';
 import { signed } from '../../numeric/signed.ts';
 import { type Remedy, rounded, search } from '../remedy.ts';
-import type { Change, PlateEvaluator } from '../plateEvaluator.ts';
+import type { Change } from '../plateEvaluator.ts';
+import { byBlack, byExposure } from './shot.ts';
 
 const lifts = numberField(blackWhitePoint.schema.shape.black);
 
@@ -18,18 +19,38 @@ const withCeiling = (now: Change, ceiling: number): Change => ({
   look: withParams(now.look, 'blackWhitePoint', () => ({ ceiling: rounded(ceiling, 2) })),
 });
 
+const blackMiddle = ({ blackPoint }: PracticeSettings) => {
+  const { low, high } = blackBands[blackPoint];
+  return (low + high) / 2;
+};
+/** Signal that white is raised to, in %. */
+const whiteAim = 93;
+/** Below this, in %, it is the exposure that is low. */
+const darkWhite = 70;
+const exposeToWhite = byExposure(() => whiteAim, 1);
+
 /** Black is moved by the step of black and white point: light added to or taken from everything. */
 export const black: Remedy = {
   reading: 'black',
+  middle: blackMiddle,
   problem: ({ value, text, target }) =>
     `The darkest tones ${value! > 2 ? 'are lifted' : 'lie too low'}: ${text}, where ${target.split(',')[0]} is asked for.`,
-  solve(evaluator, now) {
-    const { low, high } = blackBands[evaluator.practice.blackPoint];
-    const make = (lift: number) => withBlack(now, lift);
-    const range = { low: lifts.min, high: lifts.max };
-    const lift = search({ evaluator, reading: 'black', make, ...range, aim: (low + high) / 2, within: 0.15 });
-    if (lift === null) return null;
-    return { change: make(lift), does: `Black lift ${lift.toFixed(2)} % of light` };
+  solve: {
+    shot: byBlack(blackMiddle, 0.15),
+    look: (evaluator, now) => {
+      const make = (lift: number) => withBlack(now, lift);
+      const range = { low: lifts.min, high: lifts.max };
+      const lift = search({
+        evaluator,
+        reading: 'black',
+        make,
+        ...range,
+        aim: blackMiddle(evaluator.practice),
+        within: 0.15,
+      });
+      if (lift === null) return null;
+      return { change: make(lift), does: `Black lift ${lift.toFixed(2)} % of light` };
+    },
   },
 };
 
@@ -37,13 +58,16 @@ export const black: Remedy = {
 export const crushed: Remedy = {
   reading: 'crushed',
   problem: ({ text }) => `${text} of the picture is black in every channel, and holds no detail any more.`,
-  solve(evaluator, now) {
-    const from = paramsOf(now.look, 'blackWhitePoint').black as number;
-    const make = (lift: number) => withBlack(now, lift);
-    const range = { low: from, high: Math.min(from + 1.5, lifts.max) };
-    const lift = search({ evaluator, reading: 'crushed', make, ...range, aim: 0.3, within: 0.15 });
-    if (lift === null || lift === from) return null;
-    return { change: make(lift), does: `Black lift ${lift.toFixed(2)} % of light` };
+  solve: {
+    shot: byExposure(() => 0.3, 0.15),
+    look: (evaluator, now) => {
+      const from = paramsOf(now.look, 'blackWhitePoint').black as number;
+      const make = (lift: number) => withBlack(now, lift);
+      const range = { low: from, high: Math.min(from + 1.5, lifts.max) };
+      const lift = search({ evaluator, reading: 'crushed', make, ...range, aim: 0.3, within: 0.15 });
+      if (lift === null || lift === from) return null;
+      return { change: make(lift), does: `Black lift ${lift.toFixed(2)} % of light` };
+    },
   },
 };
 
@@ -51,14 +75,17 @@ export const crushed: Remedy = {
 export const clipped: Remedy = {
   reading: 'clipped',
   problem: ({ text }) => `${text} of the picture is at the top in a channel, and holds no detail any more.`,
-  solve(evaluator, now) {
-    const from = paramsOf(now.look, 'blackWhitePoint').ceiling as number;
-    const make = (ceiling: number) => withCeiling(now, ceiling);
-    const range = { low: 2.5, high: Math.min(from, noCeiling) };
-    if (range.high <= range.low) return null;
-    const ceiling = search({ evaluator, reading: 'clipped', make, ...range, aim: 0.3, within: 0.15 });
-    if (ceiling === null || ceiling >= from) return null;
-    return { change: make(ceiling), does: `White ceiling at ${signed(ceiling, 1)} st` };
+  solve: {
+    shot: byExposure(() => 0.3, 0.15),
+    look: (evaluator, now) => {
+      const from = paramsOf(now.look, 'blackWhitePoint').ceiling as number;
+      const make = (ceiling: number) => withCeiling(now, ceiling);
+      const range = { low: 2.5, high: Math.min(from, noCeiling) };
+      if (range.high <= range.low) return null;
+      const ceiling = search({ evaluator, reading: 'clipped', make, ...range, aim: 0.3, within: 0.15 });
+      if (ceiling === null || ceiling >= from) return null;
+      return { change: make(ceiling), does: `White ceiling at ${signed(ceiling, 1)} st` };
+    },
   },
 };
 
@@ -66,17 +93,23 @@ export const clipped: Remedy = {
 export const white: Remedy = {
   reading: 'white',
   problem: ({ text }) => `The brightest tones end at ${text}, below where the display could take them.`,
-  solve(evaluator: PlateEvaluator, now) {
-    const from = (paramsOf(now.look, 'zones') as unknown as ZonesParams).whites.density;
-    const make = (density: number): Change => ({
-      ...now,
-      look: withParams(now.look, 'zones', (p) => ({
-        whites: { ...(p as unknown as ZonesParams).whites, density: rounded(density, 2) },
-      })),
-    });
-    const range = { low: Math.max(from - 0.8, -3), high: from };
-    const density = search({ evaluator, reading: 'white', make, ...range, aim: 93, within: 1 });
-    if (density === null || density === from) return null;
-    return { change: make(density), does: `Whites density ${signed(density - from, 2)} st` };
+  solve: {
+    // A picture may have nothing white in it; one that ends this low was recorded too dark.
+    shot: (evaluator, now, reading) =>
+      reading.value! < darkWhite ? exposeToWhite(evaluator, now, reading) : null,
+
+    look: (evaluator, now) => {
+      const from = (paramsOf(now.look, 'zones') as unknown as ZonesParams).whites.density;
+      const make = (density: number): Change => ({
+        ...now,
+        look: withParams(now.look, 'zones', (p) => ({
+          whites: { ...(p as unknown as ZonesParams).whites, density: rounded(density, 2) },
+        })),
+      });
+      const range = { low: Math.max(from - 0.8, -3), high: from };
+      const density = search({ evaluator, reading: 'white', make, ...range, aim: whiteAim, within: 1 });
+      if (density === null || density === from) return null;
+      return { change: make(density), does: `Whites density ${signed(density - from, 2)} st` };
+    },
   },
 };

@@ -9,50 +9,52 @@ import type { Change } from '../plateEvaluator.ts';
 export const separation: Remedy = {
   reading: 'separation',
   problem: ({ detail }) => `The subject hardly stands out. ${detail}`,
-  solve(evaluator, now) {
-    const context = evaluator.context(now);
-    const light: [number, number, number] = [0, 0, 0];
-    let n = 0;
-    for (let pixel = 0; pixel < context.scene.length / 3; pixel++) {
-      if (!isInAreas(context, context.marks.background, pixel)) continue;
-      for (let c = 0; c < 3; c++) light[c] += context.scene[pixel * 3 + c];
-      n++;
-    }
-    const put = insertStep(now.look.steps, 'colourBox');
-    const rgb = Float32Array.from(light, (v) => v / n);
-    const at = put.steps.findIndex((s) => s.id === put.id);
-    evaluator.laneOf({ ...now.look, steps: put.steps.slice(0, at), colourOnly: false }).run(rgb);
-    const { hue, saturation } = seen(rgb);
-    // Greys cannot be told from the subject's greys by colour.
-    if (saturation < 0.03) return null;
-    const make = (density: number): Change => ({
-      ...now,
-      look: {
-        ...now.look,
-        steps: put.steps.map((s) =>
-          s.id === put.id
-            ? {
-                ...s,
-                params: colourBoxSchema.parse({
-                  hue: rounded(hue, 0),
-                  satLow: 0.02,
-                  density: rounded(density, 2),
-                }),
-              }
-            : s,
-        ),
-      },
-    });
-    const density = search({
-      evaluator,
-      reading: 'separation',
-      make,
-      low: 0,
-      high: 1,
-      aim: 10.5,
-      within: 0.4,
-    });
-    if (!density) return null;
-    return { change: make(density), does: `Density of the background’s colour +${density.toFixed(2)} st` };
+  solve: {
+    look: (evaluator, now) => {
+      const context = evaluator.context(now);
+      const light: [number, number, number] = [0, 0, 0];
+      let n = 0;
+      for (let pixel = 0; pixel < context.scene.length / 3; pixel++) {
+        if (!isInAreas(context, context.marks.background, pixel)) continue;
+        for (let c = 0; c < 3; c++) light[c] += context.scene[pixel * 3 + c];
+        n++;
+      }
+      const put = insertStep(now.look.steps, 'colourBox');
+      const rgb = Float32Array.from(light, (v) => v / n);
+      const at = put.steps.findIndex((s) => s.id === put.id);
+      evaluator.laneOf({ ...now.look, steps: put.steps.slice(0, at), colourOnly: false }).run(rgb);
+      const { hue, saturation } = seen(rgb);
+      // Greys cannot be told from the subject's greys by colour.
+      if (saturation < 0.03) return null;
+      const make = (density: number): Change => ({
+        ...now,
+        look: {
+          ...now.look,
+          steps: put.steps.map((s) =>
+            s.id === put.id
+              ? {
+                  ...s,
+                  params: colourBoxSchema.parse({
+                    hue: rounded(hue, 0),
+                    satLow: 0.02,
+                    density: rounded(density, 2),
+                  }),
+                }
+              : s,
+          ),
+        },
+      });
+      const density = search({
+        evaluator,
+        reading: 'separation',
+        make,
+        low: 0,
+        high: 1,
+        aim: 10.5,
+        within: 0.4,
+      });
+      if (!density) return null;
+      return { change: make(density), does: `Density of the background’s colour +${density.toFixed(2)} st` };
+    },
   },
 };

@@ -4,6 +4,7 @@ import type { DockId } from '../../state/view.ts';
 /** Which dock holds the control of a step; its numbers stand in the recipe too. */
 export const dockOf: Readonly<Record<StepType, DockId>> = {
   exposure: 'tone',
+  balance: 'tone',
   printerLights: 'tone',
   contrast: 'tone',
   toeShoulder: 'tone',

@@ -1,7 +1,14 @@
 import { useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { type BoxKind, type BoxMark, isBox, type Mark, markLabels } from '@velvet-dusk/core/plate/marks';
+import {
+  type BoxKind,
+  type BoxMark,
+  isBox,
+  type Mark,
+  markLabels,
+  neutralKinds,
+} from '@velvet-dusk/core/plate/marks';
 import {
   balanceFromNeutral,
   blackForLevel,
@@ -22,8 +29,7 @@ import { lumaOf } from '@velvet-dusk/core/colour/ycbcr';
 import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { MarkReadings } from '../../bench/wall/useMarkReadings.ts';
 
-/** Kinds that say where white balance comes from. */
-const neutrals: readonly BoxKind[] = ['neutral', 'greyCard', 'whiteCard'];
+const neutrals: readonly BoxKind[] = neutralKinds;
 /** Levels a place may be put at, in %, with their defaults (common practice). */
 const levels: Partial<Record<BoxKind, { label: string; rest: number }>> = {
   skin: { label: 'Skin at', rest: 50 },

@@ -9,7 +9,8 @@ import { readLookKey } from '@velvet-dusk/core/trial/lookKey';
 import { worstReading } from '@velvet-dusk/core/trial/worst';
 import { useOpenProject } from '../../api/openProject.ts';
 import { autosave } from '../../api/saving/autosave.ts';
-import { acceptProposal, editShot, useDocument } from '../../state/document.ts';
+import { lanes } from '@velvet-dusk/core/proposals/remedy';
+import { acceptOffer, editShot, useDocument } from '../../state/document.ts';
 import { setView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
@@ -91,7 +92,7 @@ function LargePicture({
   );
 }
 
-/** A change of the look that would mend what fails here. */
+/** A change of the look, or of the shot, that would mend what fails here. */
 function CellProposal({
   order,
   trial,
@@ -113,17 +114,20 @@ function CellProposal({
   const [taken, setTaken] = useState(false);
   if (!data) return <p className="text-t3">Working out a proposal …</p>;
   const found = data.find((p) => p.readingId === readingId) ?? data[0];
-  if (!found) return <p className="text-t3">Nothing in the look alone would mend this.</p>;
+  if (!found) return <p className="text-t3">No single change of the look or the shot would mend this.</p>;
+  const [offer] = found.offers;
+  const isOfLook = offer.lane === 'look';
   const isOpen = readLookKey(order.condition.lookId).id === openId && !order.condition.lookId.includes('@');
   return (
     <div role="group" aria-label="Proposal" className="grid gap-1">
       <p className="text-t2">{found.problem}</p>
       <p>
-        <span className="text-t1">{found.does}</span>{' '}
+        <span className="text-t3">{lanes[offer.lane].label}</span>{' '}
+        <span className="text-t1">{offer.does}</span>{' '}
         <span className="num text-t2">
-          {found.before} → {found.predicted.text}
+          {found.before} → {offer.predicted.text}
         </span>{' '}
-        <VerdictMark verdict={found.predicted.verdict} />
+        <VerdictMark verdict={offer.predicted.verdict} />
       </p>
       {taken ? (
         <p role="status" className="text-t2">
@@ -134,12 +138,12 @@ function CellProposal({
           kind="text"
           className="justify-self-start"
           onClick={() => {
-            if (!isOpen || found.exposure !== 0) return onOpen();
-            acceptProposal(found.look, order.plate.id, 0);
+            if (!isOpen || !isOfLook) return onOpen();
+            acceptOffer(offer, order.plate.id);
             setTaken(true);
           }}
         >
-          {isOpen && found.exposure === 0 ? 'Take it into the look' : 'Try it on the bench'}
+          {isOpen && isOfLook ? 'Take it into the look' : 'Try it on the bench'}
         </Button>
       )}
     </div>

@@ -1,5 +1,6 @@
 import { useNavigate } from 'react-router';
 import { lastRunOf } from '@velvet-dusk/core/api/jobs';
+import { neutralKinds } from '@velvet-dusk/core/plate/marks';
 import { useJobs } from '../../../api/jobs.ts';
 import { betterProfileOf } from '../../../plates/betterProfile.ts';
 import { useMarkReadings } from '../../wall/useMarkReadings.ts';
@@ -10,13 +11,11 @@ import { useOpenProject } from '../../../api/openProject.ts';
 import { type CurrentPlate, useCurrentPlate, usePlates, useShownLook } from '../../useBench.ts';
 import { type PathItem, pathItems } from './pathItems.ts';
 
-const neutralKinds = ['neutral', 'greyCard', 'whiteCard'];
-
 /** Greatest spread of the parade over what is marked neutral on a plate; null where nothing is. */
 function useNeutralSpread({ plate, profile }: CurrentPlate): number | null {
   const { readings } = useMarkReadings(plate, profile);
   const spreads = plate.marks
-    .filter((m) => neutralKinds.includes(m.kind))
+    .filter((m) => neutralKinds.some((kind) => kind === m.kind))
     .flatMap((m) => {
       const reading = readings[m.id];
       return reading?.kind === 'box' ? [reading.spread] : [];

@@ -74,6 +74,7 @@ const cdlPlaces = { slope: 3, power: -1.5, offset: -5.5 };
 /** To draw a step's control: its views here, by step. Steps with a drawing of their own are not among them. */
 export const responseKinds: Partial<Record<StepType, readonly ResponseView[]>> = {
   exposure: [{ ...overStops('light', 3), handles: [up('stops', 0)] }],
+  balance: [{ ...overStops('channels', 1), handles: [] }],
   printerLights: [
     {
       ...overStops('channels', 2),
