@@ -1,24 +1,23 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { decode, encode } from 'fast-png';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { at, dusk, json } from './testing/dusk.ts';
+import { at, dusk, duskProcess, json } from './testing/dusk.ts';
 
 const look = 'demo/looks/slack-water.json';
 
-beforeAll(() => {
+beforeAll(async () => {
   const data = new Uint16Array(40 * 30 * 3).map((_, i) => (i * 7919) % 65536);
   writeFileSync(at('in.png'), encode({ width: 40, height: 30, data, depth: 16, channels: 3 }));
   const bake = ['bake', '--look', look, '--profile', 'heron', '--grid', '17'];
-  expect(dusk(...bake, '--role', 'combined', '--out', at('look.cube')).code).toBe(0);
+  expect((await dusk(...bake, '--role', 'combined', '--out', at('look.cube'))).code).toBe(0);
 });
 
 describe('numbers', () => {
-  test('encode and decode answer as documented', () => {
-    expect(json('encode', '--profile', 'acescct', '--values', '0.18,-0.001', '--json').code[0]).toBeCloseTo(
-      0.4135884,
-      6,
-    );
-    expect(json('decode', '--profile', 'bt709', '--values', '0.1,0.4,0.7', '--json')).toEqual({
+  test('encode and decode answer as documented', async () => {
+    expect(
+      (await json('encode', '--profile', 'acescct', '--values', '0.18,-0.001', '--json')).code[0],
+    ).toBeCloseTo(0.4135884, 6);
+    expect(await json('decode', '--profile', 'bt709', '--values', '0.1,0.4,0.7', '--json')).toEqual({
       linear: [
         expect.closeTo(((0.1 + 0.099) / 1.099) ** (1 / 0.45), 9),
         expect.any(Number),
@@ -27,30 +26,36 @@ describe('numbers', () => {
     });
   });
 
-  test('the profile table has stops −8…+8 and four reflectances', () => {
-    const table = json('profile', '--profile', 'heron', '--table', '--json') as unknown as {
+  test('the profile table has stops −8…+8 and four reflectances', async () => {
+    const table = (await json('profile', '--profile', 'heron', '--table', '--json')) as unknown as {
       stops: { stops: number; code: number; code10: number; percent: number }[];
       reflectances: { reflectance: number; code10: number }[];
     };
     expect(table.stops.map((r) => r.stops)).toEqual(Array.from({ length: 17 }, (_, i) => i - 8));
     expect(table.reflectances.map((r) => r.reflectance)).toEqual([0, 2, 18, 90]);
     expect(table.reflectances[2].code10).toBeCloseTo(408.27, 1);
-    expect(dusk('profile', '--profile', 'demo/profiles/heron.json', '--table').out).toContain('18 %');
+    expect((await dusk('profile', '--profile', 'demo/profiles/heron.json', '--table')).out).toContain('18 %');
   });
 });
 
+test('as users start it, it ends with the same codes and says the same on the same streams', async () => {
+  for (const words of [['encode', '--help'], ['inspect', '--cube', at('nowhere.cube')], ['grade']])
+    expect(duskProcess(...words)).toEqual(await dusk(...words));
+});
+
 describe('profiles from other formats', () => {
-  test('a CLF written here is read back, under another name, as the same curve', () => {
-    expect(dusk('profile', '--profile', 'heron', '--clf', at('heron.clf')).code).toBe(0);
+  test('a CLF written here is read back, under another name, as the same curve', async () => {
+    expect((await dusk('profile', '--profile', 'heron', '--clf', at('heron.clf'))).code).toBe(0);
     const read = ['profile', '--import', at('heron.clf'), '--out', at('mine.json'), '--name', 'My camera'];
-    expect(dusk(...read)).toMatchObject({ code: 0 });
-    const table = (profile: string) => json('profile', '--profile', profile, '--table', '--json').stops;
-    expect(table(at('mine.json'))).toEqual(table('heron'));
+    expect(await dusk(...read)).toMatchObject({ code: 0 });
+    const table = async (profile: string) =>
+      (await json('profile', '--profile', profile, '--table', '--json')).stops;
+    expect(await table(at('mine.json'))).toEqual(await table('heron'));
     expect(JSON.parse(readFileSync(at('mine.json'), 'utf8'))).toMatchObject({ id: 'my-camera' });
   });
-  test('what cannot be read is refused and nothing is written', () => {
+  test('what cannot be read is refused and nothing is written', async () => {
     writeFileSync(at('bad.clf'), '<ProcessList>');
-    const done = dusk('profile', '--import', at('bad.clf'), '--out', at('never.json'));
+    const done = await dusk('profile', '--import', at('bad.clf'), '--out', at('never.json'));
     expect(done).toMatchObject({ code: 1, out: '' });
     expect(done.err).toMatch(/bad\.clf: line 1/);
     expect(existsSync(at('never.json'))).toBe(false);
@@ -58,30 +63,30 @@ describe('profiles from other formats', () => {
 });
 
 describe('pictures and cubes', () => {
-  test('a cube is baked for the display that is named, else for the one an older look was made for', () => {
+  test('a cube is baked for the display that is named, else for the one an older look was made for', async () => {
     const old = JSON.parse(readFileSync(look, 'utf8')) as { rendering: object };
     const rendering = { ...old.rendering, output: 'srgb', range: 'narrow' };
     writeFileSync(at('old.json'), JSON.stringify({ ...old, schemaVersion: 2, rendering }));
-    const bake = (...words: string[]) => {
+    const bake = async (...words: string[]) => {
       const out = at('display.cube');
       const all = ['--profile', 'heron', '--grid', '5', '--out', out, '--force', ...words];
-      expect(dusk('bake', ...all)).toMatchObject({ code: 0 });
+      expect(await dusk('bake', ...all)).toMatchObject({ code: 0 });
       return readFileSync(out, 'utf8');
     };
-    expect(bake('--look', look)).toContain('# output: bt1886, full range');
-    expect(bake('--look', look, '--output', 'srgb')).toContain('# output: srgb, full range');
-    const asMade = bake('--look', at('old.json'));
+    expect(await bake('--look', look)).toContain('# output: bt1886, full range');
+    expect(await bake('--look', look, '--output', 'srgb')).toContain('# output: srgb, full range');
+    const asMade = await bake('--look', at('old.json'));
     expect(asMade).toContain('# output: srgb, narrow range');
-    expect(asMade).toBe(bake('--look', look, '--output', 'srgb', '--range', 'narrow'));
-    expect(dusk('bake', '--look', look, '--output', 'wall', '--out', at('x.cube'))).toMatchObject({
+    expect(asMade).toBe(await bake('--look', look, '--output', 'srgb', '--range', 'narrow'));
+    expect(await dusk('bake', '--look', look, '--output', 'wall', '--out', at('x.cube'))).toMatchObject({
       code: 2,
     });
   });
 
-  test('apply takes 8 and 16 bits and writes 16; strength 0 gives the input back', () => {
+  test('apply takes 8 and 16 bits and writes 16; strength 0 gives the input back', async () => {
     const out = at('out.png');
     expect(
-      dusk('apply', '--cube', at('look.cube'), '--in', at('in.png'), '--out', out, '--strength', '0'),
+      await dusk('apply', '--cube', at('look.cube'), '--in', at('in.png'), '--out', out, '--strength', '0'),
     ).toMatchObject({ code: 0 });
     expect(decode(readFileSync(out)).data).toEqual(decode(readFileSync(at('in.png'))).data);
     writeFileSync(
@@ -89,32 +94,34 @@ describe('pictures and cubes', () => {
       encode({ width: 2, height: 1, data: new Uint8Array([0, 128, 255, 10, 20, 30]), depth: 8, channels: 3 }),
     );
     expect(
-      dusk(
-        'apply',
-        '--cube',
-        at('look.cube'),
-        '--in',
-        at('in8.png'),
-        '--out',
-        out,
-        '--interpolation',
-        'trilinear',
-        '--force',
+      (
+        await dusk(
+          'apply',
+          '--cube',
+          at('look.cube'),
+          '--in',
+          at('in8.png'),
+          '--out',
+          out,
+          '--interpolation',
+          'trilinear',
+          '--force',
+        )
       ).code,
     ).toBe(0);
     expect(decode(readFileSync(out))).toMatchObject({ depth: 16, width: 2, height: 1 });
   });
 
-  test('--help after a command says how it is used', () => {
+  test('--help after a command says how it is used', async () => {
     for (const name of ['bake', 'apply', 'inspect', 'profile', 'record', 'decode', 'encode']) {
-      const done = dusk(name, '--help');
+      const done = await dusk(name, '--help');
       expect(done).toMatchObject({ code: 0, err: '' });
       expect(done.out).toMatch(new RegExp(`^usage: dusk ${name} --`));
     }
   });
 
-  test('inspect reads what bake wrote', () => {
-    const report = json('inspect', '--cube', at('look.cube'), '--json') as unknown as {
+  test('inspect reads what bake wrote', async () => {
+    const report = (await json('inspect', '--cube', at('look.cube'), '--json')) as unknown as {
       size: number;
       title: string;
       sha256: string;
@@ -123,7 +130,7 @@ describe('pictures and cubes', () => {
     expect(report.sha256).toMatch(/^[0-9a-f]{64}$/);
   });
 
-  test('record gives the same frame for the same seed', () => {
+  test('record gives the same frame for the same seed', async () => {
     const args = [
       'record',
       '--scene',
@@ -137,8 +144,8 @@ describe('pictures and cubes', () => {
       '--seed',
       '5',
     ];
-    expect(dusk(...args, '--out', at('a.png')).code).toBe(0);
-    expect(dusk(...args, '--out', at('b.png')).code).toBe(0);
+    expect((await dusk(...args, '--out', at('a.png'))).code).toBe(0);
+    expect((await dusk(...args, '--out', at('b.png'))).code).toBe(0);
     expect(readFileSync(at('a.png')).equals(readFileSync(at('b.png')))).toBe(true);
   });
 });
@@ -262,8 +269,8 @@ describe('bad input: exit 1 for a bad file, 2 for bad use, always a message and 
     ],
     ['an unknown command', () => ['grade'], 2, /no command "grade"/],
     ['no command', () => [], 2, /Usage/],
-  ])('%s', (_, args, code, message) => {
-    const done = dusk(...args());
+  ])('%s', async (_, args, code, message) => {
+    const done = await dusk(...args());
     expect(done).toMatchObject({ code, out: '' });
     expect(done.err).toMatch(message);
     expect(done.err).not.toMatch(/\n\s+at /);

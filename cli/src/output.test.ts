@@ -4,39 +4,26 @@ import {
   linkSync,
   lstatSync,
   mkdirSync,
-  mkdtempSync,
   readFileSync,
   symlinkSync,
   writeFileSync,
 } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { encode } from 'fast-png';
 import { beforeAll, describe, expect, test } from 'vitest';
+import { at, dusk, folder, program as main, root } from './testing/dusk.ts';
 
 /** Nothing that is there is lost to a command line. */
 
-const root = fileURLToPath(new URL('../../', import.meta.url));
-const main = join(root, '.build/dusk.mjs');
-const folder = mkdtempSync(join(tmpdir(), 'dusk-out-'));
-const at = (name: string) => join(folder, name);
-const dusk = (...args: string[]) => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [main, ...args], {
-    cwd: root,
-    encoding: 'utf8',
-  });
-  return { code: status, out: stdout, err: stderr };
-};
 const bake = ['bake', '--look', 'demo/looks/slack-water.json', '--profile', 'heron', '--grid', '5', '--out'];
-const apply = (out: string, ...more: string[]) =>
-  dusk('apply', '--cube', at('a.cube'), '--in', at('in.png'), '--out', out, ...more);
+const apply = async (out: string, ...more: string[]) =>
+  await dusk('apply', '--cube', at('a.cube'), '--in', at('in.png'), '--out', out, ...more);
 const bytesOf = (name: string) => readFileSync(at(name)).toString('hex');
 
-beforeAll(() => {
+beforeAll(async () => {
   const data = new Uint16Array(8 * 6 * 3).map((_, i) => i * 400);
   writeFileSync(at('in.png'), encode({ width: 8, height: 6, data, depth: 16, channels: 3 }));
-  expect(dusk(...bake, at('a.cube'))).toMatchObject({ code: 0, err: '' });
+  expect(await dusk(...bake, at('a.cube'))).toMatchObject({ code: 0, err: '' });
 });
 
 describe('what is written over', () => {
@@ -46,33 +33,33 @@ describe('what is written over', () => {
     ['the input by a link', () => (symlinkSync(at('in.png'), at('link.png')), at('link.png'))],
     ['the input by its other name', () => (linkSync(at('in.png'), at('hard.png')), at('hard.png'))],
     ['the cube', () => at('a.cube')],
-  ])('%s is never replaced, whatever is forced', (_, out) => {
+  ])('%s is never replaced, whatever is forced', async (_, out) => {
     const [frame, cube] = [bytesOf('in.png'), bytesOf('a.cube')];
-    const done = apply(out(), '--force');
+    const done = await apply(out(), '--force');
     expect(done).toMatchObject({ code: 2, out: '' });
     expect(done.err).toMatch(/--out: .* is the input .*; name another file/);
     expect([bytesOf('in.png'), bytesOf('a.cube')]).toEqual([frame, cube]);
   });
 
-  test('a file that is there is replaced only when told to', () => {
+  test('a file that is there is replaced only when told to', async () => {
     writeFileSync(at('old.png'), 'precious');
-    expect(apply(at('old.png'))).toMatchObject({
+    expect(await apply(at('old.png'))).toMatchObject({
       code: 2,
       err: expect.stringMatching(/--force replaces it/) as string,
     });
     expect(readFileSync(at('old.png'), 'utf8')).toBe('precious');
-    expect(apply(at('old.png'), '--force').code).toBe(0);
+    expect((await apply(at('old.png'), '--force')).code).toBe(0);
     expect(bytesOf('old.png').slice(0, 8)).toBe('89504e47');
   });
 
-  test('a link stays a link; what it leads to is written', () => {
+  test('a link stays a link; what it leads to is written', async () => {
     writeFileSync(at('target.png'), 'old');
     symlinkSync(at('target.png'), at('to-target.png'));
-    expect(apply(at('to-target.png'), '--force').code).toBe(0);
+    expect((await apply(at('to-target.png'), '--force')).code).toBe(0);
     expect(lstatSync(at('to-target.png')).isSymbolicLink()).toBe(true);
     expect(bytesOf('target.png').slice(0, 8)).toBe('89504e47');
     symlinkSync(at('nowhere'), at('to-nowhere.png'));
-    expect(apply(at('to-nowhere.png')).err).toMatch(/a link to nothing/);
+    expect((await apply(at('to-nowhere.png'))).err).toMatch(/a link to nothing/);
   });
 
   test('a pipe stays a pipe, and gets the bytes', async () => {
@@ -87,9 +74,9 @@ describe('what is written over', () => {
     expect(lstatSync(at('pipe')).isFIFO()).toBe(true);
   });
 
-  test('a folder is said to be one', () => {
+  test('a folder is said to be one', async () => {
     mkdirSync(at('folder'));
-    expect(apply(at('folder'), '--force')).toMatchObject({
+    expect(await apply(at('folder'), '--force')).toMatchObject({
       code: 2,
       err: expect.stringMatching(/is a folder; name a file in it/) as string,
     });
@@ -104,14 +91,14 @@ describe('bad use is a sentence', () => {
     [[...bake, at('b.cube'), '--luts', at('none')], 0, /^$/],
     [['inspect', '--cube', at('a.cube'), '--cube', at('a.cube')], 2, /--cube is given twice/],
     [['apply', '--force', '--force'], 2, /--force is given twice/],
-  ])('%j', (args, code, words) => {
-    const done = dusk(...args);
+  ])('%j', async (args, code, words) => {
+    const done = await dusk(...args);
     expect(done.code).toBe(code);
     expect(done.err.split('\nusage:')[0]).toMatch(words);
     expect(done.err).not.toMatch(/\n\s+at |\[\n/);
   });
 
-  test('a look whose LUT folder is missing says so', () => {
+  test('a look whose LUT folder is missing says so', async () => {
     const look = JSON.parse(readFileSync(join(root, 'demo/looks/slack-water.json'), 'utf8')) as {
       steps: object[];
     };
@@ -121,7 +108,7 @@ describe('bad use is a sentence', () => {
       params: { lut: { sha256: 'a'.repeat(64), name: 'x.cube' } },
     });
     writeFileSync(at('look.json'), JSON.stringify(look));
-    const done = dusk(
+    const done = await dusk(
       'bake',
       '--look',
       at('look.json'),

@@ -13,7 +13,7 @@ interface Loaded {
   refused: unknown[];
 }
 
-test('a spec of a million items, or of 300 MB of spaces, is refused at once, in words', () => {
+test('a spec of a million items, or of 300 MB of spaces, is refused at once, in words', async () => {
   const small = writeSpec(smallSpec());
   const item = { role: 'combined', destinations: ['editor'] };
   const cells = Array.from({ length: 1000 }, (_, i) => ({
@@ -22,11 +22,11 @@ test('a spec of a million items, or of 300 MB of spaces, is refused at once, in 
     items: Array.from({ length: 1000 }, () => item),
   }));
   writeFileSync(at('million.json'), JSON.stringify({ ...small, pack: { ...small.pack, cells } }));
-  const million = dusk('pack', '--spec', at('million.json'), '--out', at('never'));
+  const million = await dusk('pack', '--spec', at('million.json'), '--out', at('never'));
   expect(million).toMatchObject({ code: 1 });
   expect(million.err).toMatch(/1000000 items are planned; 20000 is the most/);
   writeFileSync(at('spaces.json'), Buffer.alloc(300_000_000, ' '));
-  const spaces = dusk('pack', '--spec', at('spaces.json'), '--out', at('never'));
+  const spaces = await dusk('pack', '--spec', at('spaces.json'), '--out', at('never'));
   expect(spaces.err).toMatch(/spaces\.json has 300 MB; a spec has 256 MB at most/);
   rmSync(at('spaces.json'));
 });
@@ -37,36 +37,38 @@ test('a pack is made, its card is loaded from a folder and from a zip, and a lat
   // Files that are made once stay made while the release waits for its reason.
   const unexcused = { ...release, reasons: { ...reasons, accuracy: '' } };
   writeFileSync(at('held.json'), JSON.stringify(writeSpec({ ...smallSpec(), release: unexcused })));
-  const held = dusk('pack', '--spec', at('held.json'), '--out', at('first'));
+  const held = await dusk('pack', '--spec', at('held.json'), '--out', at('first'));
   expect(held.code).toBe(1);
   expect(held.err).toMatch(
     /the release is held\. Accuracy: \d+ files over their tolerance.*release\.reasons\.accuracy/,
   );
   writeFileSync(at('spec.json'), JSON.stringify(writeSpec({ ...smallSpec(), release })));
-  const made = dusk('pack', '--spec', at('spec.json'), '--out', at('first'));
+  const made = await dusk('pack', '--spec', at('spec.json'), '--out', at('first'));
   expect(made.code).toBe(0);
   expect(made.err).toMatch(/^(\d+)\/\1\n/);
 
   mkdirSync(at('card'));
   cpSync(join(at('first'), 'Field-monitor'), at('card'), { recursive: true });
   await writeZip(at('card'), 'LUT', at('card.zip'));
-  const load = (card: string) =>
-    json('device', '--card', card, '--device', 'field-monitor', '--json') as unknown as Loaded;
-  const fromFolder = load(at('card'));
+  const load = async (card: string) =>
+    (await json('device', '--card', card, '--device', 'field-monitor', '--json')) as unknown as Loaded;
+  const fromFolder = await load(at('card'));
   expect(fromFolder.menu).toHaveLength(4);
   expect(fromFolder.refused).toEqual([]);
-  const fromZip = load(at('card.zip'));
+  const fromZip = await load(at('card.zip'));
   expect(fromZip.menu.map((m) => [m.path, m.grid])).toEqual(
     fromFolder.menu.map((m) => [`LUT/${m.path}`, m.grid]),
   );
-  const missing = dusk('device', '--card', at('none.zip'), '--device', 'field-monitor');
+  const missing = await dusk('device', '--card', at('none.zip'), '--device', 'field-monitor');
   expect(missing).toMatchObject({ code: 1 });
   expect(missing.err).toMatch(/none\.zip.*cannot be read: there is no such file/);
 
   const next = { ...smallSpec(), release: { ...release, number: 2 } };
   writeFileSync(at('next.json'), JSON.stringify(writeSpec(next)));
-  const told = dusk(...['pack', '--spec', at('next.json'), '--out', at('second'), '--previous', at('first')]);
+  const told = await dusk(
+    ...['pack', '--spec', at('next.json'), '--out', at('second'), '--previous', at('first')],
+  );
   expect(told.code).toBe(0);
-  const tried = dusk('pack', '--spec', at('next.json'), '--out', at('third'), '--previous', at('none'));
+  const tried = await dusk('pack', '--spec', at('next.json'), '--out', at('third'), '--previous', at('none'));
   expect(tried.code).not.toBe(0);
 });

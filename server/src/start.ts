@@ -7,6 +7,8 @@ import type { Services } from './services/index.ts';
 /** Milliseconds after the start, and between, when files that nothing names are looked for. */
 const firstSweep = 20_000;
 const betweenSweeps = 6 * 3_600_000;
+/** Milliseconds a connection is kept open for the next request: where it is closed just as that comes, the request is lost. */
+const keptOpen = 65_000;
 
 export interface RunningServer {
   url: string;
@@ -22,6 +24,7 @@ export async function startServer(services: Services, port: number): Promise<Run
       error ? reject(error) : resolve(listening),
     );
   });
+  server.keepAliveTimeout = keptOpen;
   const waiting = await services.jobs.start();
   const sweep = () =>
     services.loose.sweep().then(

@@ -1,5 +1,6 @@
 import type { Profile } from '../camera/profile.ts';
-import { roles } from '../order/roles/index.ts';
+import { roleOf } from '../order/roles/index.ts';
+import type { Want } from '../order/roles/role.ts';
 import { type OutputId, outputs } from '../render/outputs/index.ts';
 import { faultWords } from './faults/words.ts';
 import type { FullReport } from './report/report.ts';
@@ -10,18 +11,8 @@ export interface Shoot {
   /** Bits of the recording. */
   bits: 8 | 10 | 12;
   display: OutputId;
-  use: ChooserUse;
+  use: Want;
 }
-
-/** What a file is wanted for, and the roles that do it. */
-export const chooserUses = {
-  normalise: { label: 'to normalise', roles: ['conversion'] },
-  look: { label: 'to normalise with a look', roles: ['combined'] },
-  creative: { label: 'a look behind a conversion', roles: ['creative-display'] },
-  log: { label: 'a look ahead of a conversion', roles: ['creative-log'] },
-  monitor: { label: 'a monitor on the set', roles: ['monitor', 'monitor-partner', 'combined', 'conversion'] },
-} as const;
-export type ChooserUse = keyof typeof chooserUses;
 
 /** A file weighed for a shoot. */
 export interface Choice {
@@ -50,22 +41,21 @@ function weigh(report: FullReport, at: number, shoot: Shoot): Choice {
     against += weight;
     reasons.push(words);
   };
-  const use = chooserUses[shoot.use];
   if (identity.isNothing) say(weights.role, 'It does nothing.');
   else if (!top) say(weights.role, 'What it is cannot be told.');
   else {
-    const place = (use.roles as readonly string[]).indexOf(top.role);
-    if (place < 0)
-      say(weights.role, `It works as ${top.roleLabel.toLowerCase()}: it stands ${roles[top.role].stands}.`);
+    const { serves, stands, isForSet } = roleOf(top.role);
+    const isOfUse = serves.includes(shoot.use);
+    if (!isOfUse) say(weights.role, `It works as ${top.roleLabel.toLowerCase()}: it stands ${stands}.`);
     const takesCamera = top.inputProfile !== null;
     if (takesCamera && top.inputProfile !== shoot.profile.id)
       say(weights.input, `It takes ${top.input}; this shoot records ${shoot.profile.name}.`);
     const wanted = outputs[shoot.display].label;
-    if (shoot.use !== 'log' && top.output !== wanted && place >= 0)
+    if (shoot.use !== 'log' && top.output !== wanted && isOfUse)
       say(weights.output, `It gives ${top.output}; the display is ${wanted}.`);
-    if (shoot.use === 'monitor' && top.role !== 'monitor' && place >= 0)
+    if (shoot.use === 'monitor' && !isForSet && isOfUse)
       reasons.push('It shows the picture as bright as it is exposed: no exposure over is taken back.');
-    if (top.role === 'monitor' && shoot.use !== 'monitor')
+    if (isForSet && shoot.use !== 'monitor')
       say(
         weights.exposure,
         `It is for footage exposed ${Math.abs(identity.exposure).toFixed(1)} stops otherwise.`,

@@ -1,6 +1,6 @@
 import { stemOf } from '../formats/lutFormats/stem.ts';
 import type { Profile } from '../camera/profile.ts';
-import { type RoleId, roleIds, roles } from '../order/roles/index.ts';
+import { makeSameFiles, type RoleId, roleIds, roleOf, roles } from '../order/roles/index.ts';
 import { readName } from '../pack/names/read.ts';
 import { outputs } from '../render/outputs/index.ts';
 import { fileSlug } from '../slug.ts';
@@ -56,8 +56,10 @@ const words: readonly { is: RegExp; tells: string; meaning: (m: RegExpExecArray)
   { is: /^(lin|linear)$/i, tells: 'curve', meaning: () => 'linear light' },
   { is: /^(?:to|2)$/i, tells: 'direction', meaning: () => 'from what is before to what follows' },
   { is: /^(look|lut|creative)$/i, tells: 'kind', meaning: () => 'a look' },
-  { is: /^(conv|conversion|normali[sz]e|transform)$/i, tells: 'kind', meaning: () => 'a conversion' },
-  { is: /^(mon|monitor|onset|incamera|viewing)$/i, tells: 'kind', meaning: () => 'for a monitor' },
+  ...roleIds.flatMap((id) => {
+    const { named } = roleOf(id);
+    return named ? [{ is: named.is, tells: 'kind', meaning: () => named.meaning }] : [];
+  }),
 ];
 
 const roleNamed = (text: string): RoleId | null => roleIds.find((id) => flat(id) === flat(text)) ?? null;
@@ -145,8 +147,7 @@ export function nameDoubts(
     out.push(`The name says ${name.grid} points, the file has ${found.size}.`);
   // What is only probable is no ground to doubt a name.
   if (found.share < 0.9) return out;
-  const same = (a: RoleId, b: RoleId) => a === b || [a, b].every((r) => r.startsWith('monitor'));
-  if (name.role && found.role && !same(name.role, found.role))
+  if (name.role && found.role && !makeSameFiles(name.role, found.role))
     out.push(
       `The name says ${roles[name.role].label.toLowerCase()}, it works as ${roles[found.role].label.toLowerCase()}.`,
     );

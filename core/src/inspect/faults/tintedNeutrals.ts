@@ -1,6 +1,6 @@
 import type { Vec3 } from '../../colour/matrix.ts';
 import type { Lut } from '../../lut/lut.ts';
-import type { RoleId } from '../../order/roles/index.ts';
+import { recognisedBy, type RoleId, roleOf } from '../../order/roles/index.ts';
 import type { Hypothesis } from '../identify/identify.ts';
 import type { Fault } from './fault.ts';
 
@@ -67,7 +67,7 @@ function withoutCast(lut: Lut, { gain, offset }: Cast): Lut {
 }
 
 /** Roles that a conversion with a cast is taken for. */
-const takenFor: ReadonlySet<RoleId> = new Set(['conversion', 'combined', 'monitor']);
+const isTakenForIt = (role: RoleId) => recognisedBy(role)?.between === 'toDisplay';
 
 /** A LUT as it is read. */
 interface Read {
@@ -85,10 +85,10 @@ export function tintedNeutrals<R extends Read>(
   best: Hypothesis,
   reread: (lut: Lut) => R,
 ): { fault: Fault; read: R } | null {
-  if (best.look !== null || !takenFor.has(best.role)) return null;
+  if (best.look !== null || !isTakenForIt(best.role)) return null;
   const cast = evenCast(neutral);
   if (!cast) return null;
   const read = reread(withoutCast(lut, cast));
-  if (read.best?.role !== 'conversion') return null;
+  if (!read.best || !isTakenForIt(read.best.role) || roleOf(read.best.role).withLook) return null;
   return { fault: { id: tintedNeutralsWords.id, at: null, size: cast.size }, read };
 }

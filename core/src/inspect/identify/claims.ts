@@ -1,6 +1,6 @@
 import type { Profile } from '../../camera/profile.ts';
 import type { Lut } from '../../lut/lut.ts';
-import { type RoleId, roles } from '../../order/roles/index.ts';
+import { makeSameFiles, type RoleId, roleIds, roleOf, roles } from '../../order/roles/index.ts';
 import { decodeName, type DecodedName } from '../fileName.ts';
 import type { Hypothesis } from './identify.ts';
 
@@ -19,15 +19,9 @@ const sayings = {
   neighbours: { words: 'Other files in its folder are for', worth: 4 },
 };
 
-/** Roles of words that name no role of ours. */
-const kinds: readonly [RegExp, RoleId][] = [
-  [/^a conversion$/, 'conversion'],
-  [/^for a monitor$/, 'monitor'],
-];
-
 function claimOf(from: Claim['from'], name: DecodedName, profiles: readonly Profile[]): Claim | null {
   const kind = name.tokens.find((t) => t.tells === 'kind')?.meaning ?? '';
-  const role = name.role ?? kinds.find(([is]) => is.test(kind))?.[1] ?? null;
+  const role = name.role ?? roleIds.find((id) => roleOf(id).named?.meaning === kind) ?? null;
   // Encodings of standards are told as curves.
   const told = name.tokens.filter((t) => t.tells === 'camera' || t.tells === 'curve').map((t) => t.meaning);
   const profile =
@@ -70,15 +64,13 @@ export function claimsOf(
   return profile ? [...written, { from: 'neighbours', role: null, profile }] : written;
 }
 
-const isSaid = (a: RoleId, b: RoleId) => a === b || [a, b].every((r) => r.startsWith('monitor'));
-
 /** How much what is said of a LUT says for a reading: of several that say the same, the one that is worth most. */
 export function supportOf({ role, input }: Hypothesis, claims: readonly Claim[]): number {
   const says = (f: (claim: Claim) => boolean) =>
     Math.max(0, ...claims.filter(f).map((c) => sayings[c.from].worth));
   const { end } = input;
   return (
-    says((c) => c.role !== null && isSaid(c.role, role)) +
+    says((c) => c.role !== null && makeSameFiles(c.role, role)) +
     says((c) => c.profile !== null && end.kind === 'scene' && end.profile.id === c.profile.id)
   );
 }

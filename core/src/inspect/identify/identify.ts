@@ -1,7 +1,8 @@
 import { isSameEncoding } from './ends.ts';
 import type { Profile } from '../../camera/profile.ts';
 import type { Lut } from '../../lut/lut.ts';
-import type { RoleId } from '../../order/roles/index.ts';
+import { recognisedBy, type RoleId, roleIds } from '../../order/roles/index.ts';
+import type { Between, Measured } from '../../order/roles/role.ts';
 import { type CandidateEnd, displayCandidates, sceneCandidate } from './ends.ts';
 import { findLook, type FoundLook, type KnownLook, nearLook } from './knownLooks.ts';
 import {
@@ -69,27 +70,16 @@ const exact = 0.02;
 /** Stops from which footage was exposed otherwise on purpose. */
 const onPurpose = 0.6;
 
-type Kind = 'toDisplay' | 'display' | 'scene' | 'cameras' | 'return';
-/** How common each kind of LUT is whose ends are taken off; found with `usual.ts`. */
-const common: Record<Kind, number> = {
+/** How common LUTs between such ends are; found with `usual.ts`. */
+const common: Record<Between, number> = {
   toDisplay: -1.39,
   display: 0.32,
   scene: 3.71,
   cameras: -2.65,
-  return: -3.31,
+  toScene: -3.31,
 };
-/** Their likelihoods beside those of `shown.ts`, found together with them: a scale, and a constant for each role. */
+/** Scale of these likelihoods beside those of `shown.ts`; found together with them and with how common each role is. */
 const beside = 0.706;
-const besideRole: Partial<Record<RoleId, number>> = {
-  conversion: -1.13,
-  combined: -1.64,
-  monitor: -1.21,
-  trim: -2.49,
-  'creative-log': -0.95,
-  'creative-display': 2.16,
-  'camera-to-camera': 0.92,
-  return: -1.51,
-};
 const usualDisplay = 3.75;
 /** Few files are for a narrow range, and fewer say nothing of it. */
 const narrowDisplay = 1.5;
@@ -98,10 +88,11 @@ const videoLook = -3.6;
 /** A look that is known is no chance. */
 const known = 14;
 
-function kindOf(input: CandidateEnd, output: CandidateEnd): Kind | null {
+/** What stands between two ends; null for two displays: nothing is made for that. */
+function betweenOf(input: CandidateEnd, output: CandidateEnd): Between | null {
   if (input.end.kind === 'scene')
     return output.end.kind === 'display' ? 'toDisplay' : input === output ? 'scene' : 'cameras';
-  if (output.end.kind === 'scene') return 'return';
+  if (output.end.kind === 'scene') return 'toScene';
   return input === output ? 'display' : null;
 }
 
@@ -116,28 +107,26 @@ const howCommon = ({ end }: CandidateEnd): number =>
 
 const isVideo = ({ end }: CandidateEnd) => end.kind === 'scene' && end.profile.curve.family === 'videoGamma';
 
-function roleOf(kind: Kind, residual: Residual, offset: number | null): RoleId {
-  const { worst, exposure } = residual;
-  const isExposure = worst < exact;
-  const stops = offset ?? exposure;
-  switch (kind) {
-    case 'toDisplay':
-      if (Math.abs(stops) > onPurpose) return 'monitor';
-      return isExposure || (isPlain(residual) && residual.tint < seenTint) ? 'conversion' : 'combined';
-    case 'scene':
-      return isExposure ? 'trim' : 'creative-log';
-    case 'display':
-      return 'creative-display';
-    case 'cameras':
-      return 'camera-to-camera';
-    case 'return':
-      return 'return';
-  }
+/** Roles that files are recognised as, with how. */
+const recognised = roleIds.flatMap((id) => {
+  const by = recognisedBy(id);
+  return by ? [{ id, ...by }] : [];
+});
+const commonness = new Map(recognised.map(({ id, common: c }) => [id, c]));
+
+/** The role of a file between two ends. @param offset of a look that is known; else what is measured counts. */
+function roleFor(between: Between, residual: Residual, offset: number | null): RoleId {
+  const file: Measured = {
+    isOnPurpose: Math.abs(offset ?? residual.exposure) > onPurpose,
+    isExposure: residual.worst < exact,
+    isPlain: isPlain(residual) && residual.tint < seenTint,
+  };
+  return recognised.find((role) => role.between === between && role.is(file))!.id;
 }
 
 /** A hypothesis with the light it was found by. */
 interface Found extends Hypothesis {
-  kind: Kind;
+  between: Between;
   from: LightSample;
   to: LightSample;
 }
@@ -166,19 +155,19 @@ export function hypotheses(
   const found: Found[] = [];
   ends.forEach((input, i) =>
     ends.forEach((output, o) => {
-      const kind = kindOf(input, output);
-      if (!kind) return;
+      const between = betweenOf(input, output);
+      if (!between) return;
       // These hold no look: whatever is far from none is not worth measuring.
-      if ((kind === 'cameras' || kind === 'return') && farApart(ins[i], outs[o])) return;
+      if ((between === 'cameras' || between === 'toScene') && farApart(ins[i], outs[o])) return;
       const residual = residualOf(ins[i], outs[o], sample.outputs);
       if (!residual) return;
       const { end } = output;
       const score =
         howUsual(residual, end.kind === 'display') +
-        common[kind] +
+        common[between] +
         howCommon(output) +
-        (kind === 'scene' && isVideo(input) ? videoLook : 0);
-      const role = roleOf(kind, residual, null);
+        (between === 'scene' && isVideo(input) ? videoLook : 0);
+      const role = roleFor(between, residual, null);
       found.push({
         role,
         input,
@@ -187,7 +176,7 @@ export function hypotheses(
         look: null,
         score,
         shown: null,
-        kind,
+        between,
         from: ins[i],
         to: outs[o],
       });
@@ -196,14 +185,14 @@ export function hypotheses(
   found.sort((a, b) => b.score - a.score);
   const held = new Map<Found, FoundLook>();
   for (const h of found.slice(0, looked)) {
-    const holdsLook = h.kind === 'toDisplay' || h.kind === 'display' || h.kind === 'scene';
+    const holdsLook = h.between === 'toDisplay' || h.between === 'display' || h.between === 'scene';
     if (!holdsLook || h.residual.worst < exact) continue;
-    const look = findLook(h.from, h.to, h.residual.exposure, looks, h.kind === 'toDisplay');
+    const look = findLook(h.from, h.to, h.residual.exposure, looks, h.between === 'toDisplay');
     if (look && look.left <= nearLook) held.set(h, look);
   }
   const inLight = found.map((h) => ({
     ...h,
-    score: beside * h.score + (besideRole[h.role] ?? 0) + (h.residual.worst < toTheDigit ? exactly : 0),
+    score: beside * h.score + (commonness.get(h.role) ?? 0) + (h.residual.worst < toTheDigit ? exactly : 0),
     known: held.get(h) ?? null,
   }));
   const whole = [...inLight, ...shownReadings(sample, found)].map(({ known: look, ...h }) =>
@@ -211,7 +200,7 @@ export function hypotheses(
       ? {
           ...h,
           look,
-          role: roleOf(h.kind, h.residual, look.offset),
+          role: roleFor(h.between, h.residual, look.offset),
           score: h.score + known * (1 - look.left / nearLook),
         }
       : h,
@@ -226,7 +215,8 @@ export function hypotheses(
 function shownReadings(sample: NeutralSample, found: readonly Found[]) {
   const groups = new Map<string, Found[]>();
   for (const h of found) {
-    if (h.kind !== 'toDisplay' || h.input.end.kind !== 'scene' || h.output.end.kind !== 'display') continue;
+    if (h.between !== 'toDisplay' || h.input.end.kind !== 'scene' || h.output.end.kind !== 'display')
+      continue;
     const key = `${h.input.end.profile.id} ${h.output.end.display.range}`;
     groups.set(key, [...(groups.get(key) ?? []), h]);
   }

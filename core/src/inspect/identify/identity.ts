@@ -2,7 +2,7 @@ import type { Profile } from '../../camera/profile.ts';
 import { signed } from '../../numeric/signed.ts';
 import { applyLut } from '../../lut/apply.ts';
 import { inputDomainOf, isPerChannel, type Lut } from '../../lut/lut.ts';
-import { type RoleId, roles } from '../../order/roles/index.ts';
+import { recognisedBy, type RoleId, roles } from '../../order/roles/index.ts';
 import { outputs } from '../../render/outputs/index.ts';
 import { latticeInputs } from '../lattice.ts';
 import { type CandidateEnd, displayCandidates } from './ends.ts';
@@ -108,13 +108,13 @@ function reasonsOf({ role, input, output, residual: r, look, shown }: Hypothesis
     );
   if (input.end.kind === 'scene' && input.compiled.codec) {
     const { blackCode } = input.compiled.codec;
-    if (r.held < 0.5 && r.stirred < 0.5 && role !== 'creative-log' && role !== 'trim')
+    if (r.held < 0.5 && r.stirred < 0.5 && recognisedBy(role)?.between !== 'scene')
       out.push(
         `Greys leave their black where ${endWords(input)} has none left, at ${code(Math.max(blackCode, 0))}.`,
       );
     if (r.toeCorner < 0.1) out.push(`The toe of ${endWords(input)} comes off it without a corner.`);
   }
-  if (role === 'creative-display' && !look)
+  if (recognisedBy(role)?.between === 'display' && !look)
     out.push(
       'A look for camera code made of curves and saturation reads the same. Ask its maker which input it expects.',
     );

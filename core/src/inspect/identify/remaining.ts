@@ -1,5 +1,5 @@
 import { codeToSignal, levels } from '../../colour/range.ts';
-import { roles } from '../../order/roles/index.ts';
+import { recognisedBy, roleOf, roles } from '../../order/roles/index.ts';
 import type { Hypothesis, Reading } from './identify.ts';
 
 /** From here on a reading is said alone; under it, it is said with those that remain. */
@@ -25,10 +25,11 @@ function tellsApart(remaining: readonly Hypothesis[]): string {
     return `A grey card tells them apart: 18 % is recorded at ${cameras.map((i) => `${greyCode(i)} of 1023 in ${nameOf(i)}`).join(', at ')}.`;
   if (inputs.length > 1)
     return 'What stands before it tells them apart: pictures that are normalised already, or a camera’s code.';
-  const found = new Set(remaining.map((h) => h.role));
-  if (found.has('monitor'))
+  const found = [...new Set(remaining.map((h) => h.role))].map(roleOf);
+  if (found.some((r) => r.isForSet))
     return 'A correctly exposed grey card tells them apart: a monitor LUT shows it clearly darker or lighter than 38–46 %.';
-  if (found.has('combined') && found.has('conversion'))
+  const withLook = new Set(found.map((r) => r.withLook));
+  if (withLook.size > 1 && remaining.every((h) => recognisedBy(h.role)?.between === 'toDisplay'))
     return 'The maker’s plain conversion tells them apart: what is left against it is the look.';
   return 'A picture that was made with it tells them apart.';
 }

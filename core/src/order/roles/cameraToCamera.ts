@@ -16,6 +16,9 @@ export const cameraToCamera: RoleDefinition = {
   stands: 'ahead of what was made for the other camera',
   purpose: 'Lets footage of one camera join that of another.',
   advice: ({ from, to }) => `Ahead of everything else, to have ${from} among pictures in ${to}.`,
+  recognised: { between: 'cameras', is: () => true, common: 0.92 },
+  serves: [],
+  answers: () => 0,
   order: (parts) => {
     const { profile, to = profile } = parts;
     return { ...creativeLog.order(parts), look: null, output: sceneEnd(to) };

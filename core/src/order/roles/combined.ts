@@ -15,6 +15,14 @@ export const combined: RoleDefinition = {
   stands: 'in place of a conversion',
   purpose: 'One file does all: log in, the finished picture out.',
   advice: ({ from }) => adviceForLast(from, 'normalises and has the look in it'),
+  recognised: {
+    between: 'toDisplay',
+    is: ({ isOnPurpose, isExposure, isPlain }) => !isOnPurpose && !isExposure && !isPlain,
+    common: -1.64,
+  },
+  serves: ['look', 'monitor'],
+  answers: ({ isNormalised, isOver, isOnSet, withLook, inSteps }) =>
+    isNormalised || isOver || !withLook ? 0 : inSteps && !isOnSet ? 3 : 1,
   order: ({ look, profile, display }) => ({
     input: sceneEnd(profile),
     offset: 0,

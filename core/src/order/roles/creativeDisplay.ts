@@ -18,6 +18,10 @@ export const creativeDisplay: RoleDefinition = {
     isColourOnly
       ? `After normalising; exposure and contrast before it or behind it, as it leaves them, ${amount}.`
       : `After normalising, before contrast, on pictures for ${from}, ${amount}.`,
+  recognised: { between: 'display', is: () => true, common: 2.16 },
+  serves: ['creative'],
+  answers: ({ isNormalised, isOver, isOnSet, withLook }) =>
+    isNormalised ? 1 : !isOver && !isOnSet && withLook ? 2 : 0,
   order: ({ look, display }) => ({
     input: displayEnd(display),
     offset: 0,

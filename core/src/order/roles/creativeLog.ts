@@ -16,6 +16,10 @@ export const creativeLog: RoleDefinition = {
   purpose: 'The look in log: corrections and the conversion come after it.',
   advice: ({ from, amount }) =>
     `Behind the corrections, before the conversion, on pictures in ${from}, ${amount}.`,
+  recognised: { between: 'scene', is: ({ isExposure }) => !isExposure, common: -0.95 },
+  serves: ['log'],
+  answers: ({ isNormalised, isOver, isOnSet, withLook, inSteps }) =>
+    !isNormalised && !isOver && !isOnSet && withLook && inSteps ? 1 : 0,
   order: ({ look, profile }) => ({
     input: sceneEnd(profile),
     offset: 0,

@@ -18,6 +18,11 @@ export const monitor: RoleDefinition = {
   purpose: 'Shows footage that is exposed over as it is meant to look.',
   advice: ({ from, stops }) =>
     `In the camera or the field monitor, for footage in ${from} ${exposedBy(stops)}; in post in place of a conversion.`,
+  recognised: { between: 'toDisplay', is: ({ isOnPurpose }) => isOnPurpose, common: -1.21 },
+  named: { is: /^(mon|monitor|onset|incamera|viewing)$/i, meaning: 'for a monitor' },
+  serves: ['monitor'],
+  answers: ({ isNormalised, isOver, isOnSet }) => (isNormalised || !isOnSet ? 0 : isOver ? 1 : 2),
+  isForSet: true,
   order: (parts) => ({
     ...combined.order(parts),
     offset: darker(parts.offset),

@@ -16,5 +16,9 @@ export const monitorPartner: RoleDefinition = {
   stands: 'in post, in place of a conversion',
   purpose: 'The one file for footage that was exposed over by a monitor LUT.',
   advice: ({ from }) => adviceForLast(from, 'normalises and has the look in it'),
+  recognised: { as: 'monitor' },
+  serves: ['monitor'],
+  answers: ({ isNormalised, isOver, isOnSet, withLook }) =>
+    !isNormalised && isOver && !isOnSet && withLook ? 1 : 0,
   order: (parts) => ({ ...combined.order(parts), offset: darker(parts.offset) }),
 };

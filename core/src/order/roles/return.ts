@@ -15,6 +15,9 @@ export const returnRole: RoleDefinition = {
   stands: 'ahead of a conversion',
   purpose: 'Puts finished stills among log plates.',
   advice: ({ from, to }) => `On finished pictures for ${from}, ahead of a conversion from ${to}.`,
+  recognised: { between: 'toScene', is: () => true, common: -1.51 },
+  serves: [],
+  answers: () => 0,
   order: ({ look, profile, display }) => ({
     input: displayEnd(display),
     offset: 0,

@@ -16,5 +16,9 @@ export const trim: RoleDefinition = {
   stands: 'in post, ahead of everything else',
   purpose: 'Takes the stops back by which footage was exposed over.',
   advice: ({ from, stops }) => `In post, ahead of everything else, on ${from} ${exposedBy(stops)}.`,
+  recognised: { between: 'scene', is: ({ isExposure }) => isExposure, common: -2.49 },
+  serves: [],
+  answers: ({ isNormalised, isOver, isOnSet, withLook }) =>
+    isNormalised || !isOver || isOnSet ? 0 : withLook ? 2 : 1,
   order: (parts) => ({ ...creativeLog.order(parts), offset: darker(parts.offset), look: null }),
 };

@@ -1,4 +1,4 @@
-import { type RoleId, roles } from '../../order/roles/index.ts';
+import { type RoleId, roleIds, roleOf } from '../../order/roles/index.ts';
 import type { Manifest, ManifestFile } from '../manifest.ts';
 
 /** What somebody says of their footage, and where they stand. */
@@ -20,20 +20,24 @@ export interface Answer {
   why: string;
 }
 
-/** Roles that answer, the best first. */
-function wantedRoles({ over, look, inSteps, camera }: Question, isMonitor: boolean): RoleId[] {
-  if (camera === '') return ['creative-display'];
-  if (isMonitor) return over !== 0 ? ['monitor'] : ['combined', 'monitor', 'conversion'];
-  if (look === '') return over !== 0 ? ['trim'] : ['conversion'];
-  if (over !== 0) return ['monitor-partner', 'trim'];
-  return inSteps ? ['creative-log', 'creative-display', 'combined'] : ['combined', 'creative-display'];
-}
+const placesOnSet = ['camera-slot', 'field-monitor', 'recorder', 'phone'];
 
-const monitors = ['camera-slot', 'field-monitor', 'recorder', 'phone'];
+/** Roles that answer, the best first. */
+function wantedRoles({ over, look, inSteps, camera, destination }: Question): RoleId[] {
+  const asked = {
+    isNormalised: camera === '',
+    isOver: over !== 0,
+    isOnSet: placesOnSet.includes(destination),
+    withLook: look !== '',
+    inSteps,
+  };
+  const place = (id: RoleId) => roleOf(id).answers(asked);
+  return roleIds.filter((id) => place(id) > 0).sort((a, b) => place(a) - place(b));
+}
 
 /** Does a file take what the camera gives, exposed as it was? */
 function suits(file: ManifestFile, role: RoleId, { camera, over, look, destination }: Question): boolean {
-  const { uses, withLook } = roles[role];
+  const { uses, withLook } = roleOf(role);
   return (
     file.role === role &&
     file.destination === destination &&
@@ -45,13 +49,12 @@ function suits(file: ManifestFile, role: RoleId, { camera, over, look, destinati
 
 /** Files that answer a question, the best first, each with why. */
 export function choose({ files }: Pick<Manifest, 'files'>, question: Question): Answer[] {
-  const isMonitor = monitors.includes(question.destination);
-  return wantedRoles(question, isMonitor).flatMap((role) =>
+  return wantedRoles(question).flatMap((role) =>
     files
       .filter((f) => suits(f, role, question))
       // The finest grid there is; whatever it is, the place takes it.
       .sort((a, b) => b.grid - a.grid)
       .slice(0, 1)
-      .map((f) => ({ path: f.path, why: `${roles[role].purpose} It stands ${roles[role].stands}.` })),
+      .map((f) => ({ path: f.path, why: `${roleOf(role).purpose} It stands ${roleOf(role).stands}.` })),
   );
 }

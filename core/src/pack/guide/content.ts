@@ -1,4 +1,4 @@
-import { type RoleId, roles } from '../../order/roles/index.ts';
+import { isForSet, type RoleId, roles } from '../../order/roles/index.ts';
 import { lookEnduranceLines } from '../../trial/words.ts';
 import type { Manifest, ManifestFile } from '../manifest.ts';
 import { pairCard, type PairResidual } from '../pair.ts';
@@ -20,11 +20,12 @@ export const stopsWords = (offset: number): string =>
 export const rolesInShort =
   'Combined files do all in one. A conversion normalises log for the display; a creative file adds the look to what is normalised already. Corrections ahead of a LUT work on all that the camera recorded; behind it, only on what is left.';
 
+/** Is a file for watching footage that is exposed over? */
+const isForOver = ({ role, offset }: ManifestFile) => isForSet(role) && offset < 0;
+
 /** How monitor files and their partners belong together, a paragraph for each offset. */
 export function pairParagraphs({ files }: Manifest): string[] {
-  const offsets = [
-    ...new Set(files.filter((f) => f.role === 'monitor' && f.offset < 0).map((f) => f.offset)),
-  ];
+  const offsets = [...new Set(files.filter(isForOver).map((f) => f.offset))];
   return offsets.map((o) => {
     const stops = `${Math.abs(o)} ${Math.abs(o) === 1 ? 'stop' : 'stops'}`;
     return `A monitor file for footage ${stopsWords(o)} shows the picture that much darker, so that the operator opens up. In post the monitor partner takes it back in one file; without it the pictures are ${stops} too bright. What the sensor clips is gone: look at the camera’s own meter, not at the picture.`;
@@ -53,9 +54,7 @@ export function pairBlocks(
   measured: ReadonlyMap<string, readonly MeasuredPair[]>,
 ): PairBlock[] {
   const wanted = new Map(
-    files
-      .filter((f) => f.role === 'monitor' && f.offset < 0)
-      .map((f) => [`${f.from}|${-f.offset}`, { camera: f.from, over: -f.offset }]),
+    files.filter(isForOver).map((f) => [`${f.from}|${-f.offset}`, { camera: f.from, over: -f.offset }]),
   );
   return [...wanted].flatMap(([key, { camera, over }]): PairBlock[] => {
     const profile = profiles.find((p) => p.id === camera);

@@ -1,3 +1,4 @@
+import { isForSet } from '../../order/roles/index.ts';
 import type { Manifest, ManifestFile } from '../manifest.ts';
 import { fileVerdict } from '../proof.ts';
 import type { PackSpec } from '../spec.ts';
@@ -18,7 +19,7 @@ interface Entry extends Symptom {
 
 const has = (is: (file: ManifestFile) => boolean) => (manifest: Manifest) => manifest.files.some(is);
 const always = () => true;
-const isMonitor = ({ role }: ManifestFile) => role === 'monitor';
+const isMonitor = ({ role }: ManifestFile) => isForSet(role);
 const isNarrow = ({ output }: ManifestFile) => /narrow/.test(output);
 
 const entries: readonly Entry[] = [

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
-import { chooseLut, type ChooserUse, chooserUses, type Shoot } from '@velvet-dusk/core/inspect/choose';
+import { chooseLut, type Shoot } from '@velvet-dusk/core/inspect/choose';
+import { type Want, wants } from '@velvet-dusk/core/order/roles/role';
 import { type OutputId, outputs } from '@velvet-dusk/core/render/outputs/index';
 import { useOpenProject } from '../../api/openProject.ts';
 import { usePlates } from '../../bench/useBench.ts';
@@ -29,7 +30,7 @@ export function ChooserWindow({
   const [profileId, setProfileId] = useState(first);
   const [depth, setDepth] = useState<Shoot['bits']>(10);
   const [display, setDisplay] = useState<OutputId>(viewing.output);
-  const [use, setUse] = useState<ChooserUse>('normalise');
+  const [use, setUse] = useState<Want>('normalise');
   const profile = profiles.find((p) => p.id === profileId) ?? profiles[0];
   const read = useMemo(
     () =>
@@ -85,11 +86,11 @@ export function ChooserWindow({
             }))}
             onChange={setDisplay}
           />
-          <Choice<ChooserUse>
+          <Choice<Want>
             label="Wanted"
             value={use}
-            options={Object.entries(chooserUses).map(([value, { label }]) => ({
-              value: value as ChooserUse,
+            options={Object.entries(wants).map(([value, { label }]) => ({
+              value: value as Want,
               label,
             }))}
             onChange={setUse}
