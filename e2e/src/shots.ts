@@ -19,6 +19,7 @@ import config from '../playwright.config.ts';
 import { Bench } from './bench.ts';
 import { startDemo } from './demoServer.ts';
 import { layOutBoard } from './exposureBoard.ts';
+import { choose } from './choose.ts';
 
 const folder = process.env.DUSK_SHOTS ?? fileURLToPath(new URL('../../docs/screenshots', import.meta.url));
 
@@ -119,7 +120,7 @@ const shots: Record<string, Shot> = {
     await page.getByRole('menuitem', { name: 'Lamplight Negative', exact: true }).click();
     await bench.radio('Texture').click();
     await page.getByRole('region', { name: 'Texture lane' }).getByRole('button', { name: 'Grain' }).click();
-    await page.getByRole('combobox', { name: 'Gauge' }).selectOption('16mm');
+    await choose(page, 'Gauge', '16 mm');
     await page.waitForTimeout(7000);
   },
   'bench-match': async (page, bench) => {
@@ -134,7 +135,7 @@ const shots: Record<string, Shot> = {
   },
   'cameras-curve': async (page, bench) => {
     await page.goto(`${bench.url}/saltmarsh-line/cameras`);
-    await page.getByLabel('Beside').selectOption('curlew');
+    await choose(page, 'Beside', 'Curlew log');
     await page.waitForTimeout(1500);
   },
   'plates-wall': async (page, bench) => {
@@ -158,8 +159,8 @@ const shots: Record<string, Shot> = {
   'trials-cameras': async (page, bench) => {
     await page.goto(`${bench.url}/saltmarsh-line/trials`);
     await page.getByRole('radio', { name: 'Cross-camera' }).click();
-    await page.getByRole('combobox', { name: 'Plate' }).selectOption({ label: 'Heads and chart' });
-    await page.getByRole('combobox', { name: 'Look' }).selectOption({ label: 'Oilskin' });
+    await choose(page, 'Plate', 'Heads and chart');
+    await choose(page, 'Look', 'Oilskin');
     await page.getByRole('table', { name: 'ΔE of each pair' }).waitFor({ timeout: 60_000 });
     await page.waitForTimeout(1000);
   },
@@ -188,9 +189,7 @@ const shots: Record<string, Shot> = {
   'inspect-compare': async (page, bench) => {
     await openSample(page, bench);
     await openFile(page, /^Cold-dusk_heron/, 'Against another');
-    await page
-      .getByRole('combobox', { name: 'Against' })
-      .selectOption({ label: 'harbour-pack/heron/Amber-street_heron_BT709_17.cube' });
+    await choose(page, 'Against', 'harbour-pack/heron/Amber-street_heron_BT709_17.cube');
     await page.getByTestId('plate-difference').waitFor();
     await page.waitForTimeout(2000);
   },

@@ -1,4 +1,5 @@
 import { expectAxeClean } from '../src/axe.ts';
+import { choiceOf } from '../src/choose.ts';
 import { expect, test, viewingTest } from '../src/fixtures.ts';
 
 /** Keyboard, screen readers, wrong input, stations that are not there yet. */
@@ -96,6 +97,41 @@ test('a new look is made from a starting point, steps are added and moved, and t
   await page.getByRole('menuitem', { name: 'Wet slate', exact: true }).click();
   await lane.getByRole('button', { name: 'Printer lights', exact: true }).click();
   await expect(bench.number('All')).toHaveValue('+6.00');
+});
+
+test('a list is opened, walked and chosen from by keys, and no key of the bench is worked by it', async ({
+  page,
+  bench,
+}) => {
+  const scale = choiceOf(page, 'Tone scale');
+  await expect(scale).toHaveAccessibleName('Tone scale: Standard');
+  await scale.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('menuitemradio', { name: 'Standard', exact: true })).toBeFocused();
+  // A letter looks for an option here; on the bench it would show the plate without its look.
+  await page.keyboard.press('n');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(scale).toHaveAccessibleName('Tone scale: Punchy');
+  await expect(scale).toBeFocused();
+  await expect(bench.radio('Normalised')).toHaveAttribute('aria-checked', 'false');
+});
+
+viewingTest('what is rested on tells more, by pointer and by keys, until it is pressed', async ({ page }) => {
+  const two = page.getByRole('button', { name: 'Two', exact: true });
+  const says = 'A second scope below the first';
+  const tips = page.getByRole('tooltip');
+  await expect(tips).toHaveCount(0);
+  await two.hover();
+  await expect(tips).toContainText(says);
+  await expect(two).toHaveAccessibleDescription(says);
+  await page.mouse.move(2, 2);
+  await expect(tips).toHaveCount(0);
+  await page.keyboard.press('Tab');
+  await two.focus();
+  await expect(tips).toContainText(says);
+  await page.keyboard.press('Shift');
+  await expect(tips).toHaveCount(0);
 });
 
 test('the scopes change with their tabs and follow the look', async ({ page, bench }) => {

@@ -2,6 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { expectAxeClean } from '../src/axe.ts';
 import { expect, test } from '../src/fixtures.ts';
 import { temporary } from '../src/pictures.ts';
+import { choose } from '../src/choose.ts';
 
 /** The Cameras station: a profile typed, checked, put on a card, written and read. */
 
@@ -59,7 +60,7 @@ test('the exposure card follows the camera, warns where a clip would cross, and 
   const card = page.getByRole('region', { name: 'Exposure card' });
   await expect(card).toContainText('6.5 stops above mid-grey and 7.0 below');
   await expect(card.getByRole('row', { name: /18 % grey/ })).toContainText('42.0');
-  await card.getByLabel('EI').selectOption('1600');
+  await choose(card, 'EI', '1600');
   await page.getByLabel('Light over the meter').fill('-1');
   await page.getByLabel('Light over the meter').press('Enter');
   await expect(card).toContainText('It would need base 3200, and a clip cannot cross');

@@ -1,28 +1,28 @@
 import { readFileSync } from 'node:fs';
 import { parseCube } from '@velvet-dusk/core/formats/cubeParse';
 import { expect, test } from '../src/fixtures.ts';
+import { choose, expectChosen } from '../src/choose.ts';
 
 /** A look is made for no display: the project is shown on one, and each export says its own. */
 test('the project’s display changes every picture and no look; an export may go to another', async ({
   page,
   bench,
 }) => {
-  const shownOn = page.getByLabel('Shown on', { exact: true });
-  await expect(shownOn).toHaveValue('bt1886');
+  await expectChosen(page, 'Shown on', 'BT.709, gamma 2.4');
   const before = await bench.read('Mid-grey');
-  await shownOn.selectOption('srgb');
+  await choose(page, 'Shown on', 'sRGB');
   await expect.poll(() => bench.read('Mid-grey')).not.toBe(before);
   await page.reload();
   await bench.drawn();
-  await expect(shownOn).toHaveValue('srgb');
+  await expectChosen(page, 'Shown on', 'sRGB');
   const { looks } = (await (await page.request.get(`${bench.url}/api/projects/saltmarsh-line`)).json()) as {
     looks: { revision: number }[];
   };
   expect(looks[0].revision).toBe(1);
 
   await bench.button('Export cube').click();
-  await expect(page.getByLabel('Output', { exact: true })).toHaveValue('srgb');
-  await page.getByLabel('Output', { exact: true }).selectOption('bt1886');
+  await expectChosen(page, 'Output', 'sRGB');
+  await choose(page, 'Output', 'BT.709, gamma 2.4');
   await bench.radio('Narrow range').click();
   await bench.radio('17').click();
   await expect(page.getByText('_heron_bt1886-narrow_combined_17.cube')).toBeVisible();

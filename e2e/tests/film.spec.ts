@@ -5,6 +5,7 @@ import { wedgeExposures } from '@velvet-dusk/core/film/wedge';
 import { expectAxeClean } from '../src/axe.ts';
 import { temporary } from '../src/pictures.ts';
 import { expect, test } from '../src/fixtures.ts';
+import { choose, choiceOf, expectChosen } from '../src/choose.ts';
 
 /** Negative, print, lights, audition and wedge, as a designer works them. */
 
@@ -14,8 +15,8 @@ test('a negative and a print are loaded, timed, dragged on their curves, auditio
 }) => {
   await bench.radio('Film').click();
   await bench.button('Add negative').click();
-  await expect(page.getByLabel('Negative', { exact: true })).toHaveValue('cordgrass');
-  await page.getByLabel('Print', { exact: true }).selectOption('harbour');
+  await expectChosen(page, 'Negative', 'Cordgrass 64');
+  await choose(page, 'Print', 'Harbour');
   await bench.drawn();
   // Lights as timed change with the exposure of the negative, and print 18 % grey where it was.
   const lights = page.getByLabel('Lights, red green blue, points');
@@ -67,9 +68,7 @@ test('a negative and a print are loaded, timed, dragged on their curves, auditio
   await expect(bench.number('Slate 250, red, Gamma')).toHaveValue('0.50');
   await expectAxeClean(page);
   await page.keyboard.press('Escape');
-  await expect(page.getByLabel('Negative', { exact: true }).locator('option:checked')).toHaveText(
-    'Slate 250, changed',
-  );
+  await expectChosen(page, 'Negative', 'Slate 250, changed');
 });
 
 test('a wedge is fitted and loaded as a negative; a table that is none is refused with its places', async ({
@@ -101,9 +100,7 @@ test('a wedge is fitted and loaded as a negative; a table that is none is refuse
   await expect(page.getByTestId('unsure')).toContainText('Read 3 times');
   await expectAxeClean(page);
   await bench.button('Load as the negative').click();
-  await expect(page.getByLabel('Negative', { exact: true }).locator('option:checked')).toContainText(
-    'Measured negative',
-  );
+  await expect(choiceOf(page, 'Negative')).toHaveAccessibleName(/Measured negative/);
   await page.keyboard.press('Control+z');
-  await expect(page.getByLabel('Negative', { exact: true })).toHaveValue('cordgrass');
+  await expectChosen(page, 'Negative', 'Cordgrass 64');
 });

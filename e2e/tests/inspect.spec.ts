@@ -12,6 +12,7 @@ import { standardDisplay } from '@velvet-dusk/core/render/display';
 import { profileOf } from '@velvet-dusk/core/testing/profiles';
 import { expectAxeClean } from '../src/axe.ts';
 import { expect, test } from '../src/fixtures.ts';
+import { choose } from '../src/choose.ts';
 
 /** Any LUT on screen: brought, listed, taken apart, tried, compared, learnt from, mended, chosen. */
 
@@ -68,9 +69,7 @@ test('a maker’s folder: listed, read, sorted, filtered; each file told for wha
   await expect(page.getByRole('spinbutton', { name: 'Exposed' })).toHaveValue('+2.0');
 
   await tab(page, 'Against another');
-  await page
-    .getByRole('combobox', { name: 'Against' })
-    .selectOption({ label: 'harbour-pack/heron/Amber-street_heron_BT709_17.cube' });
+  await choose(page, 'Against', 'harbour-pack/heron/Amber-street_heron_BT709_17.cube');
   await expect(page.getByTestId('difference-words')).toContainText(
     /is Cold-dusk_heron_BT709_17\.cube with less contrast/,
   );
@@ -137,7 +136,7 @@ test('a file is brought, mended and placed; wrong ones are told; what is taken o
 
   await page.getByRole('button', { name: 'Choose for a shoot' }).click();
   await expect(page.getByTestId('choice')).toHaveText('2 files fit; the first is as good as any.');
-  await page.getByRole('combobox', { name: 'Camera code' }).selectOption({ label: 'Wren log' });
+  await choose(page, 'Camera code', 'Wren log');
   await expect(page.getByTestId('choice')).toHaveText(/None of these files fits/);
   await expect(page.getByRole('list', { name: 'Files, the best first' })).toContainText(
     'this shoot records Wren log',

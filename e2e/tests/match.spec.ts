@@ -1,5 +1,6 @@
 import { expectAxeClean } from '../src/axe.ts';
 import { expect, test } from '../src/fixtures.ts';
+import { choose } from '../src/choose.ts';
 
 /** The plate beside its reference, and the steps that lead there. */
 
@@ -46,7 +47,7 @@ test('a match is measured, solved as ordinary steps, steered, and undone', async
   await expect(lane.getByRole('listitem')).toHaveCount(steps);
 
   // Another plate under the same look: a second camera, or another hour.
-  await page.getByLabel('Against').selectOption({ index: 2 });
+  await choose(page, 'Against', 2);
   await expect(dock.getByRole('row', { name: /^Midtones/ })).toBeVisible();
 });
 
@@ -61,7 +62,7 @@ test('the same chart on two cameras is compared patch by patch, and a solve can 
   const dock = page.getByRole('region', { name: 'Match' });
   await expect(dock.getByRole('row', { name: /^Midtones/ })).toBeVisible();
   await expect(bench.radio('Patches')).toHaveCount(0);
-  await page.getByLabel('Against').selectOption({ label: 'Heads and chart, Heron log' });
+  await choose(page, 'Against', 'Heads and chart, Heron log');
   await bench.radio('Patches').click();
   await expect(dock.getByRole('row')).toHaveCount(33);
   const mean = async () => Number(/ΔE2000 ([\d.]+) on the mean/.exec(await dock.innerText())![1]);

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expectAxeClean } from '../src/axe.ts';
 import { expect, test } from '../src/fixtures.ts';
+import { choose } from '../src/choose.ts';
 
 /** A pack on screen: planned, mended, exported, proved, unzipped. */
 
@@ -22,7 +23,7 @@ test('a cell is edited, painted over others, and each is one step of undo', asyn
   await editor.getByLabel('Grid').first().fill('45');
   await editor.getByLabel('Grid').first().press('Enter');
   await expect(heron).toHaveAccessibleName(/conversion 45/);
-  await editor.getByLabel('Role of LUT 2', { exact: true }).selectOption('trim');
+  await choose(editor, 'Role of LUT 2', 'Trim');
   await expect(heron).toHaveAccessibleName(/trim \+1 33/);
   await page.keyboard.press('Escape');
   await expect(editor).toBeHidden();
@@ -196,7 +197,7 @@ test('a stand-in device loads the card, and its picture is told from the recipe'
     Number(/ΔE ([\d.]+)/.exec(await device.getByTestId('device-difference').innerText())![1]);
   expect(await mean()).toBeGreaterThan(0);
   expect(await mean()).toBeLessThan(2);
-  await device.getByLabel('Device', { exact: true }).selectOption('recorder');
+  await choose(device, 'Device', 'Recorder');
   await expect(menu.getByRole('button').first()).toHaveText(/^1 [A-Z0-9]{1,8}$/);
   await expect(device.getByText(/narrow range/)).toBeVisible();
   expect(await mean()).toBeLessThan(2);
@@ -207,7 +208,7 @@ test('a display is added, an HDR file is planned for it, and notes go on the loo
   await page.getByRole('button', { name: 'Details' }).click();
   const details = page.getByRole('dialog', { name: 'Details of Night Crew' });
   await details.getByRole('button', { name: 'Add a display' }).click();
-  await details.getByLabel('Display display', { exact: true }).selectOption('pq');
+  await choose(details, 'Display display', 'BT.2100 PQ');
   await details.getByLabel('Peak').fill('4000');
   await details.getByLabel('Peak').press('Enter');
   await expect(details.getByText('pq4000')).toBeVisible();
@@ -216,7 +217,7 @@ test('a display is added, an HDR file is planned for it, and notes go on the loo
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^Oilskin on Curlew/ }).click();
   const editor = page.getByRole('dialog', { name: /^Oilskin on Curlew/ });
-  await editor.getByLabel('Output of LUT 2').selectOption({ label: 'BT.2100 PQ · pq4000' });
+  await choose(editor, 'Output of LUT 2', 'BT.2100 PQ · pq4000');
   await page.keyboard.press('Escape');
   const files = page.getByRole('table', { name: 'Planned files' });
   await expect(async () => {

@@ -4,6 +4,7 @@ import type { Page } from '@playwright/test';
 import { expectAxeClean } from '../src/axe.ts';
 import { expect, test } from '../src/fixtures.ts';
 import { fetchFrame, temporary } from '../src/pictures.ts';
+import { choose } from '../src/choose.ts';
 
 /** The Plates station: frames brought in, sorted, marked, and trimmed from their marks. */
 
@@ -80,7 +81,7 @@ test('a wrong label is doubted and put right; bulk profile, copied trims, deleti
   const bar = page.getByRole('region', { name: 'Selection' });
   await expect(bar).toContainText('2 frames');
   await bar.getByRole('button', { name: 'Copy to selected' }).click();
-  await bar.getByLabel('Profile').selectOption('wren');
+  await choose(bar, 'Profile', 'Wren log');
   await expect(tile(page, 'Marsh, noon, Wren log')).toContainText('+0.50 st');
   await page.getByRole('heading', { name: 'Velvet Dusk' }).click();
   await page.keyboard.press('Control+z');

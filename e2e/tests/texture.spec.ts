@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { expectAxeClean } from '../src/axe.ts';
 import { expect, test } from '../src/fixtures.ts';
 import { screenDifference } from '../src/pictures.ts';
+import { choose } from '../src/choose.ts';
 
 /** The texture lane: seen on the picture, told on the look card, never in a LUT. */
 
@@ -83,7 +84,7 @@ test('texture is set by handle, track, pick and number; the card tells it, a rel
   );
 
   await page.getByRole('button', { name: 'Grain', exact: true }).first().click();
-  await page.getByRole('combobox', { name: 'Gauge' }).selectOption('16 mm');
+  await choose(page, 'Gauge', '16 mm');
   await bench.drag(page.getByRole('slider', { name: 'In shadows handle' }).locator('rect'), 0, 30);
   expect(Number(await bench.number('In shadows').inputValue())).toBeLessThan(0.8);
   await bench.number('RMS granularity').fill('400');

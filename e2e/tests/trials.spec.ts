@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { expectAxeClean } from '../src/axe.ts';
 import { expect, test } from '../src/fixtures.ts';
+import { choose } from '../src/choose.ts';
 
 /** A board on screen: laid out, walked, opened; a run that is kept; a camera sheet and a clip. */
 
@@ -14,14 +15,14 @@ test.beforeEach(async ({ page, server }) => {
 });
 
 /** Lays a side of the board out by a few of its values. */
-async function choose(
+async function layOut(
   page: Page,
   side: string,
   axis: string,
   keep: readonly string[] | string,
 ): Promise<void> {
   await page.getByRole('button', { name: new RegExp(`^${side}:`) }).click();
-  await page.getByRole('combobox', { name: side }).selectOption(axis);
+  await choose(page, 'Axis', axis);
   if (typeof keep === 'string') {
     await page.getByRole('textbox', { name: 'Values' }).fill(keep);
     await page.keyboard.press('Enter');
@@ -35,8 +36,8 @@ const cell = (page: Page, name: RegExp) => page.getByRole('gridcell').getByRole(
 
 test('a board is laid out by typed values, walked by keys, opened, and undone', async ({ page }) => {
   await expect(cell(page, /^Quay, blue hour, Slack Water: /)).toHaveAccessibleName(/holds|close|fails/);
-  await choose(page, 'Rows', 'plates', ['Marsh, noon']);
-  await choose(page, 'Columns', 'exposure', '−1  0  +1,5');
+  await layOut(page, 'Rows', 'Plates', ['Marsh, noon']);
+  await layOut(page, 'Columns', 'Exposure', '−1  0  +1,5');
   await expect(page.getByRole('columnheader').or(page.getByText('+1.5 st')).first()).toBeVisible();
   await page.getByRole('button', { name: /^Columns:/ }).click();
   await page.getByRole('textbox', { name: 'Values' }).fill('−1  40');
@@ -69,7 +70,7 @@ test('a board is laid out by typed values, walked by keys, opened, and undone', 
     },
   );
   // Eight bits are named for what they are.
-  await choose(page, 'Columns', 'bits', ['8 bits']);
+  await layOut(page, 'Columns', 'Bits recorded', ['8 bits']);
   await expect(cell(page, /^Quay, blue hour, 8 bits: fails, Banding/)).toBeVisible({ timeout: 30_000 });
   // The axis, one value only, and another: three steps.
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
@@ -84,10 +85,10 @@ test('a board is laid out by typed values, walked by keys, opened, and undone', 
 });
 
 test('a run is kept behind a gate, a sheet shows the cameras, a clip is measured', async ({ page }) => {
-  await choose(page, 'Rows', 'plates', ['Marsh, noon']);
-  await choose(page, 'Columns', 'exposure', '−1  0  1');
+  await layOut(page, 'Rows', 'Plates', ['Marsh, noon']);
+  await layOut(page, 'Columns', 'Exposure', '−1  0  1');
   await page.getByRole('button', { name: /^Switch:/ }).click();
-  await page.getByRole('combobox', { name: 'Switch' }).selectOption('none');
+  await choose(page, 'Axis', 'nothing');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^Gate/ }).click();
   const gate = page.getByRole('dialog', { name: 'Gate of this project' });

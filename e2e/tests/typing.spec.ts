@@ -93,7 +93,9 @@ test('every number field of every dock takes a decimal and a sign, and no key of
     return {
       address: page.url(),
       docks: await page.getByRole('radio').evaluateAll((r) => r.map((x) => x.getAttribute('aria-checked'))),
-      chosen: await page.locator('select').evaluateAll((s) => s.map((x) => (x as HTMLSelectElement).value)),
+      chosen: await page
+        .locator('[aria-haspopup=menu]')
+        .evaluateAll((all) => all.map((x) => x.getAttribute('aria-label'))),
       shown: await bench.canvas.getAttribute('aria-label'),
     };
   }

@@ -4,6 +4,7 @@ import { keptBoardSchema } from '@velvet-dusk/core/api/trials';
 import { atRest } from '@velvet-dusk/core/trial/condition';
 import { Bench } from '../src/bench.ts';
 import { expect, windowsTest as test } from '../src/fixtures.ts';
+import { choose } from '../src/choose.ts';
 
 /** Two windows on one project: nothing is overwritten, and nothing in conflict is sent, before somebody chooses. */
 
@@ -128,7 +129,7 @@ test('board against board: each window has the last one seen, the conflict is to
     keptBoardSchema.parse(await (await fetch(`${bench.url}/api/projects/saltmarsh-line/board`)).json()).board;
   const exposures = async (page: Page, values: string) => {
     await page.getByRole('button', { name: /^Columns:/ }).click();
-    await page.getByRole('combobox', { name: 'Columns' }).selectOption('exposure');
+    await choose(page, 'Axis', 'Exposure');
     await page.getByRole('textbox', { name: 'Values' }).fill(values);
     await page.keyboard.press('Enter');
     await page.keyboard.press('Escape');
@@ -145,7 +146,7 @@ test('board against board: each window has the last one seen, the conflict is to
   await expect.poll(async () => (await keptBoard())?.document.columns.values).toEqual([-1, 0, 1]);
   // One change and no more keys: the question may come at any time after it.
   await second.getByRole('button', { name: /^Switch:/ }).click();
-  await second.getByRole('combobox', { name: 'Switch' }).selectOption('none');
+  await choose(second, 'Axis', 'nothing');
   const dialog = told(second, /The board ".+" was changed elsewhere/);
   await expect(dialog).toBeVisible();
   // It comes while somebody types: a key that was meant for a field answers nothing.

@@ -10,6 +10,7 @@ import { VerdictMark } from '../ui/VerdictMark.tsx';
 import { useInSight } from './inSight.ts';
 import { ReferenceSlot } from './ReferenceSlot.tsx';
 import { useCurrentPlate, usePlates } from './useBench.ts';
+import { tip } from '../ui/tip.ts';
 
 function Thumb({ thumb, selected }: { thumb: LiveThumb | undefined; selected: boolean }) {
   const outline = selected ? 'outline-2 outline-violet' : 'outline outline-1 outline-black';
@@ -41,7 +42,9 @@ function PlateCard({ plate, index, selected }: { plate: Plate; index: number; se
       <button
         type="button"
         aria-pressed={selected}
-        title={`${plate.profileId}, ${plate.width}×${plate.height}, ${plate.depth} bit file${plate.note ? `, ${plate.note}` : ''}`}
+        {...tip(
+          `${plate.profileId}, ${plate.width}×${plate.height}, ${plate.depth} bit file${plate.note ? `, ${plate.note}` : ''}`,
+        )}
         className="relative block w-full text-left group"
         onClick={() => setView({ plateId: plate.id })}
       >
@@ -56,14 +59,14 @@ function PlateCard({ plate, index, selected }: { plate: Plate; index: number; se
         >
           <span className="flex-1 truncate">{plate.name}</span>
           {trim && (
-            <span className="num text-t3 mr-1.5" title={`Shot lane: ${trim}`}>
+            <span className="num text-t3 mr-1.5" {...tip(`Shot lane: ${trim}`)}>
               {trim.split(',')[0]}
             </span>
           )}
           {suited && suited.strength < 1 && (
             <span
               className="num text-t3 mr-1.5"
-              title={`At ${Math.round(suited.strength * 100)} % the look sits best on this plate`}
+              {...tip(`At ${Math.round(suited.strength * 100)} % the look sits best on this plate`)}
             >
               {Math.round(suited.strength * 100)}%
             </span>

@@ -3,6 +3,7 @@ import type { Artefact } from '@velvet-dusk/core/api/jobs';
 import { proofGroups, proofLimits, proofVerdict } from '@velvet-dusk/core/order/proof';
 import { VerdictMark } from '../ui/VerdictMark.tsx';
 import { WorstColour } from './WorstColour.tsx';
+import { tip } from '../ui/tip.ts';
 
 interface FigureProps {
   label: string;
@@ -57,7 +58,7 @@ function ProofGroups({ groups }: { groups: NonNullable<ExportProof['groups']> })
         {groups.map((g) => {
           const { label, about, judged } = proofGroups.find((d) => d.id === g.id)!;
           return (
-            <tr key={g.id} title={`${g.samples.toLocaleString('en')} colours ${about}`}>
+            <tr key={g.id} {...tip(`${g.samples.toLocaleString('en')} colours ${about}`)}>
               <th scope="row" className="font-normal text-left text-t2">
                 {judged && <VerdictMark verdict={proofVerdict(g.tetrahedral)} />} {label}
                 {!judged && <span className="text-t3">, not judged</span>}

@@ -8,6 +8,7 @@ import { setView } from '../state/view.ts';
 import { plural } from '../ui/plural.ts';
 import { useFirstPicture } from '../workers/useFirstPicture.ts';
 import { stations } from './stations.ts';
+import { tip } from '../ui/tip.ts';
 
 // By hand: the first use of a locale costs a tenth of a second, and this is on screen before the picture is.
 const clock = (at: Date) => [at.getHours(), at.getMinutes()].map((n) => String(n).padStart(2, '0')).join(':');
@@ -37,7 +38,7 @@ function Tray({ jobs }: { jobs: JobPage['counts'] }) {
       <div
         role="status"
         className={calm ? 'text-t2' : 'text-ember'}
-        title={'why' in status ? status.why : undefined}
+        {...tip('why' in status ? status.why : undefined)}
       >
         {calm ? '' : '▲ '}
         {saveText(status.kind === 'saved' && isSavingOther ? { kind: 'saving' } : status, inConflict)}

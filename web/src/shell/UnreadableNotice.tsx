@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { UnreadableRow } from '@velvet-dusk/core/api/contract';
 import { saveText } from '../ui/saveText.ts';
 import { Button } from '../ui/Button.tsx';
+import { tip } from '../ui/tip.ts';
 
 const words = {
   look: 'look',
@@ -30,7 +31,7 @@ export function UnreadableNotice({ rows }: { rows: readonly UnreadableRow[] }) {
       <ul className="max-h-[88px] scroll-quiet">
         {rows.map((row) => (
           <li key={`${row.kind} ${row.id}`} className="flex items-baseline gap-3">
-            <span className="flex-1 text-t2 truncate" title={row.reason}>
+            <span className="flex-1 text-t2 truncate" {...tip(row.reason)}>
               The {words[row.kind]} “{row.name}”: {row.reason}
             </span>
             <Button kind="text" onClick={() => saveText(row.text, `${row.kind}-${row.id}.json`)}>

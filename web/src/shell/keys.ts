@@ -45,7 +45,7 @@ function auditionNext(by: 1 | -1): void {
 
 /** Is the key meant for the field it went to? Whoever types a number or a name works no other control by it. */
 const isTyping = ({ target }: KeyboardEvent): boolean =>
-  target instanceof HTMLElement && target.closest('input, select, textarea, [contenteditable]') !== null;
+  target instanceof HTMLElement && target.closest('input, textarea, [role=menu], [contenteditable]') !== null;
 
 const otherWindowOpen = () => {
   const { exporting, help, practiceOpen, jobsOpen } = useView.getState();

@@ -1,5 +1,3 @@
-import { temporal } from 'zundo';
-import { create } from 'zustand';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { type Look, type LookStep, newLook } from '@velvet-dusk/core/look/document';
 import type { Offer } from '@velvet-dusk/core/proposals/index';
@@ -9,6 +7,7 @@ import { withFactor } from '@velvet-dusk/core/texture/onPlate';
 import { freeStepId, insertStep } from '@velvet-dusk/core/look/edit';
 import { stepDefinition, type StepType } from '@velvet-dusk/core/look/steps/index';
 import { changedFields, same } from './merge.ts';
+import { undoable } from './undoable.ts';
 
 /** What a user edits of a plate. */
 export type PlateEdits = Pick<Plate, 'name' | 'scene' | 'profileId' | 'shot' | 'marks' | 'texture'>;
@@ -19,32 +18,18 @@ export interface BenchDocument {
   plates: Record<string, PlateEdits>;
 }
 
-interface DocumentStore extends BenchDocument {
+interface OpenDocument extends BenchDocument {
   /** Empty until a project is open. */
   lookId: string;
-  replace(lookId: string, document: BenchDocument): void;
 }
 
-const historyLimit = 400;
-
-export const useDocument = create<DocumentStore>()(
-  temporal(
-    (set) => ({
-      lookId: '',
-      look: newLook('New look'),
-      plates: {},
-      replace: (lookId, document) => set({ lookId, ...document }),
-    }),
-    {
-      partialize: ({ look, plates }): BenchDocument => ({ look, plates }),
-      equality: (a, b) => a.look === b.look && a.plates === b.plates,
-      limit: historyLimit,
-    },
-  ),
+const bench = undoable<OpenDocument, keyof BenchDocument>(
+  { lookId: '', look: newLook('New look'), plates: {} },
+  ['look', 'plates'],
 );
-
-export const history = () => useDocument.temporal.getState();
-export const documentOf = ({ look, plates }: BenchDocument): BenchDocument => ({ look, plates });
+export const useDocument = bench.use;
+export const { history, beginGesture, endGesture, quietly, undo, redo, partsOf: documentOf } = bench;
+const { edit } = bench;
 
 export const editsOf = ({ name, scene, profileId, shot, marks, texture }: Plate): PlateEdits => ({
   name,
@@ -54,24 +39,6 @@ export const editsOf = ({ name, scene, profileId, shot, marks, texture }: Plate)
   marks,
   texture,
 });
-
-let inGesture = false;
-
-/** One drag is one undo step: between begin and end only the first change is remembered. */
-export function beginGesture(): void {
-  inGesture = true;
-}
-export function endGesture(): void {
-  inGesture = false;
-  history().resume();
-}
-
-function edit(change: (document: BenchDocument) => Partial<BenchDocument>): void {
-  const before = documentOf(useDocument.getState());
-  useDocument.setState((s) => change(s));
-  const { look, plates } = useDocument.getState();
-  if (inGesture && (look !== before.look || plates !== before.plates)) history().pause();
-}
 
 export const editLook = (change: (look: Look) => Look) => edit(({ look }) => ({ look: change(look) }));
 
@@ -112,15 +79,6 @@ export const editParams = (
 /** Changes some settings of a kind of texture. */
 export const editTexture = <K extends TextureId>(id: K, change: Partial<Texture[K]>) =>
   editLook((look) => ({ ...look, texture: { ...look.texture, [id]: { ...look.texture[id], ...change } } }));
-
-export function undo(): void {
-  endGesture();
-  history().undo();
-}
-export function redo(): void {
-  endGesture();
-  history().redo();
-}
 
 /** Puts a step at its place in the usual order; returns its ID. */
 export function addStep(type: StepType, params: object = stepDefinition(type).start ?? {}): string {

@@ -28,7 +28,7 @@ const plate = { name: 'Quay', scene: 'Quay', profileId: 'heron', shot: neutralSh
 const text = () => canonicalJson(documentOf(useDocument.getState()));
 
 beforeEach(() => {
-  useDocument.getState().replace('look', { look: newLook('Mixed'), plates: { quay: plate } });
+  useDocument.setState({ lookId: 'look', look: newLook('Mixed'), plates: { quay: plate } });
   history().clear();
 });
 

@@ -1,5 +1,6 @@
 import { Checkbox } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { tip } from './tip.ts';
 
 interface CheckProps {
   checked: boolean;
@@ -12,7 +13,7 @@ interface CheckProps {
 
 /** A box that is on or off, with its label. */
 export const Check = ({ checked, onChange, hint, children }: CheckProps) => (
-  <label className="flex items-start gap-1.5 text-t2 hover:text-t1 cursor-pointer" title={hint}>
+  <label className="flex items-start gap-1.5 text-t2 hover:text-t1 cursor-pointer" {...tip(hint)}>
     <Checkbox.Root
       checked={checked}
       onCheckedChange={(to) => onChange(to === true)}

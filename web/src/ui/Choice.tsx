@@ -19,9 +19,9 @@ export function Choice<T extends string>({
   className = '',
 }: ChoiceProps<T>) {
   return (
-    <label className={`flex items-center gap-2 ${className}`}>
+    <span className={`flex items-center gap-2 ${className}`}>
       <span className={hideLabel ? 'sr-only' : 'text-t2 flex-1'}>{label}</span>
       <Select label={label} value={value} options={options} className="max-w-[210px]" onChange={onChange} />
-    </label>
+    </span>
   );
 }

@@ -1,4 +1,5 @@
 import { type KeyboardEvent, useId, useState } from 'react';
+import { tip } from './tip.ts';
 
 interface ConstantFieldProps {
   label: string;
@@ -78,7 +79,7 @@ export function ConstantField(props: ConstantFieldProps) {
         className={`num bg-g1 border rounded-sm px-1.5 py-0.5 text-right focus:outline-none focus:border-violet ${wrong || problem ? 'border-ember text-ember' : 'border-g4 text-t1'}`}
         style={{ width }}
         aria-invalid={wrong || problem !== undefined}
-        title={wrong ? 'A number is needed' : problem}
+        {...tip(wrong ? 'A number is needed' : problem)}
         placeholder={placeholder ?? (optional ? 'from the break' : undefined)}
         value={draft ?? (value === undefined ? '' : String(value))}
         onFocus={(e) => e.currentTarget.select()}

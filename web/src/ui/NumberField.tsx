@@ -1,4 +1,5 @@
 import { type KeyboardEvent, useId, useLayoutEffect, useRef, useState } from 'react';
+import { tip } from './tip.ts';
 
 export interface NumberFieldProps {
   label: string;
@@ -78,7 +79,7 @@ export function NumberField(props: NumberFieldProps) {
       <label
         htmlFor={id}
         className={props.hideLabel ? 'sr-only' : `text-t2 select-none ${props.wide ? 'flex-1' : ''}`}
-        title="Double-click to reset"
+        {...tip('Double-click to reset')}
         onDoubleClick={() => onChange(rest)}
       >
         {label}
@@ -94,7 +95,7 @@ export function NumberField(props: NumberFieldProps) {
         aria-valuemax={max}
         aria-valuetext={`${format(value, digits, signed)} ${unit}`.trim()}
         aria-invalid={wrong}
-        title={wrong ? `A number from ${min} to ${max}` : undefined}
+        {...tip(wrong ? `A number from ${min} to ${max}` : undefined)}
         disabled={props.disabled}
         className={`num bg-transparent text-right border-b border-transparent hover:border-g5 focus:border-violet focus:outline-none ${wrong ? 'text-ember' : 'text-t1'} disabled:text-t3`}
         style={{ width: `${Math.max(digits + (max >= 100 ? 5 : 4), 4)}ch` }}

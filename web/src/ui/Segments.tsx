@@ -1,4 +1,5 @@
 import { ToggleGroup } from 'radix-ui';
+import { tip } from './tip.ts';
 
 interface SegmentsProps<T extends string> {
   label: string;
@@ -22,7 +23,7 @@ export function Segments<T extends string>({ label, value, options, onChange, sm
         <ToggleGroup.Item
           key={o.value}
           value={o.value}
-          title={o.hint}
+          {...tip(o.hint)}
           className={`${small ? 'px-1.5 text-[11.5px]' : 'px-2 text-[12.5px]'} py-1 whitespace-nowrap border-b-2 border-transparent text-t2 hover:text-t1 data-[state=on]:text-t1 data-[state=on]:border-violet`}
         >
           {o.label}

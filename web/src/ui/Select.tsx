@@ -1,7 +1,8 @@
-export interface SelectOption<T extends string> {
-  value: T;
-  label: string;
-}
+import { DropdownMenu } from 'radix-ui';
+import { type MenuOption, OptionMenu } from './OptionMenu.tsx';
+import { tip } from './tip.ts';
+
+export type SelectOption<T extends string> = Pick<MenuOption<T>, 'value' | 'label'>;
 
 interface SelectProps<T extends string> {
   label: string;
@@ -10,40 +11,40 @@ interface SelectProps<T extends string> {
   onChange(value: T): void;
   /** In a box of its own, or as a word that is underlined, or plain among figures. */
   kind?: 'box' | 'line' | 'figure';
-  title?: string | undefined;
+  hint?: string | undefined;
   className?: string;
 }
 
 const looks = {
-  box: 'bg-g3 border border-g4 rounded-sm px-1 py-0.5 text-t1',
-  line: 'appearance-none bg-transparent px-1 text-t1 border-b border-g4 hover:border-g5 [&>option]:bg-g3',
-  figure: 'appearance-none bg-transparent num text-t2 px-1 [&>option]:bg-g3',
+  box: 'bg-g3 border border-g4 hover:border-g5 rounded-sm px-1.5 py-0.5 text-t1',
+  line: 'px-1 text-t1 border-b border-g4 hover:border-g5',
+  figure: 'num text-t2 hover:text-t1 px-1',
 };
 
-/** One of several, in the list that the browser opens. */
+/** One of several, in a list that opens. */
 export function Select<T extends string>({
   label,
   value,
   options,
   onChange,
   kind = 'box',
-  title,
+  hint,
   className = '',
 }: SelectProps<T>) {
+  const chosen = options.find((o) => o.value === value)?.label ?? '';
   return (
-    <select
-      aria-label={label}
-      title={title}
-      className={`${looks[kind]} ${className}`}
-      value={value}
-      onChange={(e) => onChange(e.currentTarget.value as T)}
-    >
-      {options.map((o) => (
-        <option key={o.value} value={o.value}>
-          {o.label}
-        </option>
-      ))}
-    </select>
+    <OptionMenu value={value} options={options} onChange={onChange}>
+      <DropdownMenu.Trigger
+        aria-label={`${label}: ${chosen}`}
+        {...tip(hint)}
+        className={`inline-flex items-baseline gap-1 min-w-0 text-left ${looks[kind]} ${className}`}
+      >
+        <span className="truncate flex-1">{chosen}</span>
+        <span aria-hidden className="text-t3">
+          ▾
+        </span>
+      </DropdownMenu.Trigger>
+    </OptionMenu>
   );
 }
 

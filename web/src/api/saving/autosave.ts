@@ -10,6 +10,7 @@ import {
   editsOf,
   history,
   type PlateEdits,
+  quietly,
   rebaseHistory,
   useDocument,
 } from '../../state/document.ts';
@@ -17,23 +18,14 @@ import { DraftKeeper, keptEdits, keptLook } from '../../state/drafts.ts';
 import { readHistory, writeHistory } from '../../state/keptHistory.ts';
 import { same } from '../../state/merge.ts';
 import { endConflicts, setStatus, useSaveStatus } from '../../state/saveStatus.ts';
-import { isFinal, VersionedSaver } from './versionedSaver.ts';
+import { isFinal, SendLater, troubleOf } from './sendLater.ts';
+import { VersionedSaver } from './versionedSaver.ts';
 
-/** Milliseconds of quiet before a change is sent, and between tries while the server is away. */
-const quiet = 300;
-const retryAfter = 1500;
 /** Milliseconds until a change is taken down as a draft; leaving the page does it at once. */
 const noteAfter = 200;
 
 const lookOf = ({ revision, document }: LookRecord) => ({ revision, content: document });
 const plateOf = (plate: Plate) => ({ revision: plate.revision, content: editsOf(plate) });
-
-/** Changes the document without a step of undo. */
-function quietly(change: () => void): void {
-  history().pause();
-  change();
-  history().resume();
-}
 
 const putLook = (look: Look) => useDocument.setState({ look });
 const putPlate = (id: string, edits: PlateEdits) =>
@@ -99,7 +91,7 @@ class Autosave {
   /** The look that is being opened, while the one before is still sent. */
   private opening = '';
   private hasDrafts = false;
-  private timer: ReturnType<typeof setTimeout> | undefined;
+  private readonly line = new SendLater(() => this.send());
   private noting: ReturnType<typeof setTimeout> | undefined;
   private sending: Promise<void> | undefined;
 
@@ -112,7 +104,7 @@ class Autosave {
     if (this.lookId !== '') {
       this.note();
       await this.send();
-      clearTimeout(this.timer);
+      this.line.stop();
     }
     this.lookId = lookId;
     this.opening = '';
@@ -126,7 +118,7 @@ class Autosave {
     const look = looks.open(lookId, lookOf(record));
     const edits = Object.fromEntries(project.plates.map((p) => [p.id, plates.open(p.id, plateOf(p))]));
     useSaveStatus.setState({ revision: looks.savedOf(lookId)!.revision });
-    useDocument.getState().replace(lookId, { look, plates: edits });
+    useDocument.setState({ lookId, look, plates: edits });
     const { past, future } = readHistory(lookId, record.revision);
     useDocument.temporal.setState({ pastStates: past, futureStates: future });
     setStatus({ kind: 'saved', at: new Date(record.updatedAt) });
@@ -159,23 +151,18 @@ class Autosave {
     const unsaved = [looks.note(this.lookId), ...plates.ids.map((id) => plates.note(id))].some(Boolean);
     if (!unsaved && useSaveStatus.getState().status.kind === 'saved') return;
     setStatus({ kind: 'saving' });
-    this.later(quiet);
+    this.line.soon();
   }
 
   /** Sends what is unsaved and waits for it. Throws where it cannot be saved. */
   async flush(): Promise<number> {
-    clearTimeout(this.timer);
+    this.line.stop();
     await this.send();
     const { status, conflicts } = useSaveStatus.getState();
     const conflict = conflicts.find((c) => c.kind === 'look' || c.kind === 'plate');
     if (conflict) throw new Error(`"${conflict.name}" was changed elsewhere. Choose a side first.`);
     if (status.kind !== 'saved') throw new Error('why' in status ? status.why : 'The look is not saved yet.');
     return looks.savedOf(this.lookId)!.revision;
-  }
-
-  private later(after: number): void {
-    clearTimeout(this.timer);
-    this.timer = setTimeout(() => void this.send(), after);
   }
 
   private async send(): Promise<void> {
@@ -198,7 +185,7 @@ class Autosave {
     if (!same(now, documentOf(useDocument.getState()))) {
       // What was edited meanwhile is taken down anew: the save has dropped the drafts of what it sent.
       this.note();
-      return this.later(quiet);
+      return this.line.soon();
     }
     const { pastStates, futureStates } = history();
     writeHistory(this.lookId, looks.savedOf(this.lookId)!.revision, pastStates, futureStates);
@@ -206,10 +193,9 @@ class Autosave {
   }
 
   private failed(error: unknown): void {
-    const { message: why } = error as Error;
-    if (isFinal(error)) return setStatus({ kind: 'refused', why });
-    setStatus({ kind: 'waiting', why });
-    this.later(retryAfter);
+    const trouble = troubleOf(error);
+    setStatus(trouble);
+    if (trouble.kind === 'waiting') this.line.again();
   }
 }
 

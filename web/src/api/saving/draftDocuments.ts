@@ -1,11 +1,12 @@
 import type { z } from 'zod';
-import { temporal } from 'zundo';
 import { create } from 'zustand';
 import { DocumentError } from '@velvet-dusk/core/document';
 import { DraftKeeper, type DraftKind } from '../../state/drafts.ts';
 import { same } from '../../state/merge.ts';
+import { undoable } from '../../state/undoable.ts';
 import { hasConflict, setSaving } from '../../state/saveStatus.ts';
-import { isFinal, type Saved, VersionedSaver } from './versionedSaver.ts';
+import { SendLater, troubleOf } from './sendLater.ts';
+import { type Saved, VersionedSaver } from './versionedSaver.ts';
 
 export type DraftState = { kind: 'saved' | 'saving' } | { kind: 'waiting' | 'refused'; why: string };
 
@@ -23,10 +24,6 @@ export interface DraftDocumentKind<T extends object> {
   known(projectId: string): { id: string; saved: Saved<T> }[];
 }
 
-const quiet = 400;
-const retryAfter = 1500;
-const historyLimit = 200;
-
 /** What is wrong with a document, by place; empty where nothing is. */
 export function problemsIn(check: () => void): string[] {
   try {
@@ -39,12 +36,8 @@ export function problemsIn(check: () => void): string[] {
 
 /** Documents of one kind as they are edited, with undo, drafts and conflicts, kept true to the server. */
 export function draftDocuments<T extends object>(of: DraftDocumentKind<T>) {
-  const useDrafts = create<{ drafts: Record<string, T> }>()(
-    temporal((): { drafts: Record<string, T> } => ({ drafts: {} }), {
-      equality: (a, b) => a.drafts === b.drafts,
-      limit: historyLimit,
-    }),
-  );
+  const store = undoable<{ drafts: Record<string, T> }, 'drafts'>({ drafts: {} }, ['drafts']);
+  const { use: useDrafts, quietly } = store;
   const useStates = create<{ states: Record<string, DraftState> }>(() => ({ states: {} }));
   const setState = (id: string, state: DraftState) => {
     setSaving(`${of.kind} ${id}`, state.kind === 'saving' || state.kind === 'waiting');
@@ -52,14 +45,6 @@ export function draftDocuments<T extends object>(of: DraftDocumentKind<T>) {
   };
   const put = (id: string, document: T) =>
     useDrafts.setState(({ drafts }) => ({ drafts: { ...drafts, [id]: document } }));
-
-  /** Changes drafts without a step of undo. */
-  const quietly = (change: () => void) => {
-    const history = useDrafts.temporal.getState();
-    history.pause();
-    change();
-    history.resume();
-  };
 
   const saver = new VersionedSaver<T>({
     kind: of.kind,
@@ -76,18 +61,18 @@ export function draftDocuments<T extends object>(of: DraftDocumentKind<T>) {
       changed();
     },
   });
-  const timers: Record<string, ReturnType<typeof setTimeout>> = {};
+  const lines = new Map<string, SendLater>();
   const problemsOf = (draft: T) => problemsIn(() => of.check(draft));
   let hasDrafts = false;
 
-  function later(id: string, after: number): void {
-    setState(id, { kind: 'saving' });
-    clearTimeout(timers[id]);
-    timers[id] = setTimeout(() => void send(id), after);
+  function lineOf(id: string): SendLater {
+    const line = lines.get(id) ?? new SendLater(() => send(id));
+    lines.set(id, line);
+    return line;
   }
 
   async function send(id: string): Promise<void> {
-    clearTimeout(timers[id]);
+    lineOf(id).stop();
     const draft = useDrafts.getState().drafts[id];
     if (!draft || problemsOf(draft).length > 0) return;
     try {
@@ -97,10 +82,9 @@ export function draftDocuments<T extends object>(of: DraftDocumentKind<T>) {
       setState(id, { kind: 'saved' });
       changed();
     } catch (error) {
-      const why = (error as Error).message;
-      if (isFinal(error)) return setState(id, { kind: 'refused', why });
-      setState(id, { kind: 'waiting', why });
-      later(id, retryAfter);
+      const trouble = troubleOf(error);
+      setState(id, trouble);
+      if (trouble.kind === 'waiting') lineOf(id).again();
     }
   }
 
@@ -116,7 +100,10 @@ export function draftDocuments<T extends object>(of: DraftDocumentKind<T>) {
       }
       const problems = problemsOf(draft);
       if (problems.length > 0) setState(id, { kind: 'refused', why: problems.join('; ') });
-      else later(id, quiet);
+      else {
+        setState(id, { kind: 'saving' });
+        lineOf(id).soon();
+      }
     }
   }
   useDrafts.subscribe(changed);
@@ -155,10 +142,8 @@ export function draftDocuments<T extends object>(of: DraftDocumentKind<T>) {
       return saver.savedOf(id)!.revision;
     },
     edit: (id: string, change: (document: T) => T) =>
-      useDrafts.setState(({ drafts }) =>
-        drafts[id] ? { drafts: { ...drafts, [id]: change(drafts[id]) } } : {},
-      ),
-    undo: () => useDrafts.temporal.getState().undo(),
-    redo: () => useDrafts.temporal.getState().redo(),
+      store.edit(({ drafts }) => (drafts[id] ? { drafts: { ...drafts, [id]: change(drafts[id]) } } : {})),
+    undo: store.undo,
+    redo: store.redo,
   };
 }

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { ApiError } from '../client.ts';
+import { isFinal } from './sendLater.ts';
 import type { DraftKeeper, DraftKind, DraftOf } from '../../state/drafts.ts';
 import { changedFields, onTop, same } from '../../state/merge.ts';
 import { addConflict, type Conflict, endConflict, hasConflict } from '../../state/saveStatus.ts';
@@ -196,7 +197,3 @@ export class VersionedSaver<T extends object> {
 /** What the server has, where it refused an edit because of that. */
 const refusalBody = (error: unknown): unknown =>
   error instanceof ApiError && error.status === 412 ? error.body.current : undefined;
-
-/** Is it no use to send the same again? A server that is away or busy may take it later. */
-export const isFinal = (error: unknown): boolean =>
-  error instanceof ApiError && error.status < 500 && error.status !== 423;

@@ -11,7 +11,7 @@ import { setTextureNumber } from './texture/setTextureNumber.ts';
 import { editZone } from './tone/zoneEdit.ts';
 
 beforeEach(() => {
-  useDocument.getState().replace('look', { look: newLook('Edited'), plates: {} });
+  useDocument.setState({ lookId: 'look', look: newLook('Edited'), plates: {} });
   history().clear();
 });
 

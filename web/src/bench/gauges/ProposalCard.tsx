@@ -8,6 +8,7 @@ import { VerdictMark } from '../../ui/VerdictMark.tsx';
 import { type CurrentPlate, useCurrentPlate } from '../useBench.ts';
 import { effectWords } from './effectWords.ts';
 import type { Tried } from './useTriedOnAll.ts';
+import { tip } from '../../ui/tip.ts';
 
 interface OfferRowProps {
   offer: Offer;
@@ -23,7 +24,7 @@ function OfferRow({ offer, proposal, plate }: OfferRowProps) {
   const says = [effectWords(offer), ...held, ...cautions].filter((text) => text !== '');
   return (
     <div className="grid grid-cols-[32px_minmax(0,1fr)_auto] gap-x-2 items-baseline">
-      <span className="text-t3" title={about}>
+      <span className="text-t3" {...tip(about)}>
         {label}
       </span>
       <span className="text-t1">
@@ -36,7 +37,7 @@ function OfferRow({ offer, proposal, plate }: OfferRowProps) {
         kind="text"
         aria-label={`Accept: ${does}`}
         disabled={soloId !== ''}
-        title={soloId ? 'Only one step is shown; a proposal is for the whole look' : undefined}
+        {...tip(soloId ? 'Only one step is shown; a proposal is for the whole look' : undefined)}
         onClick={() => {
           acceptOffer(offer, plate.id);
           setView({ readingId: proposal.readingId });

@@ -3,6 +3,7 @@ import { useMeasured } from '../../state/measured.ts';
 import { setView, useView } from '../../state/view.ts';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
 import { useIsStale } from '../useIsStale.ts';
+import { tip } from '../../ui/tip.ts';
 
 function ReadingCell({ reading, selected }: { reading: Reading; selected: boolean }) {
   return (
@@ -10,7 +11,7 @@ function ReadingCell({ reading, selected }: { reading: Reading; selected: boolea
       type="button"
       aria-pressed={selected}
       aria-describedby={selected ? 'reading-detail' : undefined}
-      title={`Target ${reading.target}`}
+      {...tip(`Target ${reading.target}`)}
       className={`flex items-baseline gap-1.5 h-[19px] text-left text-[12px] whitespace-nowrap ${selected ? 'text-t1' : 'text-t2'} hover:text-t1`}
       onClick={() => setView({ readingId: selected ? null : reading.id })}
     >

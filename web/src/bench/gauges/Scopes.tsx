@@ -3,6 +3,7 @@ import { type LevelScale, type ScopeKind, setView, useView } from '../../state/v
 import { useMeasured } from '../../state/measured.ts';
 import { Segments } from '../../ui/Segments.tsx';
 import { scopeKinds, ScopeView } from './ScopeView.tsx';
+import { tip } from '../../ui/tip.ts';
 
 const scales: { value: LevelScale; label: string; hint: string }[] = [
   { value: '%', label: '%', hint: 'Signal in percent' },
@@ -30,7 +31,7 @@ export function Scopes() {
         />
         <span className="flex-1" />
         {isLight && levelled && (
-          <span className="num text-t2 px-1" title="Light of the HDR display">
+          <span className="num text-t2 px-1" {...tip('Light of the HDR display')}>
             cd/m²
           </span>
         )}
@@ -46,7 +47,7 @@ export function Scopes() {
         <button
           type="button"
           aria-pressed={secondScope !== null}
-          title="A second scope below the first"
+          {...tip('A second scope below the first')}
           className={`px-1.5 text-[11.5px] ${secondScope ? 'text-t1' : 'text-t2 hover:text-t1'}`}
           onClick={() => setView({ secondScope: secondScope ? null : otherThan(scope) })}
         >

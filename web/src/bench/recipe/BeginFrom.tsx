@@ -3,6 +3,7 @@ import { lookFrom, startingPoints } from '@velvet-dusk/core/look/startingPoints'
 import { stepDefinition } from '@velvet-dusk/core/look/steps/index';
 import { editLook, useDocument } from '../../state/document.ts';
 import { usePlates } from '../useBench.ts';
+import { tip } from '../../ui/tip.ts';
 
 /** Has nobody moved a control? A step that is only off has been worked on. */
 const isAtRest = ({ steps }: Look) =>
@@ -38,7 +39,7 @@ export function BeginFrom() {
               <button
                 type="button"
                 className="text-left w-full py-0.5 text-violet hover:underline"
-                title={p.about}
+                {...tip(p.about)}
                 onClick={() => begin(p.id, p.label)}
               >
                 {p.label}

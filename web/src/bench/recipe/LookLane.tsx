@@ -13,6 +13,7 @@ import { LaneHead } from './LaneHead.tsx';
 import { BeginFrom } from './BeginFrom.tsx';
 import { AddStep } from './AddStep.tsx';
 import { StepRow } from './StepRow.tsx';
+import { tip } from '../../ui/tip.ts';
 
 const gamutFits = [
   { value: 'soft' as const, label: 'soft gamut' },
@@ -34,7 +35,9 @@ function RenderingRow() {
       )}
       <span
         className="text-t2 flex-1"
-        title="From light to a display; part of the cube, common to look and conversion. The display is the project’s, not the look’s."
+        {...tip(
+          'From light to a display; part of the cube, common to look and conversion. The display is the project’s, not the look’s.',
+        )}
       >
         Rendering
       </span>
@@ -48,7 +51,7 @@ function RenderingRow() {
       <Select
         kind="line"
         label="Shown on"
-        title="The display this project is shown on, for every look; each export says its own"
+        hint="The display this project is shown on, for every look; each export says its own"
         value={viewing.output}
         options={optionsOf(outputs)}
         onChange={(output) => setViewing.mutate(withOutput(viewing, output))}
@@ -83,18 +86,20 @@ function ColourOnlyRow() {
       </button>
       <span
         className={colourOnly ? 'text-t1' : 'text-t2'}
-        title="Exposure and contrast stay as they came: what the steps do to luminance is taken out again, level by level"
+        {...tip(
+          'Exposure and contrast stay as they came: what the steps do to luminance is taken out again, level by level',
+        )}
       >
         Colour only
       </span>
       {change && (
         <span
           className="num text-t3"
-          title={
+          {...tip(
             moved === null
               ? 'The most a grey moves, in % of the signal'
-              : 'It is solved on greys. What stays on the colours of this plate: 95 % of its pixels move by less, in % of the signal'
-          }
+              : 'It is solved on greys. What stays on the colours of this plate: 95 % of its pixels move by less, in % of the signal',
+          )}
         >
           {moved === null
             ? `luminance moves ${change.text}`

@@ -13,6 +13,7 @@ import { useOpenProject } from '../../api/openProject.ts';
 import { useCurrentPlate } from '../useBench.ts';
 import { useLookPictures } from '../useLookPictures.ts';
 import { DeletedLook } from './DeletedLook.tsx';
+import { tip } from '../../ui/tip.ts';
 
 interface CardProps {
   look: Pick<LookRecord, 'id' | 'document'>;
@@ -71,7 +72,7 @@ function LookCard({ look, looks, picture, isOpen, actions }: CardProps) {
         <Button
           kind="text"
           disabled={looks.length === 1}
-          title={looks.length === 1 ? 'The only look of the project' : undefined}
+          {...tip(looks.length === 1 ? 'The only look of the project' : undefined)}
           onClick={() => remove.mutate(look)}
         >
           Delete

@@ -6,6 +6,7 @@ import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import type { CurrentPlate } from '../useBench.ts';
 import { LaneHead } from './LaneHead.tsx';
+import { tip } from '../../ui/tip.ts';
 
 const digits: Record<keyof Shot, number> = { exposure: 2, mired: 0, duv: 3, black: 2 };
 
@@ -28,7 +29,7 @@ export function ShotLane({ plate, shot }: CurrentPlate) {
   return (
     <section aria-label="Shot lane">
       <LaneHead name="Shot" fate="stays with the plate">
-        <span className="num text-t3 ml-3" title="The light this balance takes for white">
+        <span className="num text-t3 ml-3" {...tip('The light this balance takes for white')}>
           white {Math.round(light.kelvin)} K
         </span>
         {trimmed && (

@@ -14,6 +14,7 @@ import { type FieldTable, fieldTables } from './fieldTables.ts';
 import { useRowDrag } from './useRowDrag.ts';
 import { StrengthField } from '../StrengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import { tip } from '../../ui/tip.ts';
 
 interface ParamFieldProps {
   step: LookStep;
@@ -85,7 +86,7 @@ function StepMoves({ step }: { step: LookStep }) {
         kind="text"
         aria-pressed={solo}
         aria-label={`Only ${label}`}
-        title="See this step alone (S)"
+        {...tip('See this step alone (S)')}
         className={solo ? 'text-ember' : ''}
         onClick={() => setView({ soloId: solo ? '' : step.id })}
       >
@@ -107,7 +108,7 @@ function StepMoves({ step }: { step: LookStep }) {
       <Button
         kind="text"
         aria-label={`Copy ${label}`}
-        title="Takes the step along: Add a step pastes it, in this look or another"
+        {...tip('Takes the step along: Add a step pastes it, in this look or another')}
         onClick={() => setView({ copied: step })}
       >
         Copy
@@ -174,7 +175,7 @@ export const StepRow = memo(function StepRow({ step }: { step: LookStep }) {
         <span
           aria-hidden
           data-testid={`grip ${step.id}`}
-          title="Drag to another place; Move up and Move down do the same"
+          {...tip('Drag to another place; Move up and Move down do the same')}
           className="absolute left-[1px] w-[10px] h-full grid place-items-center cursor-ns-resize touch-none opacity-0 group-hover:opacity-100"
           {...rowDrag}
         >
@@ -203,7 +204,10 @@ export const StepRow = memo(function StepRow({ step }: { step: LookStep }) {
         ) : (
           <span className="num text-t2 truncate max-w-[130px]">{definition.summary(step.params)}</span>
         )}
-        <span className="num text-right text-t3" title="Mean ΔE2000 of this plate with and without the step">
+        <span
+          className="num text-right text-t3"
+          {...tip('Mean ΔE2000 of this plate with and without the step')}
+        >
           {soloId === step.id ? 'alone' : effectText(step, effect)}
         </span>
       </div>

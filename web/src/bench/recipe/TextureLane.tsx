@@ -5,6 +5,7 @@ import { setView, useView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
 import { useCurrentPlate } from '../useBench.ts';
 import { LaneHead } from './LaneHead.tsx';
+import { tip } from '../../ui/tip.ts';
 
 /** Seen on the picture and told on the look card; readings, scopes and cubes are without it. */
 export function TextureLane() {
@@ -18,7 +19,7 @@ export function TextureLane() {
             kind="text"
             className={`ml-3 ${hidden ? 'text-ember' : ''}`}
             aria-pressed={hidden}
-            title="See the picture as the LUT makes it (X)"
+            {...tip('See the picture as the LUT makes it (X)')}
             onClick={() => setView({ textureHidden: !hidden })}
           >
             {hidden ? 'Hidden' : 'Hide'}

@@ -1,10 +1,12 @@
 import type { OverlayKind } from '../../gl/drawing.ts';
 import { type Compare, setView, type Surround, useView, type View, type Zoom } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
-import { MenuChoice, type MenuOption } from '../../ui/MenuChoice.tsx';
+import { MenuChoice } from '../../ui/MenuChoice.tsx';
+import type { MenuOption } from '../../ui/OptionMenu.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { useReference } from '../useBench.ts';
 import { showFull } from './fullScreen.ts';
+import { tip } from '../../ui/tip.ts';
 
 const views: { value: View; label: string; hint: string }[] = [
   { value: 'recorded', label: 'Recorded', hint: 'The log frame as the camera wrote it' },
@@ -80,7 +82,7 @@ function Held({
     <button
       type="button"
       aria-pressed={held}
-      title={hint}
+      {...tip(hint)}
       className={`${toggle} ${state(held)}`}
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);

@@ -191,7 +191,7 @@ export function ExposureCardView({ profile }: { profile: Profile }) {
   return (
     <section aria-label="Exposure card" className="print-sheet p-4 flex flex-col gap-3 max-w-[980px]">
       <div className="flex items-center gap-6 text-[12.5px] print-hide">
-        <label className="flex items-center gap-2">
+        <span className="flex items-center gap-2">
           <span className="text-t2">EI</span>
           <Select
             label="EI"
@@ -200,7 +200,7 @@ export function ExposureCardView({ profile }: { profile: Profile }) {
             className="num"
             onChange={(n) => set({ sensitivity: Number(n) })}
           />
-        </label>
+        </span>
         <NumberField
           {...offset}
           label="Light over the meter"

@@ -16,6 +16,7 @@ import { ExposureCardView } from './ExposureCardView.tsx';
 import { GamutPlot } from './GamutPlot.tsx';
 import { ProfileForm } from './ProfileForm.tsx';
 import { problemsOf, useProfileStatus } from './profileStore.ts';
+import { tip } from '../../ui/tip.ts';
 
 const pages: { value: CameraPage; label: string }[] = [
   { value: 'curve', label: 'Curve and gamut' },
@@ -45,7 +46,7 @@ function SaveWord({ id }: { id: string }) {
       </span>
     );
   return (
-    <span role="status" className="text-ember text-[11.5px]" title={state.why}>
+    <span role="status" className="text-ember text-[11.5px]" {...tip(state.why)}>
       ▲ Not saved: {state.kind === 'waiting' ? 'server away' : 'not right yet'}
     </span>
   );

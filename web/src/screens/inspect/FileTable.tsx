@@ -3,13 +3,14 @@ import { type KeyboardEvent, useEffect, useRef } from 'react';
 import { faultWords } from '@velvet-dusk/core/inspect/faults/words';
 import { setInspectView, useInspectView } from '../../state/inspectView.ts';
 import { gridColumns, reportOf, type Row, tableColumns } from './tableColumns.ts';
+import { tip } from '../../ui/tip.ts';
 
 const rowHeight = 26;
 
 function FaultMark({ row }: { row: Row }) {
   if (row.known && 'error' in row.known)
     return (
-      <span className="text-ember" title={row.known.error}>
+      <span className="text-ember" {...tip(row.known.error)}>
         <span aria-hidden>▲</span>
         <span className="sr-only">not read</span>
       </span>
@@ -18,12 +19,12 @@ function FaultMark({ row }: { row: Row }) {
   if (!report) return <span className="sr-only">being read</span>;
   const words = report.faults.map((f) => faultWords(f.id).label).join(', ');
   return report.faults.length === 0 ? (
-    <span className="text-holds" title="Sound">
+    <span className="text-holds" {...tip('Sound')}>
       <span aria-hidden>●</span>
       <span className="sr-only">sound</span>
     </span>
   ) : (
-    <span className="text-ember" title={words}>
+    <span className="text-ember" {...tip(words)}>
       <span aria-hidden>▲</span>
       <span className="sr-only">{words}</span>
     </span>
@@ -58,7 +59,7 @@ function Head() {
           <button
             type="button"
             aria-label={label ? undefined : hint}
-            title={hint}
+            {...tip(hint)}
             className={`block w-full truncate hover:text-t1 ${isNumber ? 'text-right' : 'text-left'} ${sort.by === id ? 'text-t1' : ''}`}
             onClick={() => setInspectView({ sort: { by: id, down: sort.by === id && !sort.down } })}
           >
@@ -124,7 +125,7 @@ export function FileTable({ rows, fileId }: { rows: readonly Row[]; fileId: stri
                         data-file={row.file.id}
                         tabIndex={isOpen || (at < 0 && index === 0) ? 0 : -1}
                         className="max-w-full truncate text-left"
-                        title={row.file.path}
+                        {...tip(row.file.path)}
                         onClick={() => setInspectView({ fileId: row.file.id })}
                       >
                         <Path path={row.file.path} />

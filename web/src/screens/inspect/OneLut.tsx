@@ -4,6 +4,7 @@ import { lazily } from '../../ui/lazily.ts';
 import { type InspectTab, setInspectView, useInspectView } from '../../state/inspectView.ts';
 import { ReportView } from './ReportView.tsx';
 import { reportOf, type Row } from './tableColumns.ts';
+import { tip } from '../../ui/tip.ts';
 
 // Each is read when it is asked for.
 const LatticeView = lazily(() => import('./LatticeView.tsx'), 'LatticeView');
@@ -44,7 +45,7 @@ export function OneLut({ row, rows }: { row: Row; rows: readonly Row[] }) {
         <h3 className="text-[15px] leading-snug" data-testid="headline">
           {report.headline}
         </h3>
-        <p className="text-t3 text-[12px] truncate" title={row.file.path}>
+        <p className="text-t3 text-[12px] truncate" {...tip(row.file.path)}>
           {row.file.path}
           {row.file.origin && `, ${row.file.origin}`}
         </p>

@@ -9,6 +9,7 @@ import { NameView } from './NameView.tsx';
 import { NumbersView } from './NumbersView.tsx';
 import { SkinView } from './SkinView.tsx';
 import type { Row } from './tableColumns.ts';
+import { tip } from '../../ui/tip.ts';
 
 function Part({
   title,
@@ -51,7 +52,7 @@ function WhatItIs({ row, report }: { row: Row; report: FullReport }) {
               role="radio"
               aria-checked={i === chosen}
               className={`border-b-2 py-0.5 text-[12px] ${i === chosen ? 'border-violet text-t1' : 'border-transparent text-t3 hover:text-t1'}`}
-              title={`${r.roleLabel}: ${r.input} to ${r.output}`}
+              {...tip(`${r.roleLabel}: ${r.input} to ${r.output}`)}
               onClick={() => setInspectView((s) => ({ chosen: { ...s.chosen, [row.file.sha256]: i } }))}
             >
               {r.roleLabel}, {r.input}{' '}

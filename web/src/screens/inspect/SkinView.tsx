@@ -1,6 +1,7 @@
 import type { ColourReport, SkinPair } from '@velvet-dusk/core/inspect/report/colours';
 import { signed } from '@velvet-dusk/core/numeric/signed';
 import { swatchText } from './swatch.ts';
+import { tip } from '../../ui/tip.ts';
 
 /** Complexions down, exposures across; the left half of each is without the LUT, the right half through it. */
 export function SkinView({ colours: { skin } }: { colours: ColourReport }) {
@@ -29,7 +30,7 @@ export function SkinView({ colours: { skin } }: { colours: ColourReport }) {
                     <span className="flex-1" style={{ background: swatchText(before) }} />
                     <span className="flex-1" style={{ background: swatchText(after) }} />
                   </span>
-                  <span className="num text-t2" title={`ΔE2000 ${deltaE.toFixed(1)}; + is toward yellow`}>
+                  <span className="num text-t2" {...tip(`ΔE2000 ${deltaE.toFixed(1)}; + is toward yellow`)}>
                     {signed(turn, 0)}° <span className="text-t3">ΔE {deltaE.toFixed(1)}</span>
                   </span>
                 </td>

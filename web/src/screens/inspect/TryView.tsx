@@ -16,6 +16,7 @@ import type { Row } from './tableColumns.ts';
 import { TryBar } from './TryBar.tsx';
 import { UseIt } from './UseIt.tsx';
 import { useTryPlate } from './useTryPlate.ts';
+import { tip } from '../../ui/tip.ts';
 
 /** Exposures of the row beneath the picture. */
 const exposures = [-3, -2, -1, 0, 1, 2, 3] as const;
@@ -60,7 +61,7 @@ function Exposures({
             aria-pressed={order.exposure === stops}
             className={`text-left border-b-2 ${order.exposure === stops ? 'border-violet' : 'border-transparent hover:border-g5'}`}
             onClick={() => onExposure(stops)}
-            title={worst ? `${worst.label}: ${worst.detail}` : undefined}
+            {...tip(worst ? `${worst.label}: ${worst.detail}` : undefined)}
           >
             <span className="block bg-g0 aspect-video">
               <BitmapCanvas bitmap={data?.bitmap} className="w-full h-full" />
@@ -117,7 +118,7 @@ function Tried({
         </div>
         <ul aria-label="Readings" className="text-[12px] grid content-start">
           {data?.readings.map((r) => (
-            <li key={r.id} className="flex gap-2 items-baseline" title={`${r.detail} Target ${r.target}.`}>
+            <li key={r.id} className="flex gap-2 items-baseline" {...tip(`${r.detail} Target ${r.target}.`)}>
               <VerdictMark verdict={r.verdict} />
               <span className="flex-1 text-t2">{r.label}</span>
               <span className="num">{r.text}</span>

@@ -119,7 +119,7 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
           </Check>
         )}
         {role.uses.includes('to') && (
-          <label className="flex gap-1 text-t2">
+          <span className="flex gap-1 text-t2">
             To
             <Select
               label="To"
@@ -128,7 +128,7 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
               className="text-[12px]"
               onChange={(to) => set({ to })}
             />
-          </label>
+          </span>
         )}
       </div>
       <div className="flex flex-wrap gap-x-3 gap-y-0.5 text-[12px] text-t2">

@@ -14,6 +14,7 @@ import { DevicePanel } from './DevicePanel.tsx';
 import { editPack } from './packStore.ts';
 import type { Planned } from './usePlan.ts';
 import { plural } from '../../ui/plural.ts';
+import { tip } from '../../ui/tip.ts';
 
 const same = <T extends string>(...values: T[]) => values.map((value) => ({ value, label: value }));
 const ranges = same('any', 'full', 'narrow');
@@ -42,7 +43,7 @@ function GridsField({ grids, onChange }: { grids: readonly number[]; onChange(gr
       <input
         type="text"
         aria-invalid={!isRight}
-        title="Points it takes, as 17 33; nothing means any"
+        {...tip('Points it takes, as 17 33; nothing means any')}
         className={`num bg-g1 border rounded-sm px-1 w-[90px] ${isRight ? 'border-g4' : 'border-ember'}`}
         value={draft ?? grids.join(' ')}
         onChange={(e) => setDraft(e.currentTarget.value)}
@@ -86,7 +87,7 @@ function Rules({
         />
       </div>
       <div className="flex gap-4">
-        <label className="flex gap-1.5 text-t2">
+        <span className="flex gap-1.5 text-t2">
           Range
           <Select
             label="Range"
@@ -95,8 +96,8 @@ function Rules({
             className="text-[12px]"
             onChange={(range) => onChange({ range })}
           />
-        </label>
-        <label className="flex gap-1.5 text-t2">
+        </span>
+        <span className="flex gap-1.5 text-t2">
           Interpolates
           <Select
             label="Interpolates"
@@ -105,10 +106,10 @@ function Rules({
             className="text-[12px]"
             onChange={(interpolation) => onChange({ interpolation })}
           />
-        </label>
+        </span>
       </div>
       <div className="flex gap-4">
-        <label className="flex gap-1.5 text-t2">
+        <span className="flex gap-1.5 text-t2">
           Names
           <Select
             label="Names"
@@ -117,7 +118,7 @@ function Rules({
             className="text-[12px]"
             onChange={(naming) => onChange({ naming })}
           />
-        </label>
+        </span>
         <Check checked={d.byCamera} onChange={(isOn) => onChange({ byCamera: isOn })}>
           Folders by camera
         </Check>

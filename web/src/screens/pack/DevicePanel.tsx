@@ -8,6 +8,7 @@ import { useOpenProject } from '../../api/openProject.ts';
 import { plateOrder } from '../../bench/useBench.ts';
 import { judge } from '../../workers/index.ts';
 import type { Planned } from './usePlan.ts';
+import { tip } from '../../ui/tip.ts';
 
 function Picture({ image, label }: { image: ImageData | undefined; label: string }) {
   const ref = useRef<HTMLCanvasElement>(null);
@@ -96,7 +97,7 @@ export function DevicePanel({ pack, planned }: { pack: Pack; planned: Planned })
             <button
               type="button"
               aria-pressed={m.path === loaded?.path}
-              title={m.path}
+              {...tip(m.path)}
               className={m.path === loaded?.path ? 'text-t1' : 'text-t2 hover:text-t1'}
               onClick={() => setChosen(m.path)}
             >

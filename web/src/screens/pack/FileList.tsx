@@ -8,6 +8,7 @@ import { Button } from '../../ui/Button.tsx';
 import { editPack } from './packStore.ts';
 import type { Planned } from './usePlan.ts';
 import { bytesText } from './words.ts';
+import { tip } from '../../ui/tip.ts';
 
 const rowHeight = 25;
 const columns = 'grid grid-cols-[minmax(0,1fr)_130px_76px_minmax(0,1.1fr)] gap-3 px-4 items-center';
@@ -27,7 +28,7 @@ function FileName({ id, file }: { id: string; file: PlannedFile }) {
     return (
       <button
         type="button"
-        title={`${file.path}. Double-click to rename`}
+        {...tip(`${file.path}. Double-click to rename`)}
         className="num text-left truncate text-t1"
         onDoubleClick={() => setDraft(file.name)}
         onKeyDown={(e) => {

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Abbreviations } from './Abbreviations.tsx';
 import type { Planned } from './usePlan.ts';
 import { editPack } from './packStore.ts';
+import { tip } from '../../ui/tip.ts';
 
 const separators: readonly SelectOption<NameRule['separator']>[] = [
   { value: '_', label: 'underscore' },
@@ -66,7 +67,7 @@ export function NameBuilder({ id, pack, planned }: { id: string; pack: Pack; pla
               key={token}
               type="button"
               aria-pressed={on}
-              title={on ? 'A click leaves it out; a drag or the arrow keys move it' : 'A click adds it'}
+              {...tip(on ? 'A click leaves it out; a drag or the arrow keys move it' : 'A click adds it')}
               draggable
               onDragStart={() => setDragged(token)}
               onDragEnd={() => setDragged(null)}
@@ -86,7 +87,7 @@ export function NameBuilder({ id, pack, planned }: { id: string; pack: Pack; pla
       </div>
       <span className="flex-1" />
       <Abbreviations id={id} pack={pack} planned={planned} />
-      <label className="text-t3">
+      <span className="text-t3">
         joined by
         <Select
           kind="line"
@@ -95,8 +96,8 @@ export function NameBuilder({ id, pack, planned }: { id: string; pack: Pack; pla
           options={separators}
           onChange={(separator) => set({ separator })}
         />
-      </label>
-      <label className="text-t3">
+      </span>
+      <span className="text-t3">
         words by
         <Select
           kind="line"
@@ -105,7 +106,7 @@ export function NameBuilder({ id, pack, planned }: { id: string; pack: Pack; pla
           options={words}
           onChange={(word) => set({ word })}
         />
-      </label>
+      </span>
       <Select
         kind="line"
         label="Case of names"

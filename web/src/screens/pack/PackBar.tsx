@@ -11,6 +11,7 @@ import { NameField } from '../../ui/NameField.tsx';
 import { editPack, packs } from './packStore.ts';
 import type { Planned } from './usePlan.ts';
 import { expectedText } from './words.ts';
+import { tip } from '../../ui/tip.ts';
 
 interface PackBarProps {
   id: string;
@@ -140,7 +141,7 @@ export function PackBar({
         </span>
       )}
       <span className="flex-1" />
-      <span className="num text-t2 min-w-0 truncate" aria-live="polite" title={expectedText(planned)}>
+      <span className="num text-t2 min-w-0 truncate" aria-live="polite" {...tip(expectedText(planned))}>
         {plural(files, 'file')} · {expectedText(planned)}
       </span>
       <span className="text-t2">

@@ -17,6 +17,7 @@ import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { Window } from '../../ui/Window.tsx';
 import { editPack } from './packStore.ts';
+import { tip } from '../../ui/tip.ts';
 
 const area =
   'w-full bg-g1 border border-g4 rounded-sm px-2 py-1 text-[12.5px] focus:outline-none focus:border-violet';
@@ -100,7 +101,7 @@ function OutputRow({
       <Button
         kind="text"
         disabled={isUsed || isOnly}
-        title={isUsed ? 'Files are planned for it' : undefined}
+        {...tip(isUsed ? 'Files are planned for it' : undefined)}
         aria-label={`Remove ${label}, ${outputId}`}
         onClick={() => editPack(id, (p) => ({ ...p, outputs: p.outputs.filter((o) => o.id !== outputId) }))}
       >

@@ -8,6 +8,7 @@ import { useJobs } from '../../api/jobs.ts';
 import { useManifest } from '../../api/packs.ts';
 import { useOpenProject } from '../../api/openProject.ts';
 import { ProofDetails } from './ProofDetails.tsx';
+import { tip } from '../../ui/tip.ts';
 
 const rowHeight = 25;
 const columns = 'grid grid-cols-[minmax(0,1fr)_64px_64px_64px_96px_minmax(0,1fr)] gap-3 px-4 items-center';
@@ -85,7 +86,7 @@ export function ProofList({ packId }: { packId: string }) {
                       type="button"
                       aria-expanded={open === file.path}
                       className="num text-left truncate"
-                      title={file.path}
+                      {...tip(file.path)}
                       onClick={() => setOpen(open === file.path ? '' : file.path)}
                     >
                       {file.path.split('/').at(-1)}

@@ -9,6 +9,7 @@ import { useJobs } from '../../api/jobs.ts';
 import { useReleases } from '../../api/packs.ts';
 import { useOpenProject } from '../../api/openProject.ts';
 import { WriteToFolder } from '../../exports/WriteToFolder.tsx';
+import { tip } from '../../ui/tip.ts';
 
 function changeWords({ changes: { added, removed, changed } }: ReleaseRecord): string {
   const words = [
@@ -36,7 +37,7 @@ function Changes({ changes: { added, removed, changed } }: ReleaseRecord) {
     <ul className="grid gap-0.5 pl-10 pt-1.5 text-[12px] max-h-[220px] scroll-quiet">
       {rows.map(({ path, says }) => (
         <li key={path} className="flex gap-4">
-          <span className="num text-t2 flex-1 truncate" title={path}>
+          <span className="num text-t2 flex-1 truncate" {...tip(path)}>
             {path.split('/').at(-1)}
           </span>
           <span className="num text-t1">{says}</span>
@@ -88,7 +89,7 @@ function Release({ release: r, job }: { release: ReleaseRecord; job: Job | undef
           {r.note || <span className="text-t3">no note</span>}
           {r.recipients && <span className="text-t2"> · to {r.recipients}</span>}
           {reasonWords(r).map((said) => (
-            <span key={said} className="text-close" title={said}>
+            <span key={said} className="text-close" {...tip(said)}>
               {' · '}
               {said}
             </span>

@@ -5,6 +5,7 @@ import { betterProfileOf } from '../../plates/betterProfile.ts';
 import { openFrame, selectPlate, usePlateView } from '../../state/plateView.ts';
 import { shotText } from './readingsOf.ts';
 import { Thumb } from '../../bench/wall/Thumb.tsx';
+import { tip } from '../../ui/tip.ts';
 
 function Tile({ plate, selected }: { plate: Plate; selected: boolean }) {
   const { profiles } = useOpenProject();
@@ -22,7 +23,7 @@ function Tile({ plate, selected }: { plate: Plate; selected: boolean }) {
         type="button"
         aria-pressed={selected}
         aria-label={`${plate.name}, ${profile?.name ?? plate.profileId}`}
-        title="Click selects, double click or Enter opens"
+        {...tip('Click selects, double click or Enter opens')}
         className={`block w-full text-left p-1.5 rounded-sm ${selected ? 'bg-g3 outline-1 outline-violet' : 'hover:bg-g2'}`}
         onClick={(e) => selectPlate(plate.id, e.ctrlKey || e.metaKey || e.shiftKey)}
         onDoubleClick={() => openFrame(plate.id)}

@@ -159,7 +159,7 @@ export function AxisMenu({ label, layout, elsewhere, material, onNone, onChange 
           align="start"
           className="z-20 bg-g2 border border-g4 rounded-sm p-3 w-[330px] grid gap-3 text-[12.5px]"
         >
-          <Choice label={label} value={layout?.axis ?? 'none'} options={options} onChange={choose} />
+          <Choice label="Axis" value={layout?.axis ?? 'none'} options={options} onChange={choose} />
           {isTyped && (
             <NumberValues
               key={`${layout.axis} ${layout.values.length}`}

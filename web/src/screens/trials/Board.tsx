@@ -13,6 +13,7 @@ import { setBoardView, type Spot, useBoardView } from './boardStore.ts';
 import { enduranceWidth, RowEndurance } from './EnduranceBar.tsx';
 import { cellKey, type DrawnBoard, hasEndurance } from './useBoard.ts';
 import type { TrialMaterial } from './useTrialMaterial.ts';
+import { tip } from '../../ui/tip.ts';
 
 interface BoardProps {
   trial: Trial;
@@ -121,7 +122,7 @@ export function Board({ trial, board, material }: BoardProps) {
               key={value}
               style={{ width }}
               className={`num shrink-0 text-center truncate px-1 ${hasRest && i === rest ? 'text-t1' : 'text-t2'}`}
-              title={valueWords(columns, i, sources)}
+              {...tip(valueWords(columns, i, sources))}
             >
               {valueWords(columns, i, sources)}
             </span>

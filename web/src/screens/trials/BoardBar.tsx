@@ -9,6 +9,7 @@ import { setBoardView, useBoardView } from './boardStore.ts';
 import { ReadingsMenu } from './ReadingsMenu.tsx';
 import type { DrawnBoard } from './useBoard.ts';
 import type { TrialMaterial } from './useTrialMaterial.ts';
+import { tip } from '../../ui/tip.ts';
 
 interface BoardBarProps {
   trial: Trial;
@@ -133,7 +134,7 @@ export function BoardBar(props: BoardBarProps) {
           kind="main"
           disabled={isOrdering}
           onClick={onKeep}
-          title="Runs the whole board on the server and keeps its numbers with the versions of its looks"
+          {...tip('Runs the whole board on the server and keeps its numbers with the versions of its looks')}
         >
           Keep a run
         </Button>

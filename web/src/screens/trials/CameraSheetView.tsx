@@ -9,6 +9,7 @@ import { BitmapCanvas } from '../../ui/BitmapCanvas.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { atOnce, boardCrew } from '../../workers/crew.ts';
 import type { TrialMaterial } from './useTrialMaterial.ts';
+import { tip } from '../../ui/tip.ts';
 
 const css = ([r, g, b]: readonly [number, number, number]) =>
   `rgb(${[r, g, b].map((v) => Math.round(Math.min(Math.max(v, 0), 1) * 255)).join(' ')})`;
@@ -60,7 +61,7 @@ function Triangle({
         <tr>
           <td />
           {cameras.slice(0, -1).map((a) => (
-            <td key={a.id} className="text-t2 text-center px-1 max-w-[74px] truncate" title={a.name}>
+            <td key={a.id} className="text-t2 text-center px-1 max-w-[74px] truncate" {...tip(a.name)}>
               {a.name}
             </td>
           ))}

@@ -23,6 +23,7 @@ import { orderOf } from './boardRunner.ts';
 import { setBoardView, useBoardView } from './boardStore.ts';
 import { cellKey, type DrawnBoard } from './useBoard.ts';
 import type { TrialMaterial } from './useTrialMaterial.ts';
+import { tip } from '../../ui/tip.ts';
 
 const views: { value: CellView; label: string }[] = [
   { value: 'look', label: 'Look' },
@@ -237,7 +238,7 @@ export function CellWindow({
                 <button
                   type="button"
                   aria-pressed={r.id === readingId}
-                  title={`Target ${r.target}`}
+                  {...tip(`Target ${r.target}`)}
                   className={`w-full flex items-baseline gap-2 py-[1px] text-left ${r.id === readingId ? 'text-t1' : 'text-t2 hover:text-t1'}`}
                   onClick={() => setReadingId(r.id === readingId ? '' : r.id)}
                 >

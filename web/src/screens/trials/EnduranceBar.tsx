@@ -3,6 +3,7 @@ import { type Endurance, type EnduranceKind, enduranceSearch } from '@velvet-dus
 import { trialReadingLabel } from '@velvet-dusk/core/trial/readings';
 import { enduranceWords, limitText } from '@velvet-dusk/core/trial/words';
 import { useOpenProject } from '../../api/openProject.ts';
+import { tip } from '../../ui/tip.ts';
 
 export const enduranceWidth = 232;
 const height = 62;
@@ -50,7 +51,7 @@ export function RowEndurance({
   };
   const near = holds && x(range.high.at) - x(range.low.at) < 100;
   return (
-    <div style={{ width: enduranceWidth }} className="ml-6 shrink-0" title={said}>
+    <div style={{ width: enduranceWidth }} className="ml-6 shrink-0" {...tip(said)}>
       <svg
         role="img"
         data-whole={found?.exposure !== undefined && found.balance !== undefined}

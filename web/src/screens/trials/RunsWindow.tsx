@@ -138,7 +138,7 @@ function Told({ job, others, onBoard }: { job: Job; others: readonly Job[]; onBo
       )}
       <GateTold result={result} />
       {others.length > 0 && (
-        <label className="flex items-baseline gap-2 text-t2">
+        <span className="flex items-baseline gap-2 text-t2">
           Compared with
           <Select
             label="Compared with"
@@ -149,7 +149,7 @@ function Told({ job, others, onBoard }: { job: Job; others: readonly Job[]; onBo
             ]}
             onChange={setBeforeId}
           />
-        </label>
+        </span>
       )}
       {before && <Compared before={before} after={result} />}
     </div>

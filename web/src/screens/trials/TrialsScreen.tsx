@@ -35,6 +35,7 @@ import { GateWindow, gateWords } from './GateWindow.tsx';
 import { RunsWindow } from './RunsWindow.tsx';
 import { hasEndurance, useBoard } from './useBoard.ts';
 import { type TrialMaterial, useTrialMaterial } from './useTrialMaterial.ts';
+import { tip } from '../../ui/tip.ts';
 
 type Tab = 'board' | 'cameras' | 'clip';
 const tabs: { value: Tab; label: string; hint: string }[] = [
@@ -159,7 +160,7 @@ function Trials() {
         <span className="flex-1 min-w-0 overflow-x-auto px-6">
           {tab === 'board' && trial?.switch && <SwitchValues layout={trial.switch} material={material} />}
         </span>
-        <Button kind="text" className="text-[12px]" onClick={undoBoard} title="Ctrl Z">
+        <Button kind="text" className="text-[12px]" onClick={undoBoard} {...tip('Ctrl Z')}>
           Undo
         </Button>
       </div>

@@ -8,6 +8,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Window } from '../../ui/Window.tsx';
 import { placeWords, valueWords } from './differenceWords.ts';
 import { type Side, SidePicture } from './SidePicture.tsx';
+import { tip } from '../../ui/tip.ts';
 
 const words = { look: 'look', plate: 'plate', profile: 'camera profile', pack: 'pack', board: 'board' };
 const sideNames = { mine: 'This window', theirs: 'Saved version' };
@@ -82,7 +83,7 @@ function Sides({ conflict }: { conflict: Conflict }) {
         {found.length > maxShown && <p className="text-t3">and in {found.length - maxShown} places more</p>}
       </div>
       <div className="flex gap-2">
-        <Button kind="main" title="Undo takes the choice back" onClick={() => conflict.resolve('theirs')}>
+        <Button kind="main" {...tip('Undo takes the choice back')} onClick={() => conflict.resolve('theirs')}>
           Use saved version
         </Button>
         <Button onClick={() => conflict.resolve('mine')}>Keep this window’s</Button>

@@ -9,6 +9,7 @@ import { useOpenProject } from '../../../api/openProject.ts';
 import { type CurrentPlate, plateOrder, useWholeLook } from '../../useBench.ts';
 import type { FilmSteps } from './filmSteps.ts';
 import { loadStock, shippedStocks, type Stock, type StockKind, stockOf } from './stocks.ts';
+import { tip } from '../../../ui/tip.ts';
 
 /** The look with another stock in its place, all else as it is. */
 function under(look: ShownLook, kind: StockKind, stepId: string | undefined, stock: Stock): ShownLook {
@@ -89,7 +90,7 @@ export function Audition({ plate, profile, steps, kind }: AuditionProps) {
             key={stock.id}
             type="button"
             aria-pressed={stock.id === loaded}
-            title={stock.about}
+            {...tip(stock.about)}
             className={`min-h-0 flex flex-col text-left text-[11.5px] outline-offset-[-1px] ${stock.id === loaded ? 'outline-2 outline-violet text-t1' : 'text-t2 hover:text-t1'}`}
             onClick={() => loadStock(kind, step, stock)}
           >

@@ -21,6 +21,7 @@ import { filmSteps, type FilmSteps, setLocked, systemOf } from './filmSteps.ts';
 import { StockChoice } from './StockChoice.tsx';
 import { StockWindow } from './StockWindow.tsx';
 import { WedgeWindow } from './WedgeWindow.tsx';
+import { tip } from '../../../ui/tip.ts';
 
 const about =
   'A negative and a print, as sensitometry: layers that see, develop and hold each other back, lights that time a ' +
@@ -66,7 +67,9 @@ function LightsRow({ steps }: { steps: FilmSteps }) {
         role="switch"
         aria-checked={locked}
         aria-label="Lights locked"
-        title="The timer prints an 18 % grey neutral at the aim density at every change, unless its lights are locked"
+        {...tip(
+          'The timer prints an 18 % grey neutral at the aim density at every change, unless its lights are locked',
+        )}
         className={`hover:underline ${locked ? 'text-ember' : 'text-t3'}`}
         onClick={() => setLocked(steps, !locked)}
       >

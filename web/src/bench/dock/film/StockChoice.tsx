@@ -1,6 +1,7 @@
 import { named, Select } from '../../../ui/Select.tsx';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { shippedStocks, type StockKind, stockOf, loadStock } from './stocks.ts';
+import { tip } from '../../../ui/tip.ts';
 
 const labels: Record<StockKind, string> = { negative: 'Negative', print: 'Print' };
 
@@ -11,7 +12,7 @@ export function StockChoice({ kind, step }: { kind: StockKind; step: LookStep | 
   const shipped = stocks.find((s) => s.id === loaded?.id);
   const own = loaded && JSON.stringify(shipped) !== JSON.stringify(loaded);
   return (
-    <label className="flex items-baseline gap-1.5" title={loaded?.about}>
+    <span className="flex items-baseline gap-1.5" {...tip(loaded?.about)}>
       <span className="text-t2">{labels[kind]}</span>
       <Select
         kind="line"
@@ -27,6 +28,6 @@ export function StockChoice({ kind, step }: { kind: StockKind; step: LookStep | 
           if (id !== 'own') loadStock(kind, step, stocks.find((s) => s.id === id) ?? null);
         }}
       />
-    </label>
+    </span>
   );
 }

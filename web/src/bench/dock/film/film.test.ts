@@ -14,7 +14,7 @@ const steps = () => filmSteps(useDocument.getState().look);
 const loaded = (kind: 'negative' | 'print') => stockOf(steps()[kind])?.id;
 
 beforeEach(() =>
-  useDocument.getState().replace('look', { look: { ...newLook('Film'), steps: [] }, plates: {} }),
+  useDocument.setState({ lookId: 'look', look: { ...newLook('Film'), steps: [] }, plates: {} }),
 );
 
 describe('stocks', () => {

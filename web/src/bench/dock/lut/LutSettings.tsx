@@ -9,6 +9,7 @@ import { Choice } from '../../../ui/Choice.tsx';
 import { FileButton } from '../../../ui/FileButton.tsx';
 import { useOpenProject } from '../../../api/openProject.ts';
 import { StrengthField } from '../../StrengthField.tsx';
+import { tip } from '../../../ui/tip.ts';
 
 interface LutSettingsProps {
   step: LookStep;
@@ -28,7 +29,7 @@ export function LutSettings({ step, bringing, onFiles }: LutSettingsProps) {
     <div className="w-[300px] pr-4 py-1 flex flex-col gap-1.5 scroll-quiet">
       <div className="flex items-center gap-2">
         <span className="text-t2">File</span>
-        <span className="flex-1 text-t1 truncate" title={p.lut ? `SHA-256 ${p.lut.sha256}` : ''}>
+        <span className="flex-1 text-t1 truncate" {...tip(p.lut ? `SHA-256 ${p.lut.sha256}` : '')}>
           {p.lut?.name ?? 'none yet; drop one here'}
         </span>
         <FileButton

@@ -1,6 +1,7 @@
 import { difference } from '@velvet-dusk/core/numeric/signed';
 import { matchZones, type ZoneStatistics } from '@velvet-dusk/core/match/statistics';
 import type { MatchTable } from '../../../workers/match.ts';
+import { tip } from '../../../ui/tip.ts';
 
 const columns: readonly { key: keyof ZoneStatistics; label: string; hint: string; scale: number }[] = [
   { key: 'share', label: 'share %', hint: 'Share of the picture', scale: 100 },
@@ -53,7 +54,7 @@ export function MatchTableView({ table }: { table: MatchTable }) {
               <th
                 key={c.key}
                 scope="col"
-                title={c.hint}
+                {...tip(c.hint)}
                 className="font-normal text-right pl-3 whitespace-nowrap"
               >
                 {c.label}

@@ -10,6 +10,7 @@ import { VerdictMark } from '../../../ui/VerdictMark.tsx';
 import { useOpenProject } from '../../../api/openProject.ts';
 import { type CurrentPlate, useCurrentPlate, usePlates, useShownLook } from '../../useBench.ts';
 import { type PathItem, pathItems } from './pathItems.ts';
+import { tip } from '../../../ui/tip.ts';
 
 /** Greatest spread of the parade over what is marked neutral on a plate; null where nothing is. */
 function useNeutralSpread({ plate, profile }: CurrentPlate): number | null {
@@ -38,7 +39,7 @@ function Item({ item }: { item: PathItem }) {
         <VerdictMark verdict={item.verdict} />
       </span>
       <span className="text-t1 w-[76px] shrink-0">{item.label}</span>
-      <span className="text-t2 truncate" title={item.says}>
+      <span className="text-t2 truncate" {...tip(item.says)}>
         {item.says}
       </span>
     </>
