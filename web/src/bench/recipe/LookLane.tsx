@@ -14,6 +14,9 @@ import { BeginFrom } from './BeginFrom.tsx';
 import { AddStep } from './AddStep.tsx';
 import { StepRow } from './StepRow.tsx';
 import { tip } from '../../ui/tip.ts';
+import { Suspense } from 'react';
+import { lazily } from '../../ui/lazily.ts';
+import { useFirstPicture } from '../../workers/useFirstPicture.ts';
 
 const gamutFits = [
   { value: 'soft' as const, label: 'soft gamut' },
@@ -110,11 +113,16 @@ function ColourOnlyRow() {
   );
 }
 
+/** A first picture does not wait for what rows are dragged by. */
+const SortableSteps = lazily(() => import('./SortableSteps.tsx'), 'SortableSteps');
+
 /** The steps that travel in the LUT. */
 export function LookLane() {
   const steps = useDocument((s) => s.look.steps);
   const strength = useDocument((s) => s.look.strength);
   const notes = useMeasured((s) => s.notes);
+  const isShown = useFirstPicture();
+  const rows = steps.map((step) => <StepRow key={step.id} step={step} />);
   return (
     <section aria-label="Look lane">
       <LookChoice />
@@ -129,9 +137,7 @@ export function LookLane() {
         />
       </LaneHead>
       <ol>
-        {steps.map((step) => (
-          <StepRow key={step.id} step={step} />
-        ))}
+        <Suspense fallback={rows}>{isShown ? <SortableSteps steps={steps} /> : rows}</Suspense>
       </ol>
       <AddStep />
       {notes.map((note) => (

@@ -11,9 +11,9 @@ import { responseKinds } from '../dock/response/responseKinds.ts';
 import { stepNumbers } from '../dock/stepNumbers.ts';
 import { CdlFiles } from './CdlFiles.tsx';
 import { type FieldTable, fieldTables } from './fieldTables.ts';
-import { useRowDrag } from './useRowDrag.ts';
 import { StrengthField } from '../StrengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
+import type { Draggable } from '../../ui/Sortable.tsx';
 import { tip } from '../../ui/tip.ts';
 
 interface ParamFieldProps {
@@ -159,7 +159,7 @@ function StepDetails({ step, fields }: { step: LookStep; fields: [key: string, s
 }
 
 /** One step: on or off, name, its main number, what it does to this plate; more when it is chosen. */
-export const StepRow = memo(function StepRow({ step }: { step: LookStep }) {
+export const StepRow = memo(function StepRow({ step, drag }: { step: LookStep; drag?: Draggable }) {
   const definition = stepDefinition(step.type);
   const selected = useView((s) => s.stepId === step.id);
   const soloId = useView((s) => s.soloId);
@@ -167,17 +167,16 @@ export const StepRow = memo(function StepRow({ step }: { step: LookStep }) {
   const type = step.type as StepType;
   const dockShows = useView((s) => s.stepId === step.id && s.dock === dockOf[type]) && responseKinds[type];
   const fields = inDock.includes(type) || dockShows ? [] : [...stepNumbers(type)];
-  const rowDrag = useRowDrag(step.id);
   const isActive = step.on && (soloId === '' || soloId === step.id);
   return (
-    <li className={`${selected ? 'bg-g3 shadow-[inset_2px_0_var(--color-violet)]' : ''}`}>
+    <li className={selected ? 'bg-g3 shadow-[inset_2px_0_var(--color-violet)]' : ''} {...drag?.item}>
       <div className="relative grid grid-cols-[22px_1fr_auto_58px] items-center h-[25px] px-3 group">
         <span
           aria-hidden
           data-testid={`grip ${step.id}`}
           {...tip('Drag to another place; Move up and Move down do the same')}
           className="absolute left-[1px] w-[10px] h-full grid place-items-center cursor-ns-resize touch-none opacity-0 group-hover:opacity-100"
-          {...rowDrag}
+          {...drag?.grip}
         >
           <span className="w-[5px] h-[9px] border-y border-t3" />
         </span>

@@ -1,8 +1,9 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useRef } from 'react';
 import { faultWords } from '@velvet-dusk/core/inspect/faults/words';
-import { setInspectView, useInspectView } from '../../state/inspectView.ts';
-import { gridColumns, reportOf, type Row, tableColumns } from './tableColumns.ts';
+import { setInspectView } from '../../state/inspectView.ts';
+import { type Column, gridColumns, reportOf, type Row, tableColumns } from './tableColumns.ts';
+import type { Heading } from '../../ui/sortedTable.ts';
 import { tip } from '../../ui/tip.ts';
 
 const rowHeight = 26;
@@ -41,27 +42,21 @@ function Path({ path }: { path: string }) {
   );
 }
 
-function Head() {
-  const sort = useInspectView((s) => s.sort);
+function Head({ headings }: { headings: readonly Heading<Column>[] }) {
   return (
     <div
       role="row"
       className="grid gap-x-1.5 px-3 h-7 items-center border-b border-g0 text-[11.5px] text-t3 shrink-0"
       style={{ gridTemplateColumns: gridColumns }}
     >
-      {tableColumns.map(({ id, label, hint, isNumber }) => (
-        <span
-          key={id}
-          role="columnheader"
-          aria-sort={sort.by === id ? (sort.down ? 'descending' : 'ascending') : 'none'}
-          className="min-w-0"
-        >
+      {headings.map(({ column: { id, label, hint, isNumber }, sorted, onSort }) => (
+        <span key={id} role="columnheader" aria-sort={sorted ?? 'none'} className="min-w-0">
           <button
             type="button"
             aria-label={label ? undefined : hint}
             {...tip(hint)}
-            className={`block w-full truncate hover:text-t1 ${isNumber ? 'text-right' : 'text-left'} ${sort.by === id ? 'text-t1' : ''}`}
-            onClick={() => setInspectView({ sort: { by: id, down: sort.by === id && !sort.down } })}
+            className={`block w-full truncate hover:text-t1 ${isNumber ? 'text-right' : 'text-left'} ${sorted ? 'text-t1' : ''}`}
+            onClick={onSort}
           >
             {label || '▲'}
           </button>
@@ -72,7 +67,15 @@ function Head() {
 }
 
 /** The files of the list. Arrow keys walk it. */
-export function FileTable({ rows, fileId }: { rows: readonly Row[]; fileId: string }) {
+export function FileTable({
+  rows,
+  headings,
+  fileId,
+}: {
+  rows: readonly Row[];
+  headings: readonly Heading<Column>[];
+  fileId: string;
+}) {
   const scroller = useRef<HTMLDivElement>(null);
   const list = useVirtualizer({
     count: rows.length,
@@ -96,7 +99,7 @@ export function FileTable({ rows, fileId }: { rows: readonly Row[]; fileId: stri
   };
   return (
     <div role="table" aria-label="Files" aria-rowcount={rows.length} className="flex-1 min-h-0 flex flex-col">
-      <Head />
+      <Head headings={headings} />
       <div ref={scroller} role="rowgroup" className="flex-1 scroll-quiet" onKeyDown={onKeyDown}>
         {rows.length === 0 && <p className="px-3 py-2 text-t3">No file has these words.</p>}
         <div role="presentation" style={{ height: list.getTotalSize(), position: 'relative' }}>

@@ -13,7 +13,8 @@ import { FileTable } from './FileTable.tsx';
 import { setInspectView, useInspectView } from '../../state/inspectView.ts';
 import { OneLut } from './OneLut.tsx';
 import { useReports } from './reports.ts';
-import { arranged, reportOf } from './tableColumns.ts';
+import { reportOf, tableColumns, withWords } from './tableColumns.ts';
+import { useSortedTable } from '../../ui/sortedTable.ts';
 import { useRows } from './useRows.ts';
 
 const noFiles: InspectedFile[] = [];
@@ -146,7 +147,10 @@ export function InspectScreen() {
   const { fileId, filter, sort } = useInspectView();
   const reports = useReports(files, fileId);
   const rows = useRows(files, reports);
-  const shown = useMemo(() => arranged(rows, filter, sort), [rows, filter, sort]);
+  const found = useMemo(() => withWords(rows, filter), [rows, filter]);
+  const { rows: shown, headings } = useSortedTable(found, tableColumns, sort, (to) =>
+    setInspectView({ sort: to }),
+  );
   const open = rows.find((r) => r.file.id === fileId) ?? shown[0] ?? rows[0];
   const [choosing, setChoosing] = useState(false);
   const [gone, setGone] = useState<InspectedFile[]>([]);
@@ -209,7 +213,7 @@ export function InspectScreen() {
               </label>
             </div>
             <Coming />
-            <FileTable rows={shown} fileId={open?.file.id ?? ''} />
+            <FileTable rows={shown} headings={headings} fileId={open?.file.id ?? ''} />
             <p
               className="px-3 h-7 flex items-center gap-3 border-t border-g0 text-[12px] text-t3 shrink-0"
               aria-live="polite"

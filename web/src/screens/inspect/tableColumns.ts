@@ -1,5 +1,6 @@
 import { roles } from '@velvet-dusk/core/order/roles/index';
 import type { InspectedFile } from '@velvet-dusk/core/api/inspected';
+import type { SortedColumn } from '../../ui/sortedTable.ts';
 import type { ReadFile } from './reports.ts';
 
 /** A row of the table: a file, what is known of it, and the groups it is in. */
@@ -12,15 +13,11 @@ export interface Row extends ReadFile {
   nearly: string[];
 }
 
-export interface Column {
-  id: string;
+export interface Column extends SortedColumn<Row> {
   label: string;
   hint: string;
   width: string;
   isNumber?: boolean;
-  text(row: Row): string;
-  /** What it is sorted by; its text, where it says nothing. */
-  order?(row: Row): number;
 }
 
 export const reportOf = ({ known }: Row) => (known && 'report' in known ? known.report : null);
@@ -101,17 +98,10 @@ export const tableColumns: readonly Column[] = [
 
 export const gridColumns = tableColumns.map((c) => c.width).join(' ');
 
-/** Rows that all words of a filter are in, in the order of a column. */
-export function arranged(rows: readonly Row[], filter: string, sort: { by: string; down: boolean }): Row[] {
+/** Rows that all words of a filter are in. */
+export function withWords(rows: readonly Row[], filter: string): readonly Row[] {
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
-  const column = tableColumns.find((c) => c.id === sort.by) ?? tableColumns[0];
   const textOf = (row: Row) =>
     `${tableColumns.map((c) => c.text(row)).join(' ')} ${topOf(row)?.output ?? ''} ${reportOf(row)?.headline ?? ''}`.toLowerCase();
-  const { order } = column;
-  const by = order
-    ? (a: Row, b: Row) => order(a) - order(b)
-    : (a: Row, b: Row) => column.text(a).localeCompare(column.text(b), 'en', { numeric: true });
-  const kept = words.length === 0 ? [...rows] : rows.filter((r) => words.every((w) => textOf(r).includes(w)));
-  kept.sort((a, b) => by(a, b) * (sort.down ? -1 : 1) || (a.file.path < b.file.path ? -1 : 1));
-  return kept;
+  return words.length === 0 ? rows : rows.filter((r) => words.every((w) => textOf(r).includes(w)));
 }

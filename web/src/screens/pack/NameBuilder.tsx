@@ -1,10 +1,10 @@
 import { Select, type SelectOption } from '../../ui/Select.tsx';
 import { type NameToken, nameTokenIds, type NameRule } from '@velvet-dusk/core/pack/names/rule';
 import type { Pack } from '@velvet-dusk/core/pack/document';
-import { useState } from 'react';
 import { Abbreviations } from './Abbreviations.tsx';
 import type { Planned } from './usePlan.ts';
 import { editPack } from './packStore.ts';
+import { SortableList, useDraggable } from '../../ui/Sortable.tsx';
 import { tip } from '../../ui/tip.ts';
 
 const separators: readonly SelectOption<NameRule['separator']>[] = [
@@ -22,9 +22,39 @@ const cases: readonly SelectOption<NameRule['letterCase']>[] = [
   { value: 'upper', label: 'capitals' },
 ];
 
+/** A part that is on. */
+function PartOfName({
+  token,
+  onToggle,
+  onMove,
+}: {
+  token: NameToken;
+  onToggle(): void;
+  onMove(by: -1 | 1): void;
+}) {
+  const { item, grip } = useDraggable(token);
+  return (
+    <span {...item}>
+      <button
+        type="button"
+        aria-pressed
+        {...tip('A click leaves it out; a drag or the arrow keys move it')}
+        {...grip}
+        className="px-1.5 py-0.5 rounded-sm border border-g4 text-t1 touch-none"
+        onClick={onToggle}
+        onKeyDown={(e) => {
+          if (e.key === 'ArrowLeft') onMove(-1);
+          if (e.key === 'ArrowRight') onMove(1);
+        }}
+      >
+        {token}
+      </button>
+    </span>
+  );
+}
+
 /** The parts of the long names, in order: a click switches one, a drag or the arrow keys move it. */
 export function NameBuilder({ id, pack, planned }: { id: string; pack: Pack; planned: Planned }) {
-  const [dragged, setDragged] = useState<NameToken | null>(null);
   const { names } = pack;
   const set = (change: Partial<NameRule>) =>
     editPack(id, (p) => {
@@ -47,43 +77,38 @@ export function NameBuilder({ id, pack, planned }: { id: string; pack: Pack; pla
     [tokens[at], tokens[to]] = [tokens[to], tokens[at]];
     set({ tokens });
   };
-  /** Puts the part that is dragged where another stands. */
-  const dropOn = (target: NameToken) => {
-    const to = names.tokens.indexOf(target);
-    if (dragged && dragged !== target && to >= 0) {
-      const rest = names.tokens.filter((t) => t !== dragged);
-      set({ tokens: [...rest.slice(0, to), dragged, ...rest.slice(to)] });
-    }
-    setDragged(null);
+  /** Puts a part at a place among those that are on. */
+  const moveTo = (token: string, to: number) => {
+    const from = names.tokens.findIndex((t) => t === token);
+    const rest = names.tokens.toSpliced(from, 1);
+    set({ tokens: rest.toSpliced(to, 0, names.tokens[from]) });
   };
-  const shown = [...names.tokens, ...nameTokenIds.filter((t) => !names.tokens.includes(t))];
+  const off = nameTokenIds.filter((t) => !names.tokens.includes(t));
   return (
     <div className="flex-1 flex flex-wrap items-center gap-x-3 gap-y-1 min-w-0 text-[12px] whitespace-nowrap">
       <div role="group" aria-label="Parts of a name" className="flex flex-wrap gap-1">
-        {shown.map((token) => {
-          const on = names.tokens.includes(token);
-          return (
-            <button
+        <SortableList ids={names.tokens} onMove={moveTo}>
+          {names.tokens.map((token) => (
+            <PartOfName
               key={token}
-              type="button"
-              aria-pressed={on}
-              {...tip(on ? 'A click leaves it out; a drag or the arrow keys move it' : 'A click adds it')}
-              draggable
-              onDragStart={() => setDragged(token)}
-              onDragEnd={() => setDragged(null)}
-              onDragOver={(e) => dragged && on && e.preventDefault()}
-              onDrop={() => dropOn(token)}
-              className={`px-1.5 py-0.5 rounded-sm border ${on ? 'border-g4 text-t1' : 'border-dashed border-g4 text-t3 hover:text-t2'}`}
-              onClick={() => toggle(token)}
-              onKeyDown={(e) => {
-                if (e.key === 'ArrowLeft') move(token, -1);
-                if (e.key === 'ArrowRight') move(token, 1);
-              }}
-            >
-              {token}
-            </button>
-          );
-        })}
+              token={token}
+              onToggle={() => toggle(token)}
+              onMove={(by) => move(token, by)}
+            />
+          ))}
+        </SortableList>
+        {off.map((token) => (
+          <button
+            key={token}
+            type="button"
+            aria-pressed={false}
+            {...tip('A click adds it')}
+            className="px-1.5 py-0.5 rounded-sm border border-dashed border-g4 text-t3 hover:text-t2"
+            onClick={() => toggle(token)}
+          >
+            {token}
+          </button>
+        ))}
       </div>
       <span className="flex-1" />
       <Abbreviations id={id} pack={pack} planned={planned} />

@@ -1,21 +1,22 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { useOpenProject } from '../../api/openProject.ts';
 import { openFrame, selectPlate, usePlateView } from '../../state/plateView.ts';
 import { Button } from '../../ui/Button.tsx';
-import { type FrameColumn, frameColumns } from './readingsOf.ts';
+import { type Sorting, useSortedTable } from '../../ui/sortedTable.ts';
+import { frameColumns } from './readingsOf.ts';
 import { Thumb } from '../../bench/wall/Thumb.tsx';
 
 /** Frames as rows, readings as columns; a click on a heading sorts. */
 export function WallTable({ plates }: { plates: readonly Plate[] }) {
   const { profiles } = useOpenProject();
   const selected = usePlateView((s) => s.selected);
-  const [sort, setSort] = useState<{ id: string; down: boolean }>({ id: '', down: false });
-  const column = frameColumns.find((c) => c.id === sort.id);
-  const compare = (c: FrameColumn) => (a: Plate, b: Plate) =>
-    c.number ? c.number(a) - c.number(b) : c.text(a, profiles).localeCompare(c.text(b, profiles));
-  const rows = column ? [...plates].sort(compare(column)) : [...plates];
-  if (sort.down) rows.reverse();
+  const [sorting, setSorting] = useState<Sorting>({ by: '', down: false });
+  const columns = useMemo(
+    () => frameColumns.map((c) => ({ ...c, text: (plate: Plate) => c.text(plate, profiles) })),
+    [profiles],
+  );
+  const { rows, headings } = useSortedTable(plates, columns, sorting, setSorting);
   return (
     <table className="w-full text-[12px]">
       <thead className="sticky top-0 bg-g1 text-left text-t3">
@@ -24,19 +25,11 @@ export function WallTable({ plates }: { plates: readonly Plate[] }) {
             <span className="sr-only">Picture</span>
           </th>
           <th className="font-normal py-1.5">Frame</th>
-          {frameColumns.map((c) => (
-            <th
-              key={c.id}
-              className={`font-normal ${c.number ? 'text-right pr-3' : ''}`}
-              aria-sort={sort.id === c.id ? (sort.down ? 'descending' : 'ascending') : undefined}
-            >
-              <button
-                type="button"
-                className="hover:text-t1"
-                onClick={() => setSort({ id: c.id, down: sort.id === c.id && !sort.down })}
-              >
+          {headings.map(({ column: c, sorted, onSort }) => (
+            <th key={c.id} className={`font-normal ${c.order ? 'text-right pr-3' : ''}`} aria-sort={sorted}>
+              <button type="button" className="hover:text-t1" onClick={onSort}>
                 {c.label}
-                {sort.id === c.id ? (sort.down ? ' ↓' : ' ↑') : ''}
+                {sorted ? (sorted === 'descending' ? ' ↓' : ' ↑') : ''}
               </button>
             </th>
           ))}
@@ -59,12 +52,12 @@ export function WallTable({ plates }: { plates: readonly Plate[] }) {
                 {p.name}
               </Button>
             </td>
-            {frameColumns.map((c) => (
+            {columns.map((c) => (
               <td
                 key={c.id}
-                className={`pr-3 ${c.number ? 'num text-right' : ''} ${c.id === 'doubt' && c.text(p, profiles) !== '–' ? 'text-ember' : 'text-t2'}`}
+                className={`pr-3 ${c.order ? 'num text-right' : ''} ${c.id === 'doubt' && c.text(p) !== '–' ? 'text-ember' : 'text-t2'}`}
               >
-                {c.text(p, profiles)}
+                {c.text(p)}
               </td>
             ))}
           </tr>

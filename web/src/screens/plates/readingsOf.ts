@@ -8,8 +8,8 @@ export interface FrameColumn {
   id: string;
   label: string;
   text(plate: Plate, profiles: readonly Profile[]): string;
-  /** For sorting; text is sorted as text where it is missing. */
-  number?(plate: Plate): number;
+  /** What it is sorted by; its text, where it says nothing. */
+  order?(plate: Plate): number;
 }
 
 const code10 = (code: number) => Math.round(code * 1023);
@@ -38,13 +38,13 @@ export const frameColumns: readonly FrameColumn[] = [
     text: (p, profiles) => profiles.find((q) => q.id === p.profileId)?.name ?? p.profileId,
   },
   { id: 'scene', label: 'Scene', text: (p) => p.scene || '–' },
-  { id: 'size', label: 'Size', text: (p) => `${p.width}×${p.height}`, number: (p) => p.width * p.height },
-  { id: 'depth', label: 'Bits used', text: depthText, number: (p) => p.facts?.usedDepth ?? p.depth },
+  { id: 'size', label: 'Size', text: (p) => `${p.width}×${p.height}`, order: (p) => p.width * p.height },
+  { id: 'depth', label: 'Bits used', text: depthText, order: (p) => p.facts?.usedDepth ?? p.depth },
   {
     id: 'range',
     label: 'Codes',
     text: ({ facts }) => (facts ? `${code10(facts.low)}–${code10(facts.high)}` : '–'),
-    number: (p) => p.facts?.high ?? 0,
+    order: (p) => p.facts?.high ?? 0,
   },
   {
     id: 'inside',
@@ -55,20 +55,20 @@ export const frameColumns: readonly FrameColumn[] = [
     id: 'clipped',
     label: 'Clipped %',
     text: ({ facts }) => (facts ? percent(facts.clipped) : '–'),
-    number: (p) => p.facts?.clipped ?? 0,
+    order: (p) => p.facts?.clipped ?? 0,
   },
   {
     id: 'crushed',
     label: 'Crushed %',
     text: ({ facts }) => (facts ? percent(facts.crushed) : '–'),
-    number: (p) => p.facts?.crushed ?? 0,
+    order: (p) => p.facts?.crushed ?? 0,
   },
   {
     id: 'noise',
     label: 'Noise, codes',
     text: ({ facts }) => facts?.noise10.toFixed(1) ?? '–',
-    number: (p) => p.facts?.noise10 ?? 0,
+    order: (p) => p.facts?.noise10 ?? 0,
   },
-  { id: 'shot', label: 'Shot', text: shotText, number: (p) => p.shot.exposure },
+  { id: 'shot', label: 'Shot', text: shotText, order: (p) => p.shot.exposure },
   { id: 'doubt', label: 'In doubt', text: (p, profiles) => betterProfileOf(p, profiles)?.name ?? '–' },
 ];

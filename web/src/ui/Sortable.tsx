@@ -1,0 +1,64 @@
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import { rectSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
+import { type CSSProperties, type ReactNode, useMemo } from 'react';
+
+/** What makes an element a thing that is dragged to another place of its list. */
+export interface Draggable {
+  item: { ref(element: HTMLElement | null): void; style: CSSProperties };
+  /** For the part it is dragged by. */
+  grip: { ref(element: HTMLElement | null): void } & Record<string, unknown>;
+}
+
+/** Pixels from which a press is a drag and no click. */
+const fromDistance = 4;
+
+/** A list whose things are dragged to other places. What keys do for it stands beside it. */
+export function SortableList({
+  ids,
+  onMove,
+  children,
+}: {
+  ids: readonly string[];
+  /** Called once a thing is put down. @param to its new place, from 0. */
+  onMove(id: string, to: number): void;
+  children: ReactNode;
+}) {
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: fromDistance } }));
+  const key = ids.join(' ');
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the same list as long as it has the same things: each is drawn anew with it
+  const items = useMemo(() => [...ids], [key]);
+  const putDown = ({ active, over }: DragEndEvent) => {
+    if (over && over.id !== active.id) onMove(String(active.id), items.indexOf(String(over.id)));
+  };
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={putDown}>
+      <SortableContext items={items} strategy={rectSortingStrategy}>
+        {children}
+      </SortableContext>
+    </DndContext>
+  );
+}
+
+export function useDraggable(id: string): Draggable {
+  const { setNodeRef, setActivatorNodeRef, listeners, transform, transition, isDragging } = useSortable({
+    id,
+  });
+  return {
+    item: {
+      ref: setNodeRef,
+      style: {
+        ...(transform && { transform: `translate(${transform.x}px, ${transform.y}px)` }),
+        ...(transition && { transition }),
+        ...(isDragging && { position: 'relative', zIndex: 1 }),
+      },
+    },
+    grip: { ref: setActivatorNodeRef, ...listeners },
+  };
+}
