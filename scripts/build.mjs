@@ -6,6 +6,7 @@ import { root } from './install.mjs';
 
 const entries = {
   demo: 'demo/src/main.ts',
+  demoHere: 'demo/src/here.ts',
   dusk: 'cli/src/main.ts',
   server: 'server/src/main.ts',
   tasks: 'server/src/jobs/tasks.ts',

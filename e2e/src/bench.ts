@@ -25,7 +25,7 @@ export class Bench {
         document.querySelector<HTMLElement>('canvas[data-renderer]')?.dataset.drawn &&
         document.querySelector('[data-testid=readings][aria-busy=false] button'),
       null,
-      { polling: 'raf', timeout: 30_000 },
+      { polling: 'raf', timeout: 60_000 },
     );
   }
 

@@ -6,7 +6,7 @@ import { test as base, expect } from '@playwright/test';
 import { awkwardFolderName } from '@velvet-dusk/server/testing/fixture';
 import { Bench } from './bench.ts';
 import { cloneFolder } from './clone.ts';
-import { type DemoServer, startDemo } from './demoServer.ts';
+import { type DemoServer, startDemo, startDemoHere } from './demoServer.ts';
 import { followShown, KeptPage, tellWhatIsShown } from './keptPage.ts';
 import { templateFolder } from './template.ts';
 import { viewport } from './viewport.ts';
@@ -14,8 +14,10 @@ import { viewport } from './viewport.ts';
 interface Fixtures {
   /** A fresh copy of the demo's data. */
   dataFolder: string;
+  /** Whether the server has a process of its own, which can be killed. */
+  ownProcess: boolean;
   /** The demo server on that copy; `restart` kills it and brings it back on the same port. */
-  server: DemoServer & { restart(): Promise<void> };
+  server: Pick<DemoServer, 'url' | 'port' | 'stop' | 'kill'> & { restart(): Promise<void> };
   /** The look bench, open and drawn. */
   bench: Bench;
 }
@@ -36,12 +38,17 @@ function copyOfTemplate(): string {
 
 async function startRestartable(dataFolder: string, atPort: number): Promise<Fixtures['server']> {
   let running = await startDemo(dataFolder, atPort, {}, cloneFolder);
-  const { url, port, pid } = running;
+  const { url, port } = running;
   const restart = async () => {
     await running.kill();
     running = await startDemo(dataFolder, port, {}, cloneFolder);
   };
-  return { url, port, pid, restart, stop: () => running.stop(), kill: () => running.kill() };
+  return { url, port, restart, stop: () => running.stop(), kill: () => running.kill() };
+}
+
+async function startHere(dataFolder: string, port: number): Promise<Fixtures['server']> {
+  const cannot = () => Promise.reject(new Error('A server that is killed needs ownProcess.'));
+  return { ...(await startDemoHere(dataFolder, port, cloneFolder)), restart: cannot, kill: cannot };
 }
 
 /** A port that nobody listens on. */
@@ -71,8 +78,9 @@ export const windowsTest = base.extend<Fixtures, WorkerFixtures>({
   },
   // eslint-disable-next-line no-empty-pattern -- as above
   dataFolder: async ({}, use) => use(copyOfTemplate()),
-  server: async ({ dataFolder, port }, use) => {
-    const server = await startRestartable(dataFolder, port);
+  ownProcess: [false, { option: true }],
+  server: async ({ dataFolder, port, ownProcess }, use) => {
+    const server = await (ownProcess ? startRestartable : startHere)(dataFolder, port);
     await use(server);
     await server.stop();
   },
@@ -110,7 +118,7 @@ export const viewingTest = test.extend<object, { sharedServer: Fixtures['server'
   sharedServer: [
     // eslint-disable-next-line no-empty-pattern -- as above
     async ({}, use) => {
-      const server = await startRestartable(copyOfTemplate(), 0);
+      const server = await startHere(copyOfTemplate(), 0);
       await use(server);
       await server.stop();
     },

@@ -9,7 +9,7 @@ test('the bench, the export window and a later station are axe-clean', async ({ 
   await bench.reading('Skin hue').click();
   await page.keyboard.press('e');
   await bench.button('Bake and prove').click();
-  await expect(page.getByTestId('proof')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByTestId('proof')).toBeVisible();
   await expectAxeClean(page);
   await page.keyboard.press('Escape');
   await page.getByRole('link', { name: /^Log/ }).click();
@@ -157,5 +157,5 @@ test('an export can be cancelled and tried again', async ({ page, bench }) => {
   await bench.button('Cancel').click();
   await expect(page.getByText('Cancelled. No file was kept.')).toBeVisible();
   await bench.button('Try again').click();
-  await expect(page.getByTestId('proof')).toBeVisible({ timeout: 40_000 });
+  await expect(page.getByTestId('proof')).toBeVisible();
 });

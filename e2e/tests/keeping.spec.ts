@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '../src/fixtures.ts';
 
+test.use({ ownProcess: true });
+
 /** Nothing is lost: reloads, a killed server. */
 
 test('a reload keeps the look, the shot and the history', async ({ page, bench }) => {
@@ -66,14 +68,12 @@ test('the server killed during an export: after its return the file is whole', a
   await bench.button('Export cube').click();
   await bench.radio('65').click();
   await bench.button('Bake and prove').click();
-  await expect(page.getByText(/(Baking|Writing|Reading back|Proving) \d+ %/)).toBeVisible({
-    timeout: 20_000,
-  });
+  await expect(page.getByText(/(Baking|Writing|Reading back|Proving) \d+ %/)).toBeVisible();
   await server.restart();
   await page.reload();
   await bench.drawn();
   await bench.button('Export cube').click();
-  await expect(page.getByTestId('proof')).toBeVisible({ timeout: 40_000 });
+  await expect(page.getByTestId('proof')).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Download' }).click(),

@@ -158,7 +158,7 @@ test('placed LUT: a file is brought, baked in, survives a reload; a wrong one is
   await expectAxeClean(page);
   await bench.button('Export cube').click();
   await bench.button('Bake and prove').click();
-  await expect(page.getByTestId('proof')).toBeVisible({ timeout: 40_000 });
+  await expect(page.getByTestId('proof')).toBeVisible();
 });
 
 test('CDL files go in and out', async ({ page, bench }) => {
@@ -201,7 +201,7 @@ test('a proposal names the fault, is accepted in one undoable move, and does wha
     .fill('-0.6');
   await page.keyboard.press('Enter');
   const proposal = page.getByTestId('proposal');
-  await expect(proposal).toContainText('The look makes mid-grey darker', { timeout: 20_000 });
+  await expect(proposal).toContainText('The look makes mid-grey darker');
   expect(await gap()).toBeLessThan(2);
   await expect(proposal).toContainText(/LookExposure \+0\.\d\d st/);
   // Every offer in the look says what it does to all plates; here for whoever asks.

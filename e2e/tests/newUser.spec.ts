@@ -197,12 +197,12 @@ test('projects are renamed, duplicated, archived and deleted, and each is taken 
   await page.getByRole('button', { name: 'Open the demo' }).click();
   await expect(page).toHaveURL(/\/saltmarsh-line\/look/);
   const picture = page.locator('canvas[data-renderer][data-drawn]');
-  await expect(picture).toBeVisible({ timeout: 30_000 });
+  await expect(picture).toBeVisible();
   await page.goBack();
   await expect(names).toHaveText(['Saltmarsh Line', 'Second unit']);
   // The copy has the demo's cameras, which its plates were shot with, and opens like any project.
   await page.getByRole('link', { name: 'Open Second unit' }).click();
-  await expect(picture).toBeVisible({ timeout: 30_000 });
+  await expect(picture).toBeVisible();
 });
 
 test('what is open stands in the address, over a reload, a link and a step back', async ({ bench, page }) => {

@@ -75,7 +75,7 @@ test('from a log plate to a proven cube that FFmpeg and the viewer agree on', as
     const dialog = page.getByRole('dialog', { name: 'Export a cube' });
     await dialog.getByRole('button', { name: 'Bake and prove' }).click();
     const proof = dialog.getByTestId('proof');
-    await expect(proof).toBeVisible({ timeout: 30_000 });
+    await expect(proof).toBeVisible();
     await expect(proof).toContainText('Mean ΔE2000');
     await expect(proof).toContainText('holds');
     await expect(proof).toContainText(/every node within .* of what was baked/);

@@ -45,7 +45,7 @@ test('several files at once, one line each: good ones come in, bad ones say why,
   await page.getByLabel('Frame files').setInputFiles([frame, text, film, clip]);
   // By its label alone: the clip's window, once open, hides all else from roles.
   const list = page.locator('section[aria-label="Import"]');
-  await expect(list).toContainText('4 of 4', { timeout: 30_000 });
+  await expect(list).toContainText('4 of 4');
   await expect(list).toContainText('notes.png: byte 0: not a PNG');
   const dialog = page.getByRole('dialog', { name: 'Frames of night.mov' });
   await expect(dialog).toContainText('96×64, ffv1, 10 bits, narrow range');
@@ -54,7 +54,7 @@ test('several files at once, one line each: good ones come in, bad ones say why,
   await field(page, 'At').press('Enter');
   await dialog.getByRole('button', { name: 'Add this time' }).click();
   await dialog.getByRole('button', { name: 'Take 2 in' }).click();
-  await expect(dialog).toBeHidden({ timeout: 20_000 });
+  await expect(dialog).toBeHidden();
   await expect(page.getByRole('list', { name: 'Plates' }).getByRole('listitem')).toHaveCount(18);
   // The frame said by itself that the drone recorded it.
   await expect(tile(page, 'quay-blue-hour-curlew-8-bit, Curlew flat')).toBeVisible();

@@ -43,9 +43,7 @@ test('a board is laid out by typed values, walked by keys, opened, and undone', 
   await page.getByRole('textbox', { name: 'Values' }).fill('−1  40');
   await expect(page.getByRole('alert')).toContainText('40 is no number from -8 to 8');
   await page.keyboard.press('Escape');
-  await expect(cell(page, /^Marsh, noon, \+1.5 st: /)).toHaveAccessibleName(/holds|close|fails/, {
-    timeout: 30_000,
-  });
+  await expect(cell(page, /^Marsh, noon, \+1.5 st: /)).toHaveAccessibleName(/holds|close|fails/);
   await expectAxeClean(page);
 
   // By keys alone: to the cell beside, open, on to the one below, and back to where it was.
@@ -71,7 +69,7 @@ test('a board is laid out by typed values, walked by keys, opened, and undone', 
   );
   // Eight bits are named for what they are.
   await layOut(page, 'Columns', 'Bits recorded', ['8 bits']);
-  await expect(cell(page, /^Quay, blue hour, 8 bits: fails, Banding/)).toBeVisible({ timeout: 30_000 });
+  await expect(cell(page, /^Quay, blue hour, 8 bits: fails, Banding/)).toBeVisible();
   // The axis, one value only, and another: three steps.
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
   await expect(cell(page, /^Quay, blue hour, \+1.5 st: /)).toBeVisible();

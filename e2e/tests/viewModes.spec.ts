@@ -165,7 +165,7 @@ test('two scopes at once, targets and scales; the path measures itself', async (
   const path = page.getByRole('region', { name: 'Path' });
   await expect(path.getByRole('listitem')).toHaveCount(12);
   // Plates out of sight are measured last, one after the other.
-  await expect(path).toContainText(/of 14 plates \d+ hold/, { timeout: 30_000 });
+  await expect(path).toContainText(/of 14 plates \d+ hold/);
   await path.getByRole('button', { name: /Skin/ }).click();
   await expect(page.getByRole('region', { name: 'Boxes' })).toBeVisible();
   await expect(page.getByTestId('where')).toBeVisible();
@@ -181,9 +181,7 @@ followingTest(
         .getByRole('navigation', { name: 'Plates' })
         .getByText(/^\d0%$/)
         .first(),
-    ).toBeVisible({
-      timeout: 30_000,
-    });
+    ).toBeVisible();
     // On a slow machine others may stay as they are; then nothing is shown of them that is not of this look.
     const verdicts = page.getByRole('navigation', { name: 'Plates' }).getByText(/^(holds|close|fails)$/);
     await expect(verdicts.nth(2)).toBeAttached();

@@ -6,6 +6,8 @@ import { Bench } from '../src/bench.ts';
 import { expect, windowsTest as test } from '../src/fixtures.ts';
 import { choose } from '../src/choose.ts';
 
+test.use({ ownProcess: true });
+
 /** Two windows on one project: nothing is overwritten, and nothing in conflict is sent, before somebody chooses. */
 
 const plateId = 'quay-blue-hour';

@@ -122,7 +122,13 @@ export function LookLane() {
   const strength = useDocument((s) => s.look.strength);
   const notes = useMeasured((s) => s.notes);
   const isShown = useFirstPicture();
-  const rows = steps.map((step) => <StepRow key={step.id} step={step} />);
+  const rows = (
+    <ol>
+      {steps.map((step) => (
+        <StepRow key={step.id} step={step} />
+      ))}
+    </ol>
+  );
   return (
     <section aria-label="Look lane">
       <LookChoice />
@@ -136,9 +142,7 @@ export function LookLane() {
           onChange={(v) => editLook((look) => ({ ...look, strength: v }))}
         />
       </LaneHead>
-      <ol>
-        <Suspense fallback={rows}>{isShown ? <SortableSteps steps={steps} /> : rows}</Suspense>
-      </ol>
+      <Suspense fallback={rows}>{isShown ? <SortableSteps steps={steps} /> : rows}</Suspense>
       <AddStep />
       {notes.map((note) => (
         <p key={note} role="status" className="px-3 py-1 text-[12px] text-close">

@@ -11,8 +11,10 @@ const SortableStep = memo(function SortableStep({ step }: { step: LookStep }) {
 /** The rows of a recipe, to be dragged to other places. */
 export const SortableSteps = ({ steps }: { steps: readonly LookStep[] }) => (
   <SortableList ids={steps.map((s) => s.id)} onMove={moveStepTo}>
-    {steps.map((step) => (
-      <SortableStep key={step.id} step={step} />
-    ))}
+    <ol>
+      {steps.map((step) => (
+        <SortableStep key={step.id} step={step} />
+      ))}
+    </ol>
   </SortableList>
 );
