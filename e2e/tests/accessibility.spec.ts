@@ -120,7 +120,7 @@ test('a list is opened, walked and chosen from by keys, and no key of the bench 
 viewingTest('what is rested on tells more, by pointer and by keys, until it is pressed', async ({ page }) => {
   const two = page.getByRole('button', { name: 'Two', exact: true });
   const says = 'A second scope below the first';
-  const tips = page.getByRole('tooltip');
+  const tips = page.getByRole('tooltip', { includeHidden: true });
   await expect(tips).toHaveCount(0);
   await two.hover();
   await expect(tips).toContainText(says);

@@ -40,9 +40,11 @@ export function Select<T extends string>({
         className={`inline-flex items-baseline gap-1 min-w-0 text-left ${looks[kind]} ${className}`}
       >
         <span className="truncate flex-1">{chosen}</span>
-        <span aria-hidden className="text-t3">
-          ▾
-        </span>
+        {kind !== 'line' && (
+          <span aria-hidden className="text-t3">
+            ▾
+          </span>
+        )}
       </DropdownMenu.Trigger>
     </OptionMenu>
   );

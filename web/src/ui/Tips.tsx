@@ -76,7 +76,9 @@ export function Tips() {
           <span aria-hidden className="fixed pointer-events-none" style={{ left, top, width, height }} />
         </Tooltip.Trigger>
         <Tooltip.Portal>
+          {/* Who listens has it as a description already. */}
           <Tooltip.Content
+            aria-hidden
             key={`${left} ${top} ${shown.says}`}
             side="bottom"
             align="start"
