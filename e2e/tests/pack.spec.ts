@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { expectAxeClean } from '../src/axe.ts';
 import { expect, test } from '../src/fixtures.ts';
 import { choose } from '../src/choose.ts';
+import { dragOnto } from '../src/dragOnto.ts';
 
 /** A pack on screen: planned, mended, exported, proved, unzipped. */
 
@@ -70,9 +71,9 @@ test('names are built and typed, what breaks a rule is told, and one click mends
   await expect(name).toBeVisible();
 
   // A part is dragged before another, and a look is written short.
-  await page
-    .getByRole('button', { name: 'look', exact: true })
-    .dragTo(page.getByRole('button', { name: 'input', exact: true }));
+  const part = (named: string) => page.getByRole('button', { name: named, exact: true });
+  const input = (await part('input').boundingBox())!;
+  await dragOnto(page, part('look'), { x: input.x + input.width / 2, y: input.y + input.height / 2 });
   await expect(files.getByText('Slack-Water_heron_bt1886_combined_33.cube')).toBeVisible();
   await page.getByRole('button', { name: 'Abbreviations' }).click();
   const short = page.getByRole('textbox', { name: 'Words Slack-Water, written short' });

@@ -1,13 +1,8 @@
-import type { Locator } from '@playwright/test';
 import { expectAxeClean } from '../src/axe.ts';
+import { dragOnto } from '../src/dragOnto.ts';
 import { expect, test } from '../src/fixtures.ts';
 
 /** Steps that are drawn by what they do, and their places in the recipe. */
-
-const centre = async (at: Locator) => {
-  const box = (await at.boundingBox())!;
-  return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-};
 
 test('a step is drawn by what it does, and set by handle, track, key and number', async ({ page, bench }) => {
   const lane = page.getByRole('region', { name: 'Look lane' });
@@ -61,13 +56,10 @@ test('rows of the recipe are dragged to another place in one undoable move', asy
   const before = await names();
   const first = rows.filter({ hasText: before[0] }).first();
   await first.hover();
-  const from = await centre(page.getByTestId(/^grip/).first());
+  const grip = page.getByTestId(/^grip/).first();
+  const { x, width } = (await grip.boundingBox())!;
   const to = (await rows.nth(2).boundingBox())!;
-  await page.mouse.move(from.x, from.y);
-  await page.mouse.down();
-  await page.mouse.move(from.x, to.y - 4);
-  await page.mouse.move(from.x, to.y + to.height - 6);
-  await page.mouse.up();
+  await dragOnto(page, grip, { x: x + width / 2, y: to.y + to.height - 6 });
   await bench.drawn();
   expect(await names()).toEqual([before[1], before[2], before[0], before[3]]);
   await page.keyboard.press('Control+z');

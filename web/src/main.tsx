@@ -8,7 +8,6 @@ import { Message } from './shell/Message.tsx';
 import { lazily } from './ui/lazily.ts';
 
 const StartScreen = lazily(() => import('./screens/start/StartScreen.tsx'), 'StartScreen');
-const Tips = lazily(() => import('./ui/Tips.tsx'), 'Tips');
 const ProjectRoute = lazily(() => import('./projectRoute.tsx'), 'ProjectRoute');
 
 createRoot(document.getElementById('root')!).render(
@@ -20,9 +19,6 @@ createRoot(document.getElementById('root')!).render(
             <Route path="/" element={<StartScreen />} />
             <Route path="/:project/:station?" element={<ProjectRoute />} />
           </Routes>
-        </Suspense>
-        <Suspense>
-          <Tips />
         </Suspense>
       </BrowserRouter>
     </QueryClientProvider>

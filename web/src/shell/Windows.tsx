@@ -4,6 +4,7 @@ import { ExportWindow } from '../exports/ExportWindow.tsx';
 import { JobsWindow } from '../exports/JobsWindow.tsx';
 import { ConflictWindow } from './conflict/ConflictWindow.tsx';
 import { HelpWindow } from './HelpWindow.tsx';
+import { Tips } from '../ui/Tips.tsx';
 
 /** Everything that can open over the stations. */
 export function Windows() {
@@ -15,6 +16,7 @@ export function Windows() {
       <HelpWindow />
       <PracticeWindow />
       <ConflictWindow />
+      <Tips />
     </>
   );
 }

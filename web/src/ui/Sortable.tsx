@@ -1,12 +1,19 @@
 import {
   closestCenter,
+  type CollisionDetection,
   DndContext,
   type DragEndEvent,
   PointerSensor,
+  pointerWithin,
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import { rectSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
+import {
+  rectSortingStrategy,
+  SortableContext,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
 import { type CSSProperties, type ReactNode, useMemo } from 'react';
 
 /** What makes an element a thing that is dragged to another place of its list. */
@@ -19,13 +26,22 @@ export interface Draggable {
 /** Pixels from which a press is a drag and no click. */
 const fromDistance = 4;
 
+/** What the pointer is on, for things may be of any height; beside all of them, the nearest. */
+const underPointer: CollisionDetection = (drag) => {
+  const found = pointerWithin(drag);
+  return found.length > 0 ? found : closestCenter(drag);
+};
+
 /** A list whose things are dragged to other places. What keys do for it stands beside it. */
 export function SortableList({
   ids,
+  isColumn = false,
   onMove,
   children,
 }: {
   ids: readonly string[];
+  /** One below the other; else side by side, in as many lines as they take. */
+  isColumn?: boolean;
   /** Called once a thing is put down. @param to its new place, from 0. */
   onMove(id: string, to: number): void;
   children: ReactNode;
@@ -38,8 +54,8 @@ export function SortableList({
     if (over && over.id !== active.id) onMove(String(active.id), items.indexOf(String(over.id)));
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={putDown}>
-      <SortableContext items={items} strategy={rectSortingStrategy}>
+    <DndContext sensors={sensors} collisionDetection={underPointer} onDragEnd={putDown}>
+      <SortableContext items={items} strategy={isColumn ? verticalListSortingStrategy : rectSortingStrategy}>
         {children}
       </SortableContext>
     </DndContext>

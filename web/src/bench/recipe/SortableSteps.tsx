@@ -10,7 +10,7 @@ const SortableStep = memo(function SortableStep({ step }: { step: LookStep }) {
 
 /** The rows of a recipe, to be dragged to other places. */
 export const SortableSteps = ({ steps }: { steps: readonly LookStep[] }) => (
-  <SortableList ids={steps.map((s) => s.id)} onMove={moveStepTo}>
+  <SortableList isColumn ids={steps.map((s) => s.id)} onMove={moveStepTo}>
     <ol>
       {steps.map((step) => (
         <SortableStep key={step.id} step={step} />

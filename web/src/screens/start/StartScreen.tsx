@@ -4,6 +4,7 @@ import type { ProjectSummary } from '@velvet-dusk/core/api/contract';
 import { useProjectActions, useProjects } from '../../api/projects.ts';
 import { Message } from '../../shell/Message.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { Tips } from '../../ui/Tips.tsx';
 import { firstPictureShown } from '../../workers/firstPicture.ts';
 import { LooseFilesNotice } from './LooseFilesNotice.tsx';
 import { NewProjectWindow } from './NewProjectWindow.tsx';
@@ -70,6 +71,7 @@ export function StartScreen() {
         <PutAway projects={projects.filter((p) => !shown.includes(p))} />
       </div>
       <NewProjectWindow open={isNew} onClose={() => setNew(false)} />
+      <Tips />
     </main>
   );
 }
