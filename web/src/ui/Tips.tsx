@@ -1,5 +1,6 @@
-import { Tooltip } from 'radix-ui';
+import { flip, offset, shift, useFloating } from '@floating-ui/react-dom';
 import { useEffect, useState } from 'react';
+import { createPortal } from 'react-dom';
 import { tipAttribute } from './tip.ts';
 
 /** Milliseconds something is rested on before its tip comes, and after one is gone while the next comes at once. */
@@ -67,29 +68,24 @@ export function Tips() {
         document.removeEventListener(name, listener, { capture: true });
     };
   }, []);
+  const { refs, floatingStyles } = useFloating({
+    placement: 'bottom-start',
+    strategy: 'fixed',
+    elements: { reference: shown && { getBoundingClientRect: () => shown.place } },
+    middleware: [offset(4), flip(), shift({ padding: 6 })],
+  });
   if (!shown) return null;
-  const { left, top, width, height } = shown.place;
-  return (
-    <Tooltip.Provider disableHoverableContent>
-      <Tooltip.Root open>
-        <Tooltip.Trigger asChild>
-          <span aria-hidden className="fixed pointer-events-none" style={{ left, top, width, height }} />
-        </Tooltip.Trigger>
-        <Tooltip.Portal>
-          {/* Who listens has it as a description already. */}
-          <Tooltip.Content
-            aria-hidden
-            key={`${left} ${top} ${shown.says}`}
-            side="bottom"
-            align="start"
-            sideOffset={4}
-            collisionPadding={6}
-            className="z-50 max-w-[44ch] px-2 py-1 rounded-sm bg-g1 border border-g5 text-t1 text-[12px] leading-snug pointer-events-none"
-          >
-            {shown.says}
-          </Tooltip.Content>
-        </Tooltip.Portal>
-      </Tooltip.Root>
-    </Tooltip.Provider>
+  // No layer of the windows’ kind: it would take Escape from the window that it lies over. Who listens has it as a description.
+  return createPortal(
+    <p
+      ref={refs.setFloating}
+      aria-hidden
+      data-testid="tip"
+      style={floatingStyles}
+      className="z-50 w-max max-w-[44ch] px-2 py-1 rounded-sm bg-g1 border border-g5 text-t1 text-[12px] leading-snug pointer-events-none"
+    >
+      {shown.says}
+    </p>,
+    document.body,
   );
 }
