@@ -135,7 +135,7 @@ const shots: Record<string, Shot> = {
   },
   'cameras-curve': async (page, bench) => {
     await page.goto(`${bench.url}/saltmarsh-line/cameras`);
-    await choose(page, 'Beside', 'Curlew log');
+    await choose(page, 'Beside', 'Curlew flat');
     await page.waitForTimeout(1500);
   },
   'plates-wall': async (page, bench) => {
