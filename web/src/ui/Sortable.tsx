@@ -47,9 +47,7 @@ export function SortableList({
   children: ReactNode;
 }) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: fromDistance } }));
-  const key = ids.join(' ');
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- the same list as long as it has the same things: each is drawn anew with it
-  const items = useMemo(() => [...ids], [key]);
+  const items = useMemo(() => [...ids], [ids]);
   const putDown = ({ active, over }: DragEndEvent) => {
     if (over && over.id !== active.id) onMove(String(active.id), items.indexOf(String(over.id)));
   };

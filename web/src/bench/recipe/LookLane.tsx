@@ -142,7 +142,7 @@ export function LookLane() {
           onChange={(v) => editLook((look) => ({ ...look, strength: v }))}
         />
       </LaneHead>
-      <Suspense fallback={rows}>{isShown ? <SortableSteps steps={steps} /> : rows}</Suspense>
+      <Suspense fallback={rows}>{isShown ? <SortableSteps /> : rows}</Suspense>
       <AddStep />
       {notes.map((note) => (
         <p key={note} role="status" className="px-3 py-1 text-[12px] text-close">
