@@ -1,4 +1,5 @@
 import { defineConfig } from 'vitest/config';
+import { builtTasks } from './scripts/build.mjs';
 
 const shared = {
   // Files leave no state to the next one in a process; loading their modules once saves a fifth of the time.
@@ -18,6 +19,8 @@ export default defineConfig({
     projects: [
       { test: { ...shared, name: 'core', include: ['core/**/*.test.ts'] } },
       {
+        // Threads begin from what is built, as a user's do: from sources each reads the whole program anew.
+        define: builtTasks,
         test: {
           ...shared,
           name: 'programs',

@@ -34,6 +34,12 @@ const placed = {
   },
 };
 
+/** What tells a program where the tasks of its threads are built. */
+export const builtTasks = {
+  builtTasks: JSON.stringify(pathToFileURL(programFile('tasks')).href),
+  builtPackTasks: JSON.stringify(pathToFileURL(programFile('packTasks')).href),
+};
+
 /** Takes well under a second; a program then starts several times as soon as from its sources. */
 export async function buildPrograms() {
   await build({
@@ -47,10 +53,7 @@ export async function buildPrograms() {
     target: 'node20',
     format: 'esm',
     sourcemap: true,
-    define: {
-      builtTasks: JSON.stringify(pathToFileURL(programFile('tasks')).href),
-      builtPackTasks: JSON.stringify(pathToFileURL(programFile('packTasks')).href),
-    },
+    define: builtTasks,
     plugins: [placed],
     logLevel: 'warning',
   });
