@@ -1,7 +1,9 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { decode, encode } from 'fast-png';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { at, dusk, duskProcess, json } from './testing/dusk.ts';
+import { dusk, duskProcess, json, newFolder } from './testing/dusk.ts';
+
+const { at } = newFolder();
 
 const look = 'demo/looks/slack-water.json';
 

@@ -7,7 +7,9 @@ import { resample } from '@velvet-dusk/core/lut/resample';
 import { seeded } from '@velvet-dusk/core/numeric/random';
 import { foreignFamilies, madeLut, makings } from '@velvet-dusk/core/testing/makers';
 import { profileOf } from '@velvet-dusk/core/testing/profiles';
-import { at, dusk, json, root } from './testing/dusk.ts';
+import { dusk, json, newFolder, root } from './testing/dusk.ts';
+
+const { at } = newFolder();
 
 /** Any LUT on the command line: inspected, compared, converted. */
 

@@ -11,7 +11,9 @@ import {
 import { join } from 'node:path';
 import { encode } from 'fast-png';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { at, dusk, folder, program as main, root } from './testing/dusk.ts';
+import { dusk, newFolder, program as main, root } from './testing/dusk.ts';
+
+const { at, folder } = newFolder();
 
 /** Nothing that is there is lost to a command line. */
 

@@ -4,7 +4,9 @@ import { expect, test } from 'vitest';
 import { writeSpec } from '@velvet-dusk/core/pack/spec';
 import { smallSpec } from '@velvet-dusk/exporter/testing/smallSpec';
 import { writeZip } from '@velvet-dusk/exporter/zip';
-import { at, dusk, json } from './testing/dusk.ts';
+import { dusk, json, newFolder } from './testing/dusk.ts';
+
+const { at } = newFolder();
 
 /** Packs on the command line, up to the device that loads them. */
 

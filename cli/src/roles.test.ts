@@ -1,5 +1,7 @@
 import { expect, test } from 'vitest';
-import { at, dusk, json } from './testing/dusk.ts';
+import { dusk, json, newFolder } from './testing/dusk.ts';
+
+const { at } = newFolder();
 
 const look = 'demo/looks/slack-water.json';
 

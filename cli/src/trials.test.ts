@@ -2,7 +2,9 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
 import { writeTrialSpec } from '@velvet-dusk/core/trial/spec';
 import { smallTrial } from '@velvet-dusk/exporter/testing/smallTrial';
-import { at, dusk } from './testing/dusk.ts';
+import { dusk, newFolder } from './testing/dusk.ts';
+
+const { at } = newFolder();
 
 /** Trials on the command line, as they stand in somebody's build. */
 

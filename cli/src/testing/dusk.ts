@@ -11,8 +11,12 @@ import { run } from '../run.ts';
 export const root = fileURLToPath(new URL('../../../', import.meta.url));
 // Built when the tests begin.
 export const program = join(root, '.build/dusk.mjs');
-export const folder = mkdtempSync(join(tmpdir(), 'dusk-cli-'));
-export const at = (name: string) => join(folder, name);
+
+/** A folder of its own for each file of tests: those of one process run one after the other. */
+export function newFolder() {
+  const folder = mkdtempSync(join(tmpdir(), 'dusk-cli-'));
+  return { folder, at: (name: string) => join(folder, name) };
+}
 
 export interface Done {
   code: number | null;
