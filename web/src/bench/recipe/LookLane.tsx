@@ -1,3 +1,4 @@
+import { Suspense } from 'react';
 import { optionsOf, Select } from '../../ui/Select.tsx';
 import { outputs } from '@velvet-dusk/core/render/outputs/index';
 import { withOutput } from '@velvet-dusk/core/render/display';
@@ -14,7 +15,6 @@ import { BeginFrom } from './BeginFrom.tsx';
 import { AddStep } from './AddStep.tsx';
 import { StepRow } from './StepRow.tsx';
 import { tip } from '../../ui/tip.ts';
-import { Suspense } from 'react';
 import { lazily } from '../../ui/lazily.ts';
 import { useFirstPicture } from '../../workers/useFirstPicture.ts';
 
@@ -116,19 +116,23 @@ function ColourOnlyRow() {
 /** A first picture does not wait for what rows are dragged by. */
 const SortableSteps = lazily(() => import('./SortableSteps.tsx'), 'SortableSteps');
 
-/** The steps that travel in the LUT. */
-export function LookLane() {
+/** The rows as long as they are not dragged. */
+function PlainSteps() {
   const steps = useDocument((s) => s.look.steps);
-  const strength = useDocument((s) => s.look.strength);
-  const notes = useMeasured((s) => s.notes);
-  const isShown = useFirstPicture();
-  const rows = (
+  return (
     <ol>
       {steps.map((step) => (
         <StepRow key={step.id} step={step} />
       ))}
     </ol>
   );
+}
+
+/** The steps that travel in the LUT. */
+export function LookLane() {
+  const strength = useDocument((s) => s.look.strength);
+  const notes = useMeasured((s) => s.notes);
+  const isShown = useFirstPicture();
   return (
     <section aria-label="Look lane">
       <LookChoice />
@@ -142,7 +146,7 @@ export function LookLane() {
           onChange={(v) => editLook((look) => ({ ...look, strength: v }))}
         />
       </LaneHead>
-      <Suspense fallback={rows}>{isShown ? <SortableSteps /> : rows}</Suspense>
+      <Suspense fallback={<PlainSteps />}>{isShown ? <SortableSteps /> : <PlainSteps />}</Suspense>
       <AddStep />
       {notes.map((note) => (
         <p key={note} role="status" className="px-3 py-1 text-[12px] text-close">

@@ -69,17 +69,10 @@ export function NameBuilder({ id, pack, planned }: { id: string; pack: Pack; pla
     const tokens = rest.length === names.tokens.length ? [...names.tokens, token] : rest;
     if (tokens.length > 0) set({ tokens });
   };
-  const move = (token: NameToken, by: -1 | 1) => {
-    const at = names.tokens.indexOf(token);
-    const to = at + by;
-    if (at < 0 || to < 0 || to >= names.tokens.length) return;
-    const tokens = [...names.tokens];
-    [tokens[at], tokens[to]] = [tokens[to], tokens[at]];
-    set({ tokens });
-  };
-  /** Puts a part at a place among those that are on. */
+  /** Puts a part at a place among those that are on; there is none beyond their ends. */
   const moveTo = (token: string, to: number) => {
     const from = names.tokens.findIndex((t) => t === token);
+    if (to < 0 || to >= names.tokens.length) return;
     const rest = names.tokens.toSpliced(from, 1);
     set({ tokens: rest.toSpliced(to, 0, names.tokens[from]) });
   };
@@ -88,12 +81,12 @@ export function NameBuilder({ id, pack, planned }: { id: string; pack: Pack; pla
     <div className="flex-1 flex flex-wrap items-center gap-x-3 gap-y-1 min-w-0 text-[12px] whitespace-nowrap">
       <div role="group" aria-label="Parts of a name" className="flex flex-wrap gap-1">
         <SortableList ids={names.tokens} onMove={moveTo}>
-          {names.tokens.map((token) => (
+          {names.tokens.map((token, at) => (
             <PartOfName
               key={token}
               token={token}
               onToggle={() => toggle(token)}
-              onMove={(by) => move(token, by)}
+              onMove={(by) => moveTo(token, at + by)}
             />
           ))}
         </SortableList>
