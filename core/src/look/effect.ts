@@ -1,8 +1,10 @@
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
-import { compileLook, isActive } from './compile.ts';
+import type { LookStep } from './document.ts';
+import { compileLook, isActive, StepCache } from './compile.ts';
 import type { ShownLook } from './shown.ts';
+import { StageCache } from './stageCache.ts';
 import type { LutMap } from './steps/step.ts';
 
 /**
@@ -18,9 +20,10 @@ export function stepEffects(
 ): Map<string, number> {
   const { output, toSignal } = rendering;
   const toLab = displayToLab(output.space, output.curve);
+  const cache = new StepCache();
+  const stages = new StageCache(scene);
   const labs = (steps: ShownLook['steps']) => {
-    const rgb = Float32Array.from(scene);
-    compileLook({ ...look, steps }, luts).run(rgb);
+    const rgb = stages.run(compileLook({ ...look, steps }, luts, cache));
     rendering.run(rgb);
     const out: [number, number, number][] = [];
     for (let p = 0; p < rgb.length; p += 3)
@@ -28,12 +31,11 @@ export function stepEffects(
     return out;
   };
   const whole = labs(look.steps);
-  return new Map(
-    look.steps.map((step) => {
-      if (!isActive(step) || look.strength === 0) return [step.id, 0];
-      const without = labs(look.steps.filter((s) => s !== step));
-      const sum = whole.reduce((total, lab, i) => total + deltaE2000(lab, without[i]), 0);
-      return [step.id, sum / whole.length];
-    }),
-  );
+  const effectOf = (step: LookStep): number => {
+    if (!isActive(step) || look.strength === 0) return 0;
+    const without = labs(look.steps.filter((s) => s !== step));
+    return whole.reduce((total, lab, i) => total + deltaE2000(lab, without[i]), 0) / whole.length;
+  };
+  // Backwards: what comes before the step that is left out has just been run.
+  return new Map(look.steps.toReversed().map((step) => [step.id, effectOf(step)]));
 }

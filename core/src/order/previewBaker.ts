@@ -5,6 +5,7 @@ import { StepCache } from '../look/compile.ts';
 import { StageCache } from '../look/stageCache.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import { type Cube3d, unitDomain } from '../lut/cube.ts';
+import { Recent } from '../numeric/recent.ts';
 import type { RoleId } from './roles/index.ts';
 
 export interface PreviewOrder extends OrderParts {
@@ -27,11 +28,13 @@ export interface BakedPreview {
  */
 export class PreviewBaker {
   /** A grid as it comes from the input, and what the stages of the last look made of it, by what decides it. */
-  private readonly grids = new Map<string, StageCache>();
+  private readonly grids: Recent<StageCache>;
   private readonly cache = new StepCache();
 
   /** @param maxGrids profiles and sizes kept: each holds what every step of a look gave. */
-  constructor(private readonly maxGrids = 8) {}
+  constructor(maxGrids = 8) {
+    this.grids = new Recent(maxGrids);
+  }
 
   /** Grids kept now. */
   get kept(): number {
@@ -47,10 +50,8 @@ export class PreviewBaker {
 
   /** The same with a pause after each step, for whoever may want to break off; what is broken off leaves no trace. */
   *bakeInParts(order: PreviewOrder): Generator<void, BakedPreview, void> {
-    const { grid, luts, monitorOffsetStops = 0, display } = order;
-    const preset = lutOrder(order);
-    const asked = { ...preset, offset: preset.offset - monitorOffsetStops };
-    const compiled = compileOrder(asked, { luts, cache: this.cache, viewing: display });
+    const { grid } = order;
+    const { asked, compiled } = this.compileAsked(order);
     const stages = this.stagesOf(asked, compiled, grid);
     const data = yield* stages.runInParts(compiled.lane);
     compiled.output(data);
@@ -60,18 +61,24 @@ export class PreviewBaker {
     };
   }
 
+  /** What is baked, without a grid. */
+  compile(order: Omit<PreviewOrder, 'grid'>): CompiledOrder {
+    return this.compileAsked(order).compiled;
+  }
+
+  private compileAsked(order: Omit<PreviewOrder, 'grid'>) {
+    const { luts, monitorOffsetStops = 0, display } = order;
+    const preset = lutOrder(order);
+    const asked = { ...preset, offset: preset.offset - monitorOffsetStops };
+    return { asked, compiled: compileOrder(asked, { luts, cache: this.cache, viewing: display }) };
+  }
+
   private stagesOf(
     { input, offset, rendering }: LutOrder,
     compiled: CompiledOrder,
     grid: number,
   ): StageCache {
     const key = JSON.stringify([grid, offset, input, input.kind === 'display' ? rendering : null]);
-    const known = this.grids.get(key);
-    this.grids.delete(key);
-    if (!known && this.grids.size >= this.maxGrids) this.grids.delete(this.grids.keys().next().value!);
-    const stages = known ?? new StageCache(compiled.inputGrid(grid));
-    // The latest asked for goes last.
-    this.grids.set(key, stages);
-    return stages;
+    return this.grids.get(key, () => new StageCache(compiled.inputGrid(grid)));
   }
 }

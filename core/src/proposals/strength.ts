@@ -15,14 +15,14 @@ const indifferent = 0.15;
 
 /** The greatest strength of a look at which as little as possible of a plate is amiss. */
 export function suitedStrength(evaluator: PlateEvaluator, look: Look): SuitedStrength {
-  const strengths = Array.from(
-    { length: Math.round(1 / step) + 1 },
-    (_, i) => Math.round(i * step * 100) / 100,
-  );
-  const misses = strengths.map((strength) =>
-    totalMiss(evaluator.readAll(evaluator.asItIs({ ...look, strength }))),
-  );
+  const missAt = (strength: number) => totalMiss(evaluator.readAll(evaluator.asItIs({ ...look, strength })));
+  const missAtFull = missAt(1);
+  // No weaker one can be better by more than makes a difference.
+  if (missAtFull <= indifferent) return { strength: 1, miss: missAtFull, missAtFull };
+  const weaker = Array.from({ length: Math.round(1 / step) }, (_, i) => Math.round(i * step * 100) / 100);
+  const strengths = [...weaker, 1];
+  const misses = [...weaker.map(missAt), missAtFull];
   const least = Math.min(...misses);
   const best = misses.findLastIndex((m) => m <= least + indifferent);
-  return { strength: strengths[best], miss: misses[best], missAtFull: misses[misses.length - 1] };
+  return { strength: strengths[best], miss: misses[best], missAtFull };
 }

@@ -1,5 +1,5 @@
-import { lumaBuffer } from './luma.ts';
-import { lumaPercentile, type ReadingDefinition } from './reading.ts';
+import { lumaBuffer, lumaPercentile } from './luma.ts';
+import type { ReadingDefinition } from './reading.ts';
 import { blackBands, type PracticeSettings, practiceChoices } from './practice.ts';
 import { type Band, judge } from '../numeric/verdict.ts';
 

@@ -27,11 +27,26 @@ export interface ReadingContext {
   recording?: RecordedBy | undefined;
 }
 
-/** Does a pixel lie in one of some areas? */
-export function isInAreas({ width, height }: ReadingContext, areas: readonly Area[], pixel: number): boolean {
-  const x = ((pixel % width) + 0.5) / width;
-  const y = (Math.floor(pixel / width) + 0.5) / height;
-  return areas.some((a) => x >= a.x0 && x < a.x1 && y >= a.y0 && y < a.y1);
+type Size = Pick<ReadingContext, 'width' | 'height'>;
+
+/** The pixels that lie in some areas, in their order. */
+export function pixelsInAreas({ width, height }: Size, areas: readonly Area[]): Uint32Array {
+  const pixels: number[] = [];
+  for (let row = 0; row < height; row++) {
+    const y = (row + 0.5) / height;
+    const here = areas.filter((a) => y >= a.y0 && y < a.y1);
+    for (let column = 0; here.length > 0 && column < width; column++) {
+      const x = (column + 0.5) / width;
+      if (here.some((a) => x >= a.x0 && x < a.x1)) pixels.push(row * width + column);
+    }
+  }
+  return Uint32Array.from(pixels);
+}
+
+/** Tells whether a pixel is one of some. */
+export function isOneOf(pixels: Uint32Array): (pixel: number) => boolean {
+  const there = new Set(pixels);
+  return (pixel) => there.has(pixel);
 }
 
 export interface Reading {
@@ -68,17 +83,4 @@ export function render(pipeline: LightToSignal, working: readonly number[]): num
   pipeline.look(rgb);
   pipeline.output(rgb);
   return Array.from(rgb, pipeline.rendering.toSignal);
-}
-
-/** The luma below which a share of the pixels lies, by a histogram of 4096 levels over −0.1…1.1. */
-export function lumaPercentile(luma: Float32Array, share: number): number {
-  const levels = 4096;
-  const counts = new Uint32Array(levels);
-  for (const y of luma) counts[Math.min(Math.max(Math.floor(((y + 0.1) / 1.2) * levels), 0), levels - 1)]++;
-  let seen = 0;
-  for (let i = 0; i < levels; i++) {
-    seen += counts[i];
-    if (seen > share * luma.length) return ((i + 0.5) / levels) * 1.2 - 0.1;
-  }
-  return 1.1;
 }

@@ -7,7 +7,8 @@ import { stopHistogram } from '../scopes/stopHistogram.ts';
 import { vectorscope } from '../scopes/vectorscope.ts';
 import { waveform } from '../scopes/waveform.ts';
 import { readingDefinition, takeReadings } from './index.ts';
-import { lumaPercentile } from './reading.ts';
+import { lumaPercentile } from './luma.ts';
+import { pixelsInAreas } from './reading.ts';
 import { noMarks } from '../recording/areas.ts';
 import { usualPractice } from './practice.ts';
 import { judge, worstVerdict } from '../numeric/verdict.ts';
@@ -212,4 +213,20 @@ test('a band says how widely it is shared', () => {
   const target = (id: string) => readingDefinition(id).target(usualPractice);
   expect(target('black')).toContain('(common practice: ');
   for (const id of ['white', 'skinLevel']) expect(target(id)).toContain('(one practice of several: ');
+});
+
+test('pixels of areas are those whose centre lies in one, in their order and once', () => {
+  const size = { width: 13, height: 7 };
+  const areas = [
+    { x0: 0.1, y0: 0.2, x1: 0.55, y1: 0.6 },
+    { x0: 0.5, y0: 0.5, x1: 1, y1: 1 },
+    { x0: 0.5 / 13, y0: 0, x1: 1.5 / 13, y1: 0.5 / 7 },
+  ];
+  const inside = (pixel: number) => {
+    const [x, y] = [((pixel % 13) + 0.5) / 13, (Math.floor(pixel / 13) + 0.5) / 7];
+    return areas.some((a) => x >= a.x0 && x < a.x1 && y >= a.y0 && y < a.y1);
+  };
+  const all = Array.from({ length: 13 * 7 }, (_, i) => i);
+  expect([...pixelsInAreas(size, areas)]).toEqual(all.filter(inside));
+  expect([...pixelsInAreas(size, [])]).toEqual([]);
 });

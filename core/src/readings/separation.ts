@@ -1,7 +1,7 @@
 import { hueOf, hueDistance } from '../colour/hue.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
-import { isInAreas, type ReadingContext, type ReadingDefinition } from './reading.ts';
+import { isOneOf, pixelsInAreas, type ReadingContext, type ReadingDefinition } from './reading.ts';
 import type { Area } from '../recording/areas.ts';
 import { judge, unjudged } from '../numeric/verdict.ts';
 
@@ -14,15 +14,13 @@ const band = { low: 10, high: Infinity, slack: 5 };
 function meanLab(context: ReadingContext, areas: readonly Area[]): Lab | null {
   const { signal, pipeline } = context;
   const toLab = displayToLab(pipeline.rendering.output.space, pipeline.rendering.output.curve);
+  const pixels = pixelsInAreas(context, areas);
   const sum: Lab = [0, 0, 0];
-  let n = 0;
-  for (let pixel = 0; pixel < signal.length / 3; pixel++) {
-    if (!isInAreas(context, areas, pixel)) continue;
+  for (const pixel of pixels) {
     const lab = toLab(signal[pixel * 3], signal[pixel * 3 + 1], signal[pixel * 3 + 2]);
-    lab.forEach((v, i) => (sum[i] += v));
-    n++;
+    for (let i = 0; i < 3; i++) sum[i] += lab[i];
   }
-  return n === 0 ? null : (sum.map((v) => v / n) as Lab);
+  return pixels.length === 0 ? null : (sum.map((v) => v / pixels.length) as Lab);
 }
 
 export const separation: ReadingDefinition = {
@@ -31,8 +29,8 @@ export const separation: ReadingDefinition = {
   unit: 'ΔE',
   target: () =>
     `ΔE ${band.low} or more between subject and background, down to ${band.low - band.slack} close (from memory)`,
-  where: (context) => (pixel) =>
-    isInAreas(context, context.marks.subject, pixel) || isInAreas(context, context.marks.background, pixel),
+  where: (context) =>
+    isOneOf(pixelsInAreas(context, [...context.marks.subject, ...context.marks.background])),
   measure(context) {
     const { subject, background } = context.marks;
     const [a, b] = [subject, background].map((areas) => (areas.length > 0 ? meanLab(context, areas) : null));

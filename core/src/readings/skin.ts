@@ -2,7 +2,8 @@ import { hueOf, angleOf, hueDistance } from '../colour/hue.ts';
 import { readOklab } from '../colour/oklabPixels.ts';
 import { saturationOf } from '../look/steps/seenColour.ts';
 import { signed } from '../numeric/signed.ts';
-import { isInAreas, render, type ReadingContext, type ReadingDefinition } from './reading.ts';
+import { isOneOf, pixelsInAreas, render, type ReadingContext, type ReadingDefinition } from './reading.ts';
+import { oncePer } from '../numeric/oncePer.ts';
 import { judge, unjudged } from '../numeric/verdict.ts';
 import { chromaOf, lumaOf, skinLineDegrees } from '../colour/ycbcr.ts';
 
@@ -21,44 +22,35 @@ function looksLikeSkin(scene: Float32Array, p: number): boolean {
   return hue > 25 && hue < 72;
 }
 
-const found = new WeakMap<Float32Array, Uint32Array>();
-
-/** Pixels of the marked skin, or of what has the colour of skin where none is marked; worked out once per scene. */
-export function skinPixels(context: ReadingContext): Uint32Array {
-  const { scene, marks } = context;
-  const known = found.get(scene);
-  if (known) return known;
+/** Pixels with the colour of skin; none where they are too few. */
+const foundSkin = oncePer((scene: Float32Array): Uint32Array => {
   const pixels: number[] = [];
-  for (let pixel = 0; pixel < scene.length / 3; pixel++) {
-    const p = pixel * 3;
-    const is = marks.skin.length > 0;
-    if (is ? isInAreas(context, marks.skin, pixel) : looksLikeSkin(scene, p)) pixels.push(pixel);
-  }
-  const enough = pixels.length > (marks.skin.length > 0 ? 0 : minShare * (scene.length / 3));
-  const answer = Uint32Array.from(enough ? pixels : []);
-  found.set(scene, answer);
-  return answer;
-}
+  for (let p = 0; p < scene.length; p += 3) if (looksLikeSkin(scene, p)) pixels.push(p / 3);
+  return Uint32Array.from(pixels.length > minShare * (scene.length / 3) ? pixels : []);
+});
+
+/** Pixels of the marked skin, or of what has the colour of skin where none is marked. */
+export const skinPixels = (context: ReadingContext): Uint32Array =>
+  context.marks.skin.length > 0 ? pixelsInAreas(context, context.marks.skin) : foundSkin(context.scene);
 
 /** Mean luma, Cb and Cr of the skin; null where there is none. */
-function meanSkin(context: ReadingContext) {
+const meanSkin = oncePer((context: ReadingContext) => {
   const pixels = skinPixels(context);
-  if (pixels.length === 0) return null;
+  const n = pixels.length;
+  if (n === 0) return null;
   const { signal } = context;
-  let [y, cb, cr] = [0, 0, 0];
-  for (const pixel of pixels) {
-    const [r, g, b] = [signal[pixel * 3], signal[pixel * 3 + 1], signal[pixel * 3 + 2]];
-    const [u, v] = chromaOf(r, g, b);
-    y += lumaOf(r, g, b) / pixels.length;
-    cb += u / pixels.length;
-    cr += v / pixels.length;
-  }
+  const light = [0, 0, 0];
+  for (const pixel of pixels) for (let c = 0; c < 3; c++) light[c] += signal[pixel * 3 + c] / n;
+  const [r, g, b] = light;
+  // All three are sums of the channels: those of the mean are the means.
+  const y = lumaOf(r, g, b);
+  const [cb, cr] = chromaOf(r, g, b);
   const where =
     context.marks.skin.length > 0
       ? 'Marked skin'
       : `Skin found by colour on ${((pixels.length / (signal.length / 3)) * 100).toFixed(1)} % of the picture`;
   return { y, cb, cr, chroma: Math.hypot(cb, cr), where };
-}
+});
 
 /** Luma of the skin's mean light without the look, as its mark at Plates reads it and places are put by. */
 function lumaBeforeLook(context: ReadingContext): number {
@@ -71,10 +63,7 @@ function lumaBeforeLook(context: ReadingContext): number {
 }
 
 const noSkin = { value: null, text: '–', ...unjudged, detail: 'No skin found on this plate.' };
-const isSkin = (context: ReadingContext) => {
-  const pixels = new Set(skinPixels(context));
-  return (pixel: number) => pixels.has(pixel);
-};
+const isSkin = (context: ReadingContext) => isOneOf(skinPixels(context));
 const degrees = (x: number) => `${signed(x, 1)}°`;
 /** Chroma under which a hue means nothing. */
 const minChroma = 0.005;

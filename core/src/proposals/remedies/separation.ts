@@ -1,7 +1,7 @@
 import { insertStep } from '../../look/edit.ts';
 import { colourBoxSchema } from '../../look/steps/colourBox.ts';
 import { seen } from '../../look/steps/seenColour.ts';
-import { isInAreas } from '../../readings/reading.ts';
+import { pixelsInAreas } from '../../readings/reading.ts';
 import { type Remedy, rounded, search } from '../remedy.ts';
 import type { Change } from '../plateEvaluator.ts';
 
@@ -13,14 +13,10 @@ export const separation: Remedy = {
     look: (evaluator, now) => {
       const context = evaluator.context(now);
       const light: [number, number, number] = [0, 0, 0];
-      let n = 0;
-      for (let pixel = 0; pixel < context.scene.length / 3; pixel++) {
-        if (!isInAreas(context, context.marks.background, pixel)) continue;
-        for (let c = 0; c < 3; c++) light[c] += context.scene[pixel * 3 + c];
-        n++;
-      }
+      const pixels = pixelsInAreas(context, context.marks.background);
+      for (const pixel of pixels) for (let c = 0; c < 3; c++) light[c] += context.scene[pixel * 3 + c];
       const put = insertStep(now.look.steps, 'colourBox');
-      const rgb = Float32Array.from(light, (v) => v / n);
+      const rgb = Float32Array.from(light, (v) => v / pixels.length);
       const at = put.steps.findIndex((s) => s.id === put.id);
       evaluator.laneOf({ ...now.look, steps: put.steps.slice(0, at), colourOnly: false }).run(rgb);
       const { hue, saturation } = seen(rgb);
