@@ -8,7 +8,7 @@ import type { AnalysisOrder } from '../workers/analysis.ts';
 import type { PlateOrder } from '../workers/develop.ts';
 import { analysisEngine, judge } from '../workers/index.ts';
 import { latestOnly } from '../workers/latest.ts';
-import { paintThumb } from '../workers/paintThumb.ts';
+import { paintJudged } from '../workers/paintThumb.ts';
 import { useOpenProject } from '../api/openProject.ts';
 import { plateOrder, useCurrentPlate, usePlates, useMeasuredLook } from './useBench.ts';
 import { isInSight } from './inSight.ts';
@@ -39,7 +39,7 @@ async function paintThumbs({ look, plates, practice, isStale }: StackOrder) {
     // One by one, so that the scopes of the plate on the viewer never wait for the whole stack.
     for (const plate of plates) {
       if (isStale()) return;
-      const thumb = await paintThumb(look, plate, practice);
+      const thumb = await paintJudged(look, plate, practice);
       // Asked for before the look moved on, or the plate ceased to follow.
       if (isStale()) return;
       useMeasured.setState((s) => ({ thumbs: { ...s.thumbs, [plate.id]: thumb } }));
@@ -57,14 +57,15 @@ async function measureEffects(order: Pick<AnalysisOrder, 'look' | 'plate'>) {
   }
 }
 
-/** Milliseconds of quiet before scopes and readings follow, and the longest they lag behind a moving control. */
-const follow = { quiet: 150, most: 450 };
+/** The longest, in milliseconds, that scopes and readings lag behind a moving control; they are a little coarser then. */
+const longestLag = 450;
 
 /**
- * Milliseconds of quiet before they are taken once more, finely; before the stack is painted, and before the many trials
- * of proposals, then of strengths. Plates of the stack that are not in sight come when it has been quiet for long.
+ * Milliseconds of quiet after which a control rests, and scopes and readings are taken finely; before the stack is painted,
+ * and before the many trials of proposals, then of strengths. Plates of the stack that are not in sight come when it has
+ * been quiet for long.
  */
-const quiet = { fine: 250, thumbs: 300, effects: 400, proposals: 700, strengths: 1500, outOfSight: 3000 };
+const quiet = { rest: 150, thumbs: 300, effects: 400, proposals: 700, strengths: 1500, outOfSight: 3000 };
 
 async function proposeFor(plate: PlateOrder, { look, practice, isStale }: StackOrder) {
   try {
@@ -141,17 +142,16 @@ export function useAnalysis(): void {
   useEffect(() => {
     const plate = orders().find((o) => o.id === currentId);
     if (!plate) return;
+    const now = performance.now();
     const go = (moving: boolean) => {
       lastAnalysed.current = performance.now();
       runners.current.analyse({ look, plate, view, practice, moving, stepId, readingId: lastReadingId });
     };
-    if (performance.now() - lastAnalysed.current > follow.most + follow.quiet)
-      lastAnalysed.current = performance.now();
-    const late = lastAnalysed.current + follow.most - performance.now();
-    const timers = [
-      setTimeout(() => go(true), Math.max(Math.min(follow.quiet, late), 0)),
-      setTimeout(() => go(false), quiet.fine),
-    ];
+    // The first of several changes: what follows lags behind it.
+    if (now - lastAnalysed.current > longestLag + quiet.rest) lastAnalysed.current = now;
+    const late = lastAnalysed.current + longestLag - now;
+    const timers = [setTimeout(() => go(false), quiet.rest)];
+    if (late < quiet.rest) timers.push(setTimeout(() => go(true), Math.max(late, 0)));
     return () => timers.forEach(clearTimeout);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `orders` reads nothing but what is listed
   }, [look, view, currentId, plates, profiles, practice, stepId, lastReadingId, attempt]);

@@ -4,7 +4,7 @@ import { shownOn } from '@velvet-dusk/core/look/shown';
 import { onScreen } from '@velvet-dusk/core/render/encoding';
 import { trialUrl } from '../api/urls.ts';
 import type { LiveThumb } from '../workers/paintThumb.ts';
-import { paintThumb } from '../workers/paintThumb.ts';
+import { paintJudged } from '../workers/paintThumb.ts';
 import { useOpenProject } from '../api/openProject.ts';
 import { plateOrder } from './useBench.ts';
 
@@ -28,7 +28,7 @@ export function useLookPictures({ looks, plate, large = false }: Wanted) {
       const order = { ...plateOrder(plate, profile), ...(large ? { url: trialUrl(plate) } : {}) };
       for (const { id, document } of looks) {
         if (isOver) return;
-        const picture = await paintThumb(shownOn(document, onScreen(viewing)), order, practice);
+        const picture = await paintJudged(shownOn(document, onScreen(viewing)), order, practice);
         if (!isOver) setPictures((known) => ({ ...known, [id]: picture }));
       }
     };

@@ -4,6 +4,7 @@ import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { compileLook } from '@velvet-dusk/core/look/compile';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { stepEffects } from '@velvet-dusk/core/look/effect';
+import { Recent } from '@velvet-dusk/core/numeric/recent';
 import { takeReadings } from '@velvet-dusk/core/readings/index';
 import { luminanceMoved } from '@velvet-dusk/core/readings/luminanceMoved';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
@@ -21,7 +22,7 @@ import {
   bakeFor,
   develop,
   type PlateOrder,
-  recipeSignal,
+  Recipes,
   trimmedCode,
   type ViewedLook,
 } from './develop.ts';
@@ -29,6 +30,7 @@ import { cachedPixels, FrameCache } from './frameCache.ts';
 import { lutMapFor } from './lutMap.ts';
 import { measureMarks, type MeasureOrder } from './measureMarks.ts';
 import { type SampleOrder, sampleColour } from './sample.ts';
+import { toImage } from './toImage.ts';
 import { whereMask } from './whereMask.ts';
 
 /** Everything measured on the bench, off the main thread: scopes, readings, effects, thumbnails. */
@@ -58,17 +60,15 @@ export interface AnalysisOrder {
   stepId: string;
   readingId: string;
 }
-export interface Thumbnail {
-  id: string;
-  width: number;
-  height: number;
-  rgba: Uint8ClampedArray<ArrayBuffer>;
+export interface Judged {
+  image: ImageData;
   verdict: Verdict;
 }
 
 const frames = new FrameCache(cachedPixels.stack);
 /** Marks and probes are read on frames as they are; a few are kept. */
 const wholeFrames = new FrameCache(cachedPixels.frames);
+const recipes = new Recipes(frames);
 const scopeSize = { columns: 320, levels: 180, vector: 200 };
 /** Effects are means over this many pixels at most, distributions counts over these. */
 const effectPixels = 2500;
@@ -81,57 +81,86 @@ function thin(rgb: Float32Array, pixels: number): Float32Array {
   return out;
 }
 
+/** A look in a view. */
+interface Seen {
+  look: ShownLook;
+  view: AnalysedView;
+  practice: PracticeSettings;
+  /** True while a control moves. */
+  moving?: boolean;
+}
+
+async function viewed({ practice, ...seen }: Seen): Promise<ViewedLook> {
+  return { ...seen, luts: await lutMapFor(seen.look), monitorOffsetStops: practice.monitorOffsetStops };
+}
+
+/** A plate in a view: a look at rest by its recipe, as proposals see it; anything else through a cube. */
+async function picture(seen: Seen, plate: PlateOrder) {
+  const { look, view, moving } = seen;
+  if (view === 'look' && !moving) return recipes.develop(plate, look, await lutMapFor(look));
+  return develop(frames, plate, await viewed(seen));
+}
+
+async function takeAll(seen: Seen, plate: PlateOrder) {
+  const { marks, profile, bits } = plate;
+  const context = {
+    ...(await picture(seen, plate)),
+    marks,
+    practice: seen.practice,
+    recording: { profile, bits },
+  };
+  return { context, readings: takeReadings(context) };
+}
+
+const lately = new Recent<ReturnType<typeof takeAll>>(4);
+
+/** A plate in a view and its readings. What a thumbnail or a step that is chosen asks for has often just been measured. */
+async function measured({ look, view, practice, moving = false }: Seen, plate: PlateOrder) {
+  const seen = { look, view, practice, moving };
+  const key = JSON.stringify([seen, plate]);
+  try {
+    return await lately.get(key, () => takeAll(seen, plate));
+  } catch (error) {
+    // What failed is tried anew when it is asked for again.
+    lately.forget(key);
+    throw error;
+  }
+}
+
 /** Light of an HDR display as perceptual quantiser; null where the display has none above reference white. */
-async function lightOf(
-  { look, practice, ...viewed }: Omit<ViewedLook, 'monitorOffsetStops'> & { practice: PracticeSettings },
-  plate: PlateOrder,
-): Promise<Float32Array | null> {
+async function lightOf(seen: Seen, plate: PlateOrder): Promise<Float32Array | null> {
+  const { look, view } = seen;
   if (!isHdr(look.rendering)) return null;
-  const { monitorOffsetStops } = practice;
-  const shown: ShownLook = { ...look, rendering: { ...look.rendering, part: 'light' } };
-  const { cube } = bakeFor({ ...viewed, look: shown, monitorOffsetStops }, plate.profile);
-  const { code } = await trimmedCode(frames, plate, viewed.view);
+  const light: ShownLook = { ...look, rendering: { ...look.rendering, part: 'light' } };
+  const { cube } = bakeFor({ ...(await viewed(seen)), look: light }, plate.profile);
+  const { code } = await trimmedCode(frames, plate, view);
   applyTetrahedral(cube, code);
   return code;
 }
+
+const transferred = (image: ImageData) => Comlink.transfer(image, [image.data.buffer]);
 
 export const analysis = {
   /** Single changes under which a maker's table agrees. */
   diagnose: (profile: Profile) => diagnose(profile),
 
-  async analyse({
-    look,
-    plate,
-    view,
-    practice,
-    moving,
-    stepId,
-    readingId,
-  }: AnalysisOrder): Promise<Analysis> {
-    const luts = await lutMapFor(look);
-    const baked = bakeFor(
-      { look, view, luts, monitorOffsetStops: practice.monitorOffsetStops, moving },
-      plate.profile,
-    );
-    const { pipeline } = baked;
-    const picture = await develop(frames, plate, view, baked);
-    const hdr = view === 'recorded' ? null : await lightOf({ look, view, luts, practice, moving }, plate);
-    const shown = view === 'recorded' ? (await frames.frame(plate.url)).rgb : picture.signal;
-    // At rest readings are of the recipe, as proposals are; the coarse cube serves while a control moves.
-    const signal = view === 'look' && !moving ? recipeSignal(picture.scene, pipeline) : picture.signal;
-    const { marks, profile, bits } = plate;
-    const context = { ...picture, signal, pipeline, marks, practice, recording: { profile, bits } };
+  async analyse({ plate, stepId, readingId, ...seen }: AnalysisOrder): Promise<Analysis> {
+    const { look, view } = seen;
+    const { context, readings } = await measured(seen, plate);
+    const { scene, signal, pipeline, width } = context;
+    const hdr = view === 'recorded' ? null : await lightOf(seen, plate);
+    const shown = view === 'recorded' ? (await frames.frame(plate.url)).rgb : signal;
     const at = look.steps.findIndex((s) => s.id === stepId);
-    const before = thin(picture.scene, distributionPixels);
+    const before = thin(scene, distributionPixels);
     const steps = look.steps.slice(0, Math.max(at, 0));
-    compileLook({ ...look, steps, colourOnly: false }, luts).run(before);
+    compileLook({ ...look, steps, colourOnly: false }, await lutMapFor(look)).run(before);
     return {
-      waveform: waveform(hdr ?? shown, picture.width, scopeSize.columns, scopeSize.levels),
+      waveform: waveform(hdr ?? shown, width, scopeSize.columns, scopeSize.levels),
       aboveWhite: hdr && aboveWhite(hdr, referenceOf(look.rendering)!),
       vectorscope: vectorscope(shown, scopeSize.vector),
-      histogram: stopHistogram(picture.scene),
-      readings: takeReadings(context),
-      luminanceMoved: look.colourOnly ? luminanceMoved(thin(picture.scene, effectPixels), pipeline) : null,
+      histogram: stopHistogram(scene),
+      readings,
+      luminanceMoved: look.colourOnly ? luminanceMoved(thin(scene, effectPixels), pipeline) : null,
       distribution: colourDistribution(before),
       where: readingId ? whereMask(readingId, context) : null,
     };
@@ -140,9 +169,8 @@ export const analysis = {
   /** Mean ΔE2000 of each step on a plate. */
   async effects({ look, plate }: Pick<AnalysisOrder, 'look' | 'plate'>): Promise<Map<string, number>> {
     const luts = await lutMapFor(look);
-    const baked = bakeFor({ look, view: 'look', luts, monitorOffsetStops: 0 }, plate.profile);
-    const { scene } = await develop(frames, plate, 'look', baked);
-    return stepEffects(look, baked.pipeline.rendering, thin(scene, effectPixels), luts);
+    const { scene, pipeline } = await recipes.scene(plate, look, luts);
+    return stepEffects(look, pipeline.rendering, thin(scene, effectPixels), luts);
   },
 
   /** Reads the marks of a plate on its whole frame. */
@@ -155,39 +183,22 @@ export const analysis = {
     return sampleColour(await wholeFrames.frame(order.plate.url), order, await lutMapFor(order.look));
   },
 
-  async thumbnails(
-    look: ShownLook,
-    plates: PlateOrder[],
-    practice: PracticeSettings,
-    view: AnalysedView = 'look',
-  ): Promise<Thumbnail[]> {
-    const viewed = {
-      look,
-      view,
-      luts: await lutMapFor(look),
-      monitorOffsetStops: practice.monitorOffsetStops,
-    };
-    const out: Thumbnail[] = [];
-    for (const plate of plates) {
-      const baked = bakeFor(viewed, plate.profile);
-      const picture = await develop(frames, plate, view, baked);
-      const { pipeline } = baked;
-      const exact = view === 'look' ? recipeSignal(picture.scene, pipeline) : picture.signal;
-      const { marks, profile, bits } = plate;
-      const recording = { profile, bits };
-      const context = { ...picture, signal: exact, pipeline, marks, practice, recording };
-      const readings = takeReadings(context);
-      const { width, height } = picture;
-      const signal = view === 'recorded' ? (await frames.frame(plate.url)).rgb : picture.signal;
-      const rgba = new Uint8ClampedArray(width * height * 4).fill(255);
-      for (let i = 0; i < width * height; i++)
-        for (let c = 0; c < 3; c++) rgba[i * 4 + c] = signal[i * 3 + c] * 255;
-      out.push({ id: plate.id, width, height, rgba, verdict: worstVerdict(readings.map((r) => r.verdict)) });
-    }
-    return Comlink.transfer(
-      out,
-      out.map((t) => t.rgba.buffer),
-    );
+  /** A plate as it is shown in a view. */
+  async picture(seen: Seen, plate: PlateOrder): Promise<ImageData> {
+    // Which needs no look.
+    const { rgb, signal, width, height } =
+      seen.view === 'recorded'
+        ? { signal: null, ...(await frames.frame(plate.url)) }
+        : { rgb: null, ...(await picture(seen, plate)) };
+    return transferred(toImage(signal ?? rgb!, width, height));
+  },
+
+  /** A plate under a look, and whether its readings hold. */
+  async judged(seen: Omit<Seen, 'view'>, plate: PlateOrder): Promise<Judged> {
+    const { context, readings } = await measured({ ...seen, view: 'look' }, plate);
+    const image = toImage(context.signal, context.width, context.height);
+    const verdict = worstVerdict(readings.map((r) => r.verdict));
+    return Comlink.transfer({ image, verdict }, [image.data.buffer]);
   },
 };
 

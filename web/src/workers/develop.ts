@@ -1,11 +1,12 @@
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { applyTetrahedral } from '@velvet-dusk/core/lut/apply';
-import type { Cube3d } from '@velvet-dusk/core/lut/cube';
 import { PreviewBaker } from '@velvet-dusk/core/order/previewBaker';
 import { apart, type ShownLook } from '@velvet-dusk/core/look/shown';
 import type { CompiledOrder } from '@velvet-dusk/core/order/pipeline';
 import type { Neutral } from '@velvet-dusk/core/plate/neutral';
+import { Recent } from '@velvet-dusk/core/numeric/recent';
+import { StageCache } from '@velvet-dusk/core/look/stageCache';
 import { trimCode } from '@velvet-dusk/core/look/trimCode';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import type { LutMap } from '@velvet-dusk/core/look/steps/step';
@@ -38,18 +39,16 @@ export interface ViewedLook {
   moving?: boolean;
 }
 
-export function bakeFor({ look, view, luts, monitorOffsetStops, moving }: ViewedLook, profile: Profile) {
-  const grid = moving ? grids.moving : grids.rest;
-  const role = view === 'look' || view === 'monitor' ? ('combined' as const) : ('conversion' as const);
-  return baker.bake({
-    ...apart(look),
-    profile,
-    role,
-    grid,
-    luts,
-    monitorOffsetStops: view === 'monitor' ? monitorOffsetStops : 0,
-  });
-}
+const orderOf = ({ look, view, luts, monitorOffsetStops }: ViewedLook, profile: Profile) => ({
+  ...apart(look),
+  profile,
+  role: view === 'look' || view === 'monitor' ? ('combined' as const) : ('conversion' as const),
+  luts,
+  monitorOffsetStops: view === 'monitor' ? monitorOffsetStops : 0,
+});
+
+export const bakeFor = (viewed: ViewedLook, profile: Profile) =>
+  baker.bake({ ...orderOf(viewed, profile), grid: viewed.moving ? grids.moving : grids.rest });
 
 /** A plate with its pixels. The buffer belongs to the cache: copy before changing it. */
 export async function fetchRecorded(
@@ -71,25 +70,63 @@ export async function trimmedCode(frames: FrameCache, plate: PlateOrder, view: A
   return { width: frame.width, height: frame.height, code };
 }
 
-/** A plate's picture under a cube, and its working RGB before the look. */
-export async function develop(
-  frames: FrameCache,
-  plate: PlateOrder,
-  view: AnalysedView,
-  { cube, pipeline }: { cube: Cube3d; pipeline: CompiledOrder },
-) {
+/** A plate through a cube, as it is shown in a view. */
+export async function develop(frames: FrameCache, plate: PlateOrder, viewed: ViewedLook): Promise<Developed> {
+  const { view } = viewed;
+  const { cube, pipeline } = bakeFor(viewed, plate.profile);
   const { width, height, code } = await trimmedCode(frames, plate, view);
   const scene = Float32Array.from(code);
   pipeline.input(scene);
   applyTetrahedral(cube, code);
   const signal = code.map(pipeline.rendering.toSignal);
-  return { width, height, signal, scene };
+  return { width, height, signal, scene, pipeline };
 }
 
-/** Display signal of a plate by the exact recipe: what readings and proposals both look at. */
-export function recipeSignal(scene: Float32Array, pipeline: CompiledOrder): Float32Array {
-  const rgb = Float32Array.from(scene);
-  pipeline.look(rgb);
-  pipeline.output(rgb);
-  return rgb.map(pipeline.rendering.toSignal);
+/** A plate's picture, its working RGB before the look, and the order that made the one of the other. */
+interface Developed {
+  width: number;
+  height: number;
+  /** Display signal. */
+  signal: Float32Array;
+  scene: Float32Array;
+  pipeline: CompiledOrder;
+}
+
+/** Plates under looks by the exact recipe, which readings and proposals both look at, without a cube. */
+export class Recipes {
+  /** What steps made of the plates that were looked at last: a change of a late step does not run the early ones. */
+  private readonly kept = new Recent<StageCache>(6);
+
+  constructor(private readonly frames: FrameCache) {}
+
+  private async lit({ url, shot, profile }: PlateOrder, { name }: ShownLook, pipeline: CompiledOrder) {
+    const { width, height, rgb } = await this.frames.frame(url);
+    const stages = this.kept.get(JSON.stringify([url, shot, profile, name]), () => {
+      const scene = Float32Array.from(rgb);
+      correctedCode(profile, shot)(scene);
+      pipeline.input(scene);
+      return new StageCache(scene);
+    });
+    return { width, height, stages };
+  }
+
+  private compiled(look: ShownLook, luts: LutMap, { profile }: PlateOrder): CompiledOrder {
+    return baker.compile(orderOf({ look, view: 'look', luts, monitorOffsetStops: 0 }, profile));
+  }
+
+  /** A plate before the look. */
+  async scene(plate: PlateOrder, look: ShownLook, luts: LutMap): Promise<Omit<Developed, 'signal'>> {
+    const pipeline = this.compiled(look, luts, plate);
+    const { stages, ...size } = await this.lit(plate, look, pipeline);
+    return { ...size, scene: stages.input, pipeline };
+  }
+
+  /** A plate under the look. */
+  async develop(plate: PlateOrder, look: ShownLook, luts: LutMap): Promise<Developed> {
+    const pipeline = this.compiled(look, luts, plate);
+    const { stages, ...size } = await this.lit(plate, look, pipeline);
+    const rgb = stages.run(pipeline.lane);
+    pipeline.output(rgb);
+    return { ...size, signal: rgb.map(pipeline.rendering.toSignal), scene: stages.input, pipeline };
+  }
 }

@@ -4,18 +4,27 @@ import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
 import type { AnalysedView, PlateOrder } from './develop.ts';
 import { analysisEngine } from './index.ts';
 
+/** Plates painted in the analysis worker, as bitmaps that can be shown at any size. */
+
 export interface LiveThumb {
   bitmap: ImageBitmap;
   verdict: Verdict;
 }
 
-/** A plate through a look, painted and judged in the analysis worker, as a bitmap that can be shown at any size. */
-export async function paintThumb(
+/** A plate in a view. */
+export const paintThumb = async (
   look: ShownLook,
   plate: PlateOrder,
   practice: PracticeSettings,
-  view?: AnalysedView,
+  view: AnalysedView = 'look',
+): Promise<ImageBitmap> => createImageBitmap(await analysisEngine.picture({ look, practice, view }, plate));
+
+/** A plate under a look, and whether its readings hold. */
+export async function paintJudged(
+  look: ShownLook,
+  plate: PlateOrder,
+  practice: PracticeSettings,
 ): Promise<LiveThumb> {
-  const [{ rgba, width, height, verdict }] = await analysisEngine.thumbnails(look, [plate], practice, view);
-  return { bitmap: await createImageBitmap(new ImageData(rgba, width, height)), verdict };
+  const { image, verdict } = await analysisEngine.judged({ look, practice }, plate);
+  return { bitmap: await createImageBitmap(image), verdict };
 }

@@ -32,7 +32,7 @@ async function paint({ plates, profiles, practice, rendering }: Order): Promise<
     if (!profile || useWallThumb.getState()[plate.id]?.key === key) continue;
     // A reference is a finished picture: it is shown as it is.
     const view = plate.kind === 'reference' ? 'recorded' : 'normalised';
-    const { bitmap } = await paintThumb(look, plateOrder(plate, profile), practice, view);
+    const bitmap = await paintThumb(look, plateOrder(plate, profile), practice, view);
     useWallThumb.setState({ [plate.id]: { key, bitmap } });
   }
 }

@@ -30,7 +30,7 @@ async function paint(
   });
   for (const [i, order] of orders.entries()) {
     if (isGone()) return;
-    put(i, (await paintThumb(look, order, project.practice)).bitmap);
+    put(i, await paintThumb(look, order, project.practice));
   }
 }
 

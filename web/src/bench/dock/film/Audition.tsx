@@ -52,7 +52,7 @@ export function Audition({ plate, profile, steps, kind }: AuditionProps) {
       for (const stock of shippedStocks[kind]) {
         if (stale) return;
         const tried = under(look, kind, step?.id, stock);
-        const { bitmap } = await paintThumb(tried, plateOrder(plate, profile), practice);
+        const bitmap = await paintThumb(tried, plateOrder(plate, profile), practice);
         if (!stale) setPictures((all) => ({ ...all, [stock.id]: bitmap }));
       }
     };

@@ -53,11 +53,20 @@ type MakeRenderer = (canvas: HTMLCanvasElement) => Renderer;
 let makeGlRenderer: MakeRenderer | undefined;
 const loadGl = async () => (makeGlRenderer ??= (await import('./glRenderer.ts')).makeGlRenderer);
 
+/** Does what draws call itself a rasteriser in software? Some that are do not. */
+function isSoftware(gl: WebGL2RenderingContext): boolean {
+  const unmasked = gl.getExtension('WEBGL_debug_renderer_info');
+  const name = String(gl.getParameter(unmasked ? unmasked.UNMASKED_RENDERER_WEBGL : gl.RENDERER));
+  return /swiftshader|llvmpipe|softpipe|software/i.test(name);
+}
+
 /** Whether WebGL 2 is worth drawing with, tried on a canvas of its own. */
 async function tryGl(profile: Profile): Promise<boolean> {
   try {
-    const makeGlRenderer = await loadGl();
     const canvas = document.createElement('canvas');
+    // The trial would tell as much, and stop the page for as long as it takes.
+    if (isSoftware(canvas.getContext('webgl2')!)) return false;
+    const makeGlRenderer = await loadGl();
     const renderer = makeGlRenderer(canvas);
     const time = drawingTime(canvas, renderer, profile);
     renderer.dispose();
