@@ -232,21 +232,6 @@ test('schools of practice move the bands, and stay', async ({ page, bench }) => 
   await expect(page.getByRole('switch', { name: 'Colour only' })).toHaveAttribute('aria-checked', 'true');
 });
 
-test('a step is heard alone, and copied to another look', async ({ page, bench }) => {
-  await step(page, 'Saturation').getByRole('button', { name: 'Saturation', exact: true }).click();
-  await bench.button('Only Saturation').click();
-  await expect(bench.canvas).toHaveAttribute('aria-label', /one step alone/);
-  await page.keyboard.press('s');
-  await expect(bench.canvas).not.toHaveAttribute('aria-label', /one step alone/);
-  await bench.button('Copy Saturation').click();
-  await bench.button('4 looks').click();
-  await page.getByRole('menuitem', { name: 'Oilskin', exact: true }).click();
-  await expect(page.getByLabel('Name of the look')).toHaveValue('Oilskin');
-  await bench.button('Add a step').click();
-  await page.getByRole('menuitem', { name: /^Paste saturation, 0\.84/ }).click();
-  await expect(step(page, 'Saturation')).toHaveCount(2);
-});
-
 test('looks stand side by side on the plate at hand: duplicated, moved, deleted and brought back', async ({
   page,
   bench,

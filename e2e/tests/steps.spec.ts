@@ -1,8 +1,16 @@
+import type { Page } from '@playwright/test';
 import { expectAxeClean } from '../src/axe.ts';
 import { dragOnto } from '../src/dragOnto.ts';
 import { expect, test } from '../src/fixtures.ts';
 
-/** Steps that are drawn by what they do, and their places in the recipe. */
+/** Steps that are drawn by what they do, their places and names in the recipe, and parts of it that are shown. */
+
+const step = (page: Page, name: string) =>
+  page.getByRole('region', { name: 'Look lane' }).getByRole('listitem').filter({ hasText: name });
+
+/** Rows in the middle of a picture, where no words lie over it. */
+const middle = ({ rgb, width, height }: { rgb: Float32Array; width: number; height: number }) =>
+  rgb.slice(Math.round(height * 0.4) * width * 3, Math.round(height * 0.6) * width * 3);
 
 test('a step is drawn by what it does, and set by handle, track, key and number', async ({ page, bench }) => {
   const lane = page.getByRole('region', { name: 'Look lane' });
@@ -64,4 +72,60 @@ test('rows of the recipe are dragged to another place in one undoable move', asy
   expect(await names()).toEqual([before[1], before[2], before[0], before[3]]);
   await page.keyboard.press('Control+z');
   expect(await names()).toEqual(before);
+});
+
+test('a step is heard alone, and copied to another look', async ({ page, bench }) => {
+  await step(page, 'Saturation').getByRole('button', { name: 'Saturation', exact: true }).click();
+  await bench.button('Only Saturation').click();
+  await expect(bench.canvas).toHaveAttribute('aria-label', /Saturation alone/);
+  await page.keyboard.press('s');
+  await expect(bench.canvas).not.toHaveAttribute('aria-label', /alone/);
+  await bench.button('Copy Saturation').click();
+  await bench.button('4 looks').click();
+  await page.getByRole('menuitem', { name: 'Oilskin', exact: true }).click();
+  await expect(page.getByLabel('Name of the look')).toHaveValue('Oilskin');
+  await bench.button('Add a step').click();
+  await page.getByRole('menuitem', { name: /^Paste saturation, 0\.84/ }).click();
+  await expect(step(page, 'Saturation')).toHaveCount(2);
+});
+
+test('a step is named and noted, and the picture is walked through as far as each step', async ({
+  page,
+  bench,
+}) => {
+  const recipe = page.getByRole('region', { name: 'Look lane' });
+  await step(page, 'Zones').getByRole('button', { name: 'Zones', exact: true }).click();
+  await page.getByRole('textbox', { name: 'Name of Zones' }).fill('Tide mark');
+  await page.keyboard.press('Enter');
+  await page.getByRole('textbox', { name: 'Note on Zones' }).fill('Cold water, warm lamps');
+  await page.keyboard.press('Enter');
+  const named = recipe.getByRole('button', { name: 'Tide mark', exact: true });
+  await page.mouse.move(5, 5);
+  await named.hover();
+  await expect(page.getByTestId('tip')).toContainText('Cold water, warm lamps');
+
+  // As far as the step, the picture is what it is with all later steps off.
+  await page.keyboard.press('a');
+  await expect(bench.canvas).toHaveAttribute('aria-label', /as far as Tide mark, \d+ of \d+/);
+  await bench.drawn();
+  const asFar = middle(await bench.screen());
+  await page.keyboard.press(']');
+  await expect(bench.canvas).not.toHaveAttribute('aria-label', /Tide mark/);
+  await expect(bench.canvas).toHaveAttribute('aria-label', /as far as /);
+  await page.keyboard.press('[');
+  await page.keyboard.press('a');
+  await expect(bench.canvas).not.toHaveAttribute('aria-label', /as far as/);
+  const switches = recipe.getByRole('switch', { name: / on$/ });
+  const names = await switches.evaluateAll((all) => all.map((s) => s.getAttribute('aria-label')));
+  for (let at = names.indexOf('Zones on') + 1; at < names.length; at++) {
+    const later = switches.nth(at);
+    if ((await later.getAttribute('aria-checked')) === 'true') await later.click();
+  }
+  await bench.drawn();
+  expect(middle(await bench.screen())).toEqual(asFar);
+
+  await bench.saved();
+  await page.reload();
+  await bench.drawn();
+  await expect(named).toBeVisible();
 });

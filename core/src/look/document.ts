@@ -15,6 +15,9 @@ const stepSchema = z
     type: z.enum(stepTypes),
     on: z.boolean().default(true),
     strength: z.number().min(0).max(1).default(1),
+    /** What its maker calls it, and why it is there. */
+    name: z.string().min(1).max(40).optional(),
+    note: z.string().min(1).max(500).optional(),
     params: z.unknown(),
   })
   .transform((step, ctx) => {
@@ -46,6 +49,10 @@ export const lookSchema = z.strictObject({
 /** A look: the ordered steps that travel in a LUT, and how they are rendered, on whatever display. */
 export type Look = Omit<z.output<typeof lookSchema>, 'rendering'> & { rendering: ToneRendering };
 export type LookStep = Look['steps'][number];
+
+/** What a step is called: by its maker, or by what it does. */
+export const stepName = ({ name, type }: Pick<LookStep, 'name' | 'type'>): string =>
+  name ?? stepDefinition(type).label;
 
 /** Migrations by the version they start from; each returns the document one version on. */
 const migrations: Migrations = {

@@ -3,7 +3,7 @@ import { expect, test } from 'vitest';
 import { DocumentError } from '../document.ts';
 import { parseProfile } from '../camera/profile.ts';
 import { compileLook } from './compile.ts';
-import { type Look, lookSchemaVersion, newLook, parseLook } from './document.ts';
+import { type Look, lookSchemaVersion, newLook, parseLook, stepName } from './document.ts';
 import { stepEffects } from './effect.ts';
 import { recipeHash, sha256Hex } from './hash.ts';
 import { canonicalJson } from '../canonicalJson.ts';
@@ -138,4 +138,17 @@ test('effects: a step at rest does nothing, the others do what they do', () => {
   const effects = stepEffects(onStandard(slackWater), rendering, light());
   expect(effects.get('zones')).toBeGreaterThan(0.5);
   expect(stepEffects(onStandard(newLook('rest')), rendering, light()).get('zones')).toBe(0);
+});
+
+test('a step goes by the name its maker gave it; the recipe is the same, and one without a name has no field for it', () => {
+  const [first, ...others] = slackWater.steps;
+  const named = { ...slackWater, steps: [{ ...first, name: 'Ebb', note: 'Cold from below' }, ...others] };
+  expect(stepName(first)).toBe('Exposure');
+  expect(stepName(parseLook(named, 'named').steps[0])).toBe('Ebb');
+  expect(parseLook(named, 'named')).toEqual(named);
+  expect(recipeHash(named)).toBe(recipeHash(slackWater));
+  expect(slackWater.steps.every((s) => !('name' in s) && !('note' in s))).toBe(true);
+  expect(() => parseLook({ ...named, steps: [{ ...first, name: 'x'.repeat(41) }] }, 'long')).toThrow(
+    DocumentError,
+  );
 });

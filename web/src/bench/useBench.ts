@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { atDepth, type Profile } from '@velvet-dusk/core/camera/profile';
-import type { Look } from '@velvet-dusk/core/look/document';
+import type { Look, LookStep } from '@velvet-dusk/core/look/document';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { onScreen } from '@velvet-dusk/core/render/encoding';
 import type { Rendering } from '@velvet-dusk/core/render/rendering';
@@ -12,7 +12,7 @@ import { noTexture } from '@velvet-dusk/core/texture/index';
 import { useOpenProject } from '../api/openProject.ts';
 import { thumbUrl } from '../api/urls.ts';
 import { useDocument } from '../state/document.ts';
-import { useView } from '../state/view.ts';
+import { type ShownPart, useView } from '../state/view.ts';
 import type { PlateOrder } from '../workers/develop.ts';
 
 export interface CurrentPlate {
@@ -56,10 +56,18 @@ export const plateOrder = (plate: Plate, profile: Profile): PlateOrder => ({
   neutral: surestNeutral(plate.marks),
 });
 
-/** A look with one step alone, where only one is shown. */
-export function soloed<L extends Pick<Look, 'steps'>>(look: L, soloId: string): L {
-  if (!look.steps.some((s) => s.id === soloId)) return look;
-  return { ...look, steps: look.steps.map((s) => ({ ...s, on: s.id === soloId })) };
+/** A look with the part of its recipe that is shown. */
+export function partOf<L extends Pick<Look, 'steps'>>(look: L, part: ShownPart | null): L {
+  if (!look.steps.some((s) => s.id === part?.stepId)) return look;
+  const isOn = ({ id, on }: LookStep) => (on || part!.how === 'alone') && isStepShown(look, part, id);
+  return { ...look, steps: look.steps.map((s) => ({ ...s, on: isOn(s) })) };
+}
+
+/** Is a step in the part of a look that is shown? */
+export function isStepShown({ steps }: Pick<Look, 'steps'>, part: ShownPart | null, id: string): boolean {
+  const end = steps.findIndex((s) => s.id === part?.stepId);
+  const at = steps.findIndex((s) => s.id === id);
+  return end < 0 || at === end || (part!.how === 'asFar' && at < end);
 }
 
 /** The look's rendering for the display of the project. */
@@ -69,7 +77,7 @@ export function useRendering(): Rendering {
   return useMemo(() => ({ ...tones, ...onScreen(viewing) }), [tones, viewing]);
 }
 
-/** The whole look on the display of the project, whichever step is shown alone. */
+/** The whole look on the display of the project, whichever part of it is shown. */
 export function useWholeLook(): ShownLook {
   const look = useDocument((s) => s.look);
   const rendering = useRendering();
@@ -79,8 +87,8 @@ export function useWholeLook(): ShownLook {
 /** The look as it is shown. */
 export function useShownLook(): ShownLook {
   const look = useWholeLook();
-  const soloId = useView((s) => s.soloId);
-  return useMemo(() => soloed(look, soloId), [look, soloId]);
+  const part = useView((s) => s.part);
+  return useMemo(() => partOf(look, part), [look, part]);
 }
 
 /** The look as it is measured: without texture, and the same object for as long as nothing else of it changes. */

@@ -1,10 +1,20 @@
 import { useEffect } from 'react';
+import type { StepType } from '@velvet-dusk/core/look/steps/index';
+import { dockOf } from '../bench/dock/docks.ts';
 import { filmSteps } from '../bench/dock/film/filmSteps.ts';
 import { nextStock } from '../bench/dock/film/stocks.ts';
 import { redo, undo, useDocument } from '../state/document.ts';
 import { showFull } from '../bench/viewer/fullScreen.ts';
 import type { OverlayKind } from '../gl/drawing.ts';
-import { type Compare, setView, useView, type View } from '../state/view.ts';
+import {
+  chooseStep,
+  type Compare,
+  setView,
+  type ShownPart,
+  togglePart,
+  useView,
+  type View,
+} from '../state/view.ts';
 
 /** What the keys of the bench do. One list for the handler and for the help. */
 export const keyHelp: readonly [keys: string, does: string][] = [
@@ -15,6 +25,8 @@ export const keyHelp: readonly [keys: string, does: string][] = [
   ['W  T  I', 'Wipe, two-up, reference inset'],
   ['O', 'Next overlay'],
   ['S', 'The chosen step alone, and back'],
+  ['A', 'The picture as far as the chosen step, and back'],
+  ['[  ]', 'Choose the step before, the step after'],
   ['X', 'Texture hidden, and back'],
   ['F', 'Picture on the whole screen'],
   ['Esc', 'No reading marked on the picture, no pick'],
@@ -34,6 +46,8 @@ export const keyHelp: readonly [keys: string, does: string][] = [
 
 const views: Record<string, View> = { r: 'recorded', n: 'normalised', l: 'look', m: 'monitor' };
 const compares: Record<string, Compare> = { w: 'wipe', t: 'twoUp', i: 'inset' };
+const parts: Record<string, ShownPart['how']> = { s: 'alone', a: 'asFar' };
+const stepKeys: Record<string, 1 | -1> = { '[': -1, ']': 1 };
 const stockKeys: Record<string, 1 | -1> = { ',': -1, '.': 1 };
 const overlays: readonly OverlayKind[] = ['none', 'bands', 'ends', 'matte', 'gamut', 'texture'];
 
@@ -41,6 +55,14 @@ const overlays: readonly OverlayKind[] = ['none', 'bands', 'ends', 'matte', 'gam
 function auditionNext(by: 1 | -1): void {
   const kind = useView.getState().audition ?? 'negative';
   nextStock(kind, filmSteps(useDocument.getState().look)[kind], by);
+}
+
+/** Chooses the step before or after the chosen one; from none, the first. */
+function walkSteps(by: 1 | -1): void {
+  const { steps } = useDocument.getState().look;
+  const at = steps.findIndex((s) => s.id === useView.getState().stepId);
+  const next = steps[at < 0 ? 0 : at + by];
+  if (next) chooseStep(next.id, dockOf[next.type as StepType]);
 }
 
 /** Is the key meant for the field it went to? Whoever types a number or a name works no other control by it. */
@@ -60,7 +82,8 @@ function onPlainKey(key: string, plateIds: string[]): boolean {
   else if (compares[key]) setView({ compare: state.compare === compares[key] ? 'one' : compares[key] });
   else if (key === 'o')
     setView({ overlay: overlays[(overlays.indexOf(state.overlay) + 1) % overlays.length] });
-  else if (key === 's') setView({ soloId: state.soloId === state.stepId ? '' : state.stepId });
+  else if (parts[key]) togglePart({ stepId: state.stepId, how: parts[key] });
+  else if (stepKeys[key]) walkSteps(stepKeys[key]);
   else if (key === 'x') setView({ textureHidden: !state.textureHidden });
   else if (key === 'f') showFull();
   else if (key === 'Escape' && state.pick) setView({ pick: null });

@@ -32,6 +32,12 @@ export interface Pick {
   take(sample: Sample): void;
 }
 
+/** A step alone, or the picture as far as that step. */
+export interface ShownPart {
+  stepId: string;
+  how: 'alone' | 'asFar';
+}
+
 /** What the bench shows and how; not part of any document, not undone. */
 interface ViewStore {
   /** The look on the bench; empty for the project's first. */
@@ -42,8 +48,8 @@ interface ViewStore {
   overlay: OverlayKind;
   /** The cast lens is held. */
   castLens: boolean;
-  /** The only step that is shown; empty for all. */
-  soloId: string;
+  /** The part of the recipe that is shown; null for all of it. */
+  part: ShownPart | null;
   dock: DockId;
   probes: readonly Probe[];
   pick: Pick | null;
@@ -85,7 +91,7 @@ export const useView = create<ViewStore>(() => ({
   compare: 'one',
   overlay: 'none',
   castLens: false,
-  soloId: '',
+  part: null,
   dock: 'tone',
   probes: [],
   pick: null,
@@ -113,6 +119,16 @@ export const useView = create<ViewStore>(() => ({
 }));
 
 export const setView = useView.setState;
+
+/** Chooses a step; where the picture is shown as far as a step, it is now shown as far as this one. */
+export const chooseStep = (stepId: string, dock: DockId) =>
+  setView(({ part }) => ({ stepId, dock, part: part?.how === 'asFar' ? { ...part, stepId } : part }));
+
+/** Shows a part of the recipe, or all of it again where that part is shown. */
+export const togglePart = (part: ShownPart) =>
+  setView(({ part: shown }) => ({
+    part: shown?.stepId === part.stepId && shown.how === part.how ? null : part,
+  }));
 
 /** Back to how a project opens; what somebody set for their eyes and hands stays. */
 export const resetView = () => {

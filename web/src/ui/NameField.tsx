@@ -1,20 +1,31 @@
 import { useState } from 'react';
 
+interface NameFieldProps {
+  label: string;
+  value: string;
+  onChange(value: string): void;
+  maxLength?: number;
+  /** Shown where there is none. */
+  placeholder?: string;
+  /** Whether one that is emptied is taken. */
+  mayBeEmpty?: boolean;
+  className?: string;
+}
+
 /** A name that is typed in place: Enter or leaving it takes what is there, Escape gives up. */
 export function NameField({
   label,
   value,
   onChange,
   maxLength = 80,
-}: {
-  label: string;
-  value: string;
-  onChange(value: string): void;
-  maxLength?: number;
-}) {
+  placeholder,
+  mayBeEmpty = false,
+  className = 'w-[150px]',
+}: NameFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const take = () => {
-    if (draft !== null && draft.trim() !== '' && draft !== value) onChange(draft.trim());
+    const typed = draft?.trim();
+    if (typed !== undefined && (mayBeEmpty || typed !== '') && typed !== value) onChange(typed);
     setDraft(null);
   };
   return (
@@ -22,7 +33,8 @@ export function NameField({
       type="text"
       aria-label={label}
       maxLength={maxLength}
-      className="bg-transparent border-b border-g4 hover:border-g5 text-t1 w-[150px] focus:outline-none focus:border-violet"
+      placeholder={placeholder}
+      className={`bg-transparent border-b border-g4 hover:border-g5 text-t1 placeholder:text-t3 focus:outline-none focus:border-violet ${className}`}
       value={draft ?? value}
       onChange={(e) => setDraft(e.currentTarget.value)}
       onBlur={take}

@@ -18,7 +18,7 @@ interface OfferRowProps {
 
 /** A change in one lane: what it does here and to other plates; accepting it is one undo step. */
 function OfferRow({ offer, proposal, plate }: OfferRowProps) {
-  const soloId = useView((s) => s.soloId);
+  const part = useView((s) => s.part);
   const { lane, does, held, cautions, predicted, effect } = offer;
   const { label, about } = lanes[lane];
   const says = [effectWords(offer), ...held, ...cautions].filter((text) => text !== '');
@@ -36,8 +36,8 @@ function OfferRow({ offer, proposal, plate }: OfferRowProps) {
       <Button
         kind="text"
         aria-label={`Accept: ${does}`}
-        disabled={soloId !== ''}
-        {...tip(soloId ? 'Only one step is shown; a proposal is for the whole look' : undefined)}
+        disabled={part !== null}
+        {...tip(part ? 'A part of the recipe is shown; a proposal is for the whole look' : undefined)}
         onClick={() => {
           acceptOffer(offer, plate.id);
           setView({ readingId: proposal.readingId });

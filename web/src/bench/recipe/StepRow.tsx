@@ -1,15 +1,24 @@
 import { memo } from 'react';
-import type { LookStep } from '@velvet-dusk/core/look/document';
+import { type LookStep, stepName } from '@velvet-dusk/core/look/document';
 import { digitsOf, type NumberFieldSpec } from '@velvet-dusk/core/numberField';
 import { stepDefinition, type StepType } from '@velvet-dusk/core/look/steps/index';
-import { duplicateStep, editParams, editStep, moveStep, removeStep } from '../../state/document.ts';
+import {
+  duplicateStep,
+  editParams,
+  editStep,
+  moveStep,
+  removeStep,
+  useDocument,
+} from '../../state/document.ts';
 import { useMeasured } from '../../state/measured.ts';
-import { setView, useView } from '../../state/view.ts';
+import { chooseStep, setView, togglePart, useView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
 import { dockOf } from '../dock/docks.ts';
 import { responseKinds } from '../dock/response/responseKinds.ts';
 import { stepNumbers } from '../dock/stepNumbers.ts';
 import { CdlFiles } from './CdlFiles.tsx';
+import { isStepShown } from '../useBench.ts';
+import { StepWords } from './StepWords.tsx';
 import { type FieldTable, fieldTables } from './fieldTables.ts';
 import { StrengthField } from '../StrengthField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
@@ -79,18 +88,28 @@ function ParamTable({ step, table, specs }: ParamTableProps) {
 /** What can be done with a whole step. */
 function StepMoves({ step }: { step: LookStep }) {
   const { label } = stepDefinition(step.type);
-  const solo = useView((s) => s.soloId === step.id);
+  const shown = useView(({ part }) => (part?.stepId === step.id ? part.how : null));
   return (
     <span className="flex flex-wrap gap-x-3 w-full">
       <Button
         kind="text"
-        aria-pressed={solo}
+        aria-pressed={shown === 'alone'}
         aria-label={`Only ${label}`}
         {...tip('See this step alone (S)')}
-        className={solo ? 'text-ember' : ''}
-        onClick={() => setView({ soloId: solo ? '' : step.id })}
+        className={shown === 'alone' ? 'text-ember' : ''}
+        onClick={() => togglePart({ stepId: step.id, how: 'alone' })}
       >
         Only this step
+      </Button>
+      <Button
+        kind="text"
+        aria-pressed={shown === 'asFar'}
+        aria-label={`As far as ${label}`}
+        {...tip('See the picture as far as this step (A); [ and ] go through the recipe')}
+        className={shown === 'asFar' ? 'text-ember' : ''}
+        onClick={() => togglePart({ stepId: step.id, how: 'asFar' })}
+      >
+        As far as this
       </Button>
       <Button kind="text" aria-label={`Move ${label} up`} onClick={() => moveStep(step.id, -1)}>
         Move up
@@ -120,6 +139,7 @@ function StepMoves({ step }: { step: LookStep }) {
   );
 }
 
+const partText = { alone: 'alone', asFar: 'as far' };
 const effectText = (step: LookStep, effect: number | undefined) => {
   if (!step.on) return 'off';
   if (effect === undefined) return '';
@@ -153,6 +173,7 @@ function StepDetails({ step, fields }: { step: LookStep; fields: [key: string, s
           <ParamField key={name} step={step} name={name} spec={spec} hideLabel={false} />
         ))}
       <StrengthField value={step.strength} onChange={(strength) => editStep(step.id, { strength })} />
+      <StepWords step={step} />
       <StepMoves step={step} />
     </div>
   );
@@ -162,12 +183,13 @@ function StepDetails({ step, fields }: { step: LookStep; fields: [key: string, s
 export const StepRow = memo(function StepRow({ step, drag }: { step: LookStep; drag?: Draggable }) {
   const definition = stepDefinition(step.type);
   const selected = useView((s) => s.stepId === step.id);
-  const soloId = useView((s) => s.soloId);
+  const part = useView((s) => s.part);
+  const isShown = useDocument(({ look }) => isStepShown(look, part, step.id));
   const effect = useMeasured((s) => s.effects.get(step.id));
   const type = step.type as StepType;
   const dockShows = useView((s) => s.stepId === step.id && s.dock === dockOf[type]) && responseKinds[type];
   const fields = inDock.includes(type) || dockShows ? [] : [...stepNumbers(type)];
-  const isActive = step.on && (soloId === '' || soloId === step.id);
+  const isActive = step.on && isShown;
   return (
     <li className={selected ? 'bg-g3 shadow-[inset_2px_0_var(--color-violet)]' : ''} {...drag?.item}>
       <div className="relative grid grid-cols-[22px_1fr_auto_58px] items-center h-[25px] px-3 group">
@@ -194,9 +216,10 @@ export const StepRow = memo(function StepRow({ step, drag }: { step: LookStep; d
           type="button"
           aria-expanded={selected}
           className={`text-left truncate ${isActive ? (selected ? 'text-t1' : 'text-t2') : 'text-t3'} hover:text-t1`}
-          onClick={() => setView({ stepId: step.id, dock: dockOf[type] })}
+          {...tip(step.note ?? (step.name && definition.label))}
+          onClick={() => chooseStep(step.id, dockOf[type])}
         >
-          {definition.label}
+          {stepName(step)}
         </button>
         {fields.length > 0 && !fieldTables[step.type] ? (
           <ParamField step={step} name={fields[0][0]} spec={fields[0][1]} hideLabel />
@@ -207,7 +230,7 @@ export const StepRow = memo(function StepRow({ step, drag }: { step: LookStep; d
           className="num text-right text-t3"
           {...tip('Mean ΔE2000 of this plate with and without the step')}
         >
-          {soloId === step.id ? 'alone' : effectText(step, effect)}
+          {part?.stepId === step.id ? partText[part.how] : effectText(step, effect)}
         </span>
       </div>
       {selected && <StepDetails step={step} fields={fields} />}

@@ -1,5 +1,7 @@
 import { useState } from 'react';
-import { type Probe, setView, useView, type View } from '../../state/view.ts';
+import { type Probe, setView, type ShownPart, useView, type View } from '../../state/view.ts';
+import { stepName } from '@velvet-dusk/core/look/document';
+import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { useOpenProject } from '../../api/openProject.ts';
 import { type CurrentPlate, useReference, useShownLook } from '../useBench.ts';
 import { BandLegend } from './BandLegend.tsx';
@@ -15,12 +17,20 @@ import { beforeOf, viewNames } from './views.ts';
 import { WhereLegend, WhereMask } from './WhereMask.tsx';
 import { WipeEdge } from './WipeEdge.tsx';
 
+/** Which part of a look is shown; nothing where it is the whole. */
+function saysPart({ steps }: ShownLook, part: ShownPart | null): string {
+  const at = steps.findIndex((s) => s.id === part?.stepId);
+  if (at < 0) return '';
+  const name = stepName(steps[at]);
+  return part!.how === 'alone' ? `, ${name} alone` : `, as far as ${name}, ${at + 1} of ${steps.length}`;
+}
+
 /** The plate under the look, alone or beside another picture. */
 export function Viewer(current: CurrentPlate) {
   const { plate, profile } = current;
   const look = useShownLook();
   const { practice } = useOpenProject();
-  const { view, compare, wipeAt, before, castLens, overlay: kind, stepId, soloId, pick } = useView();
+  const { view, compare, wipeAt, before, castLens, overlay: kind, stepId, part, pick } = useView();
   const [hover, setHover] = useState<Probe | null>(null);
   const cubes = useViewCubes(look, profile, {
     wanted: view === 'monitor',
@@ -34,9 +44,7 @@ export function Viewer(current: CurrentPlate) {
   const nameOf = (v: View) => {
     if (v === 'monitor') return `Camera screen, ${practice.monitorOffsetStops.toFixed(1)} st darker`;
     if (v !== 'look') return viewNames[v];
-    const alone = look.steps.some((s) => s.id === soloId);
-    const also = alone ? ', one step alone' : texture ? ', with texture' : '';
-    return `${look.name} at ${Math.round(look.strength * 100)} %${also}`;
+    return `${look.name} at ${Math.round(look.strength * 100)} %${saysPart(look, part) || (texture ? ', with texture' : '')}`;
   };
   const shown = (v: View): Shown => ({
     name: nameOf(v),

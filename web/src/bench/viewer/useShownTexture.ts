@@ -6,15 +6,15 @@ import { textureOnPlate } from '@velvet-dusk/core/texture/onPlate';
 import { useView } from '../../state/view.ts';
 
 /**
- * The texture that is seen on the look, as this plate takes it: null where none is at work, where it is hidden, and where one step is shown alone
+ * The texture that is seen on the look, as this plate takes it: null where none is at work, where it is hidden, and where a part of the recipe is shown
  * or an overlay reads the look. What is off is at rest in it, so that it does not change with settings that do nothing.
  */
 export function useShownTexture(
   { texture: ofLook }: Pick<Look, 'texture'>,
   plate: Pick<Plate, 'texture'>,
 ): Texture | null {
-  const { textureHidden, soloId, overlay } = useView();
-  const hidden = textureHidden || soloId !== '' || (overlay !== 'none' && overlay !== 'texture');
+  const { textureHidden, part, overlay } = useView();
+  const hidden = textureHidden || part !== null || (overlay !== 'none' && overlay !== 'texture');
   return useMemo(() => {
     const texture = textureOnPlate(ofLook, plate.texture);
     const active = activeTextures(texture);

@@ -9,7 +9,7 @@ import { setMeasured, useMeasured } from '../../state/measured.ts';
 import { useDocument } from '../../state/document.ts';
 import { useView, type View } from '../../state/view.ts';
 import { useOpenProject } from '../../api/openProject.ts';
-import { soloed } from '../useBench.ts';
+import { partOf } from '../useBench.ts';
 import { engine } from '../../workers/index.ts';
 import { type CubeOrder, cubeRunner, type Held } from './cubeRunner.ts';
 import { viewGrid } from './grids.ts';
@@ -81,7 +81,7 @@ export function useViewCubes(
     () =>
       useDocument.subscribe(({ look: now }) =>
         request(
-          cubeOrder('combined', shownOn(soloed(now, useView.getState().soloId), onScreen(viewing)), profile),
+          cubeOrder('combined', shownOn(partOf(now, useView.getState().part), onScreen(viewing)), profile),
         ),
       ),
     [request, profile, viewing],
