@@ -1,9 +1,16 @@
+import { readFileSync } from 'node:fs';
+import { makeCodec } from '@velvet-dusk/core/camera/codec';
+import { parseProfile } from '@velvet-dusk/core/camera/profile';
+import { codeToSignal } from '@velvet-dusk/core/colour/range';
 import { bandColours } from '@velvet-dusk/core/scopes/exposureBands';
 import { expectAxeClean } from '../src/axe.ts';
 import { expect, followingTest, test, viewingTest } from '../src/fixtures.ts';
 import { choose } from '../src/choose.ts';
 
 /** Ways of looking at the picture. */
+
+const heronFile = new URL('../../demo/profiles/heron.json', import.meta.url);
+const heron = parseProfile(JSON.parse(readFileSync(heronFile, 'utf8')), 'heron');
 
 const hex = (rgb: ArrayLike<number>, p: number) =>
   `#${[0, 1, 2]
@@ -83,6 +90,12 @@ test('the camera’s screen is darker by the project’s offset and knows no sho
   await bench.button('Schools').click();
   await page.getByLabel('Camera screen darker by').fill('1.5');
   await page.keyboard.press('Enter');
+  // Grey so much over, by the camera's curve.
+  const { encode, levels } = makeCodec(heron);
+  const grey = codeToSignal(encode(0.18 * 2 ** 1.5), levels) * 100;
+  const meter = page.getByRole('dialog').getByRole('status');
+  await expect(meter).toContainText('the meter of Heron log shows 90 % white at');
+  await expect(meter).toContainText(`18 % grey at ${grey.toFixed(0)}\u00a0%`);
   await page.keyboard.press('Escape');
   await expect(bench.canvas).toHaveAttribute('aria-label', /Camera screen, 1\.5 st darker/);
   await expect.poll(mean).toBeLessThan(nominal - 0.05);
@@ -90,6 +103,18 @@ test('the camera’s screen is darker by the project’s offset and knows no sho
   await bench.typeShot('Exposure', '2');
   await page.waitForTimeout(1000);
   expect(Math.abs((await mean()) - darker)).toBeLessThan(0.01);
+
+  // The exposure card takes it from the project: exposed by the darker screen, grey stands on it where it should.
+  await page.goto(`${bench.url}/saltmarsh-line/cameras`);
+  await page.getByRole('radio', { name: 'Exposure card' }).click();
+  const card = page.getByRole('region', { name: 'Exposure card' });
+  await expect(card).toContainText('light +1.5 st · monitor −1.5 st');
+  await expect(
+    card
+      .getByRole('row', { name: /18 % grey/ })
+      .getByRole('cell')
+      .last(),
+  ).toHaveText(/^42\.0/);
 });
 
 test('the cast lens is held, probes stay, and both say what is there', async ({ page, bench }) => {

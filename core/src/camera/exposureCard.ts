@@ -1,4 +1,4 @@
-import { compileRendering, type Rendering } from '../render/rendering.ts';
+import { compileRendering, type Rendering, standardRendering } from '../render/rendering.ts';
 import { makeCodec } from './codec.ts';
 import { linearToStops, midGrey } from '../colour/exposure.ts';
 import type { Profile } from './profile.ts';
@@ -116,6 +116,25 @@ export function exposureCard(profile: Profile, rendering: Rendering, settings: C
     above: clipStops - lightOffset,
     below: lightOffset - floorStops,
     warnings: warningsOf(profile, settings, rows, post, base),
+  };
+}
+
+/** What an operator meters by. */
+const metered = ['grey', 'skin-fair', 'skin-deep', 'white'];
+
+/** Where a camera's own meter shows grey, skin and white in footage so many stops over, and what to beware of; at its first base. */
+export function meterCard(profile: Profile, stopsOver: number) {
+  const [first] = profile.sensitivities;
+  const sensitivity = first?.base ?? 800;
+  const settings = { sensitivity, lightOffset: stopsOver, monitorOffset: 0 };
+  const { above, rows, warnings } = exposureCard(profile, standardRendering, settings);
+  return {
+    sensitivity: first ? sensitivity : null,
+    above,
+    rows: rows
+      .filter((row) => metered.includes(row.id))
+      .map(({ label, recorded }) => ({ label, percent: recorded.percent })),
+    warnings,
   };
 }
 

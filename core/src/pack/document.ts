@@ -99,25 +99,36 @@ export const newPack = (name: string, display = standardDisplay): Pack =>
 export const itemsOf = (pack: Pack, lookId: string, profileId: string): readonly PackItem[] =>
   pack.cells.find((c) => c.lookId === lookId && c.profileId === profileId)?.items ?? [];
 
-/** An item in another role, with what that role is made by; cameras it may lead to stand in `others`. */
-export function inRole(item: PackItem, id: RoleId, others: readonly string[]): PackItem {
+/** What stands around a cell. */
+export interface CellSurround {
+  /** Cameras that its LUTs may lead to. */
+  others: readonly string[];
+  /** Stops by which the project's camera screens are darker: its footage is as much over. 0 where nobody said. */
+  monitorOffsetStops: number;
+}
+
+/** Footage for monitors is this many stops over where the project does not say. */
+const usualOffset = 1;
+
+/** An item in another role, with what that role is made by. */
+export function inRole(item: PackItem, id: RoleId, { others, monitorOffsetStops }: CellSurround): PackItem {
   const uses: readonly string[] = roles[id].uses;
   const to = item.to !== null && others.includes(item.to) ? item.to : (others[0] ?? null);
   return {
     ...item,
     role: id,
-    offset: uses.includes('offset') ? item.offset || 1 : 0,
+    offset: uses.includes('offset') ? item.offset || monitorOffsetStops || usualOffset : 0,
     to: uses.includes('to') ? to : null,
     withoutLook: roles[id].mayGoPlain === true && item.withoutLook,
   };
 }
 
 /** A further item for a cell: in the first role that the cell does not hold yet. */
-export function nextItem(pack: Pack, items: readonly PackItem[], others: readonly string[]): PackItem {
+export function nextItem(pack: Pack, items: readonly PackItem[], around: CellSurround): PackItem {
   const free = roleIds.find(
     (id) =>
       !items.some((i) => i.role === id) &&
-      (others.length > 0 || !(roles[id].uses as readonly string[]).includes('to')),
+      (around.others.length > 0 || !(roles[id].uses as readonly string[]).includes('to')),
   );
   const editor = pack.destinations.find((d) => d.id === 'editor') ?? pack.destinations[0];
   const item = packItemSchema.parse({
@@ -125,7 +136,7 @@ export function nextItem(pack: Pack, items: readonly PackItem[], others: readonl
     output: pack.outputs[0].id,
     destinations: [editor.id],
   });
-  return inRole(item, free ?? 'combined', others);
+  return inRole(item, free ?? 'combined', around);
 }
 
 /** What of a cell's items goes to a camera: a LUT from a camera to itself is none. */

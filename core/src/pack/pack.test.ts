@@ -26,7 +26,7 @@ import { takeOut } from './fix.ts';
 import { judgePlan } from './judge.ts';
 import { planPack } from './plan.ts';
 import { planLut } from './plannedLut.ts';
-import { type PackShapeId, packShapes } from './shapes.ts';
+import { inShape, type PackShapeId, packShapes } from './shapes.ts';
 import { cameras, item, lookIds, looks, packOf, shaped, sources } from '../testing/demoPack.ts';
 
 const problems = (pack: Pack) => {
@@ -252,9 +252,9 @@ describe('the items of a cell', () => {
   const pack = newPack('Items');
 
   test('a further one is in a role the cell does not hold yet, with what that role is made by', () => {
-    const others = ['wren'];
+    const around = { others: ['wren'], monitorOffsetStops: 0 };
     let items: PackItem[] = [];
-    for (const _ of roleIds) items = [...items, nextItem(pack, items, others)];
+    for (const _ of roleIds) items = [...items, nextItem(pack, items, around)];
     expect(items.map((i) => i.role)).toEqual(roleIds);
     for (const { role, offset, to } of items) {
       const uses: readonly string[] = roles[role].uses;
@@ -262,19 +262,31 @@ describe('the items of a cell', () => {
       expect(to, role).toBe(uses.includes('to') ? 'wren' : null);
     }
     // All taken, it begins again; without another camera none is led to.
-    expect(nextItem(pack, items, others).role).toBe('combined');
+    expect(nextItem(pack, items, around).role).toBe('combined');
     const alone = Array.from({ length: roleIds.length - 1 }).reduce<PackItem[]>(
-      (made) => [...made, nextItem(pack, made, [])],
+      (made) => [...made, nextItem(pack, made, { ...around, others: [] })],
       [],
     );
     expect(alone.map((i) => i.role)).toEqual(roleIds.filter((id) => id !== 'camera-to-camera'));
   });
 
+  test('one for monitors begins with the project’s offset, and with a stop where it has none; what was typed stays', () => {
+    const offset = (monitorOffsetStops: number, typed = 0) =>
+      inRole(item({ offset: typed }), 'monitor', { others: [], monitorOffsetStops }).offset;
+    expect([offset(1.5), offset(0), offset(1.5, 2)]).toEqual([1.5, 1, 2]);
+    const onSet = inShape(pack, 'onSet', { looks: ['l'], profiles: ['heron'], monitorOffsetStops: 0.5 });
+    expect(onSet.cells[0].items.map((i) => i.offset)).toEqual([0.5, 0.5, 0]);
+  });
+
   test('copied to all cameras, a LUT from one to another is not made for the other itself', () => {
-    const toWren = inRole(item({}), 'camera-to-camera', ['wren', 'plover']);
+    const toWren = inRole(item({}), 'camera-to-camera', {
+      others: ['wren', 'plover'],
+      monitorOffsetStops: 0,
+    });
     const items = [item({}), toWren];
     expect(itemsFor(items, 'plover')).toEqual(items);
     expect(itemsFor(items, 'wren')).toEqual([item({})]);
-    expect(inRole(toWren, 'combined', ['wren'])).toMatchObject({ to: null, offset: 0 });
+    const around = { others: ['wren'], monitorOffsetStops: 0 };
+    expect(inRole(toWren, 'combined', around)).toMatchObject({ to: null, offset: 0 });
   });
 });

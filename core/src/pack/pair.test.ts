@@ -8,7 +8,8 @@ import { sparse } from '../numeric/sparse.ts';
 import { standardDisplay } from '../render/display.ts';
 import { demoScene } from '../testing/demoScenes.ts';
 import { profileOf } from '../testing/profiles.ts';
-import { pairCard, pairResidual } from './pair.ts';
+import { meterCard } from '../camera/exposureCard.ts';
+import { pairResidual } from './pair.ts';
 
 const heron = profileOf('heron');
 const look = parseLook(JSON.parse(readFileSync('demo/looks/slack-water.json', 'utf8')), 'slack-water');
@@ -29,7 +30,7 @@ test('what is exposed over and taken back is the picture as metered, but for wha
 });
 
 test('the card of a pair: grey and white where the camera’s own curve puts them, and a base that is left', () => {
-  const card = pairCard(heron, 1);
+  const card = meterCard(heron, 1);
   const codec = makeCodec(heron);
   const percent = (linear: number) => codec.encode(linear) * 100;
   expect(card.rows.find((r) => r.label === '18 % grey')!.percent).toBeCloseTo(percent(0.36), 4);
@@ -37,5 +38,5 @@ test('the card of a pair: grey and white where the camera’s own curve puts the
   expect(card.above).toBeCloseTo(heron.sensor.clipStops - 1, 6);
   expect(card.warnings).toEqual([]);
   // Base 800 is good from EI 200 on: three stops taken back leave it.
-  expect(pairCard(heron, 3).warnings.join()).toMatch(/asks for EI 100, outside 200–1600/);
+  expect(meterCard(heron, 3).warnings.join()).toMatch(/asks for EI 100, outside 200–1600/);
 });

@@ -1,11 +1,8 @@
-import { exposureCard } from '../camera/exposureCard.ts';
 import { makeCodec } from '../camera/codec.ts';
-import type { Profile } from '../camera/profile.ts';
 import { lightToLab } from '../colour/displayLab.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import { type BakeOrder, compileBake } from '../order/bake.ts';
-import { standardRendering } from '../render/rendering.ts';
 
 /** How footage that was exposed over and taken back differs from footage that was not. */
 export interface PairResidual {
@@ -54,24 +51,4 @@ export function pairResidual(
     held++;
   }
   return { mean: held > 0 ? sum / held : 0, max, lost: lost / (code.length / 3) };
-}
-
-/** Where a camera's own meter should show grey, skin and white for footage so many stops over, and what to beware of. */
-export function pairCard(profile: Profile, stopsOver: number) {
-  const [first] = profile.sensitivities;
-  const sensitivity = first?.base ?? 800;
-  const card = exposureCard(profile, standardRendering, {
-    sensitivity,
-    lightOffset: stopsOver,
-    monitorOffset: 0,
-  });
-  const shown = ['grey', 'skin-fair', 'skin-deep', 'white'];
-  return {
-    sensitivity: first ? sensitivity : null,
-    above: card.above,
-    rows: card.rows
-      .filter((row) => shown.includes(row.id))
-      .map(({ label, recorded }) => ({ label, percent: recorded.percent })),
-    warnings: card.warnings,
-  };
 }

@@ -1,5 +1,12 @@
 import { roleIds, roles } from '../order/roles/index.ts';
-import { inRole, type Pack, type PackCell, type PackItem, packItemSchema } from './document.ts';
+import {
+  type CellSurround,
+  inRole,
+  type Pack,
+  type PackCell,
+  type PackItem,
+  packItemSchema,
+} from './document.ts';
 
 type ItemWish = Partial<PackItem> & Pick<PackItem, 'role' | 'destinations'>;
 const item = (wish: ItemWish): PackItem => packItemSchema.parse(wish);
@@ -23,10 +30,10 @@ export const packShapes = {
   },
   onSet: {
     label: 'On set',
-    about: 'A monitor LUT one stop darker in camera and on the monitor, with its partner for post',
+    about: 'A monitor LUT for camera and monitor, darker by the project’s offset, with its partner for post',
     items: [
-      item({ role: 'monitor', grid: 17, offset: 1, destinations: ['camera-slot', 'field-monitor'] }),
-      item({ role: 'monitor-partner', offset: 1, destinations: ['editor'] }),
+      item({ role: 'monitor', grid: 17, destinations: ['camera-slot', 'field-monitor'] }),
+      item({ role: 'monitor-partner', destinations: ['editor'] }),
       item({ role: 'combined', destinations: ['editor'] }),
     ],
   },
@@ -59,12 +66,16 @@ export type PackShapeId = keyof typeof packShapes;
 export function inShape(
   pack: Pack,
   shape: PackShapeId,
-  { looks, profiles }: { looks: readonly string[]; profiles: readonly string[] },
+  {
+    looks,
+    profiles,
+    monitorOffsetStops,
+  }: { looks: readonly string[]; profiles: readonly string[] } & Pick<CellSurround, 'monitorOffsetStops'>,
 ): Pack {
   const items = packShapes[shape].items.map((i) => ({ ...i, output: pack.outputs[0].id }));
   const itemsOn = (profileId: string) => {
     const others = profiles.filter((id) => id !== profileId);
-    const inRoles = items.map((i) => inRole(i, i.role, others));
+    const inRoles = items.map((i) => inRole(i, i.role, { others, monitorOffsetStops }));
     return inRoles.filter((i) => !roles[i.role].uses.includes('to') || i.to !== null);
   };
   const cells: PackCell[] = looks.flatMap((lookId) =>

@@ -18,7 +18,7 @@ export const sources: PackSources = { looks, profiles: cameras.map(profileOf) };
 export const lookIds = looks.map((l) => l.id);
 
 export const shaped = (shape: PackShapeId) =>
-  inShape(newPack('Night Crew'), shape, { looks: lookIds, profiles: cameras });
+  inShape(newPack('Night Crew'), shape, { looks: lookIds, profiles: cameras, monitorOffsetStops: 0 });
 export const item = (wish: object) =>
   packItemSchema.parse({ role: 'combined', destinations: ['editor'], ...wish });
 export const packOf = (...items: object[]): Pack =>

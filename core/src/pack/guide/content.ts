@@ -1,7 +1,8 @@
 import { isForSet, type RoleId, roles } from '../../order/roles/index.ts';
 import { lookEnduranceLines } from '../../trial/words.ts';
 import type { Manifest, ManifestFile } from '../manifest.ts';
-import { pairCard, type PairResidual } from '../pair.ts';
+import { meterCard } from '../../camera/exposureCard.ts';
+import type { PairResidual } from '../pair.ts';
 import type { PackSpec } from '../spec.ts';
 
 /** What a guide says, whatever it is set in. */
@@ -59,7 +60,7 @@ export function pairBlocks(
   return [...wanted].flatMap(([key, { camera, over }]): PairBlock[] => {
     const profile = profiles.find((p) => p.id === camera);
     if (!profile) return [];
-    const card = pairCard(profile, over);
+    const card = meterCard(profile, over);
     const pairs = measured.get(key) ?? [];
     const worst = pairs.reduce<MeasuredPair | null>((a, b) => (a && a.mean >= b.mean ? a : b), null);
     return [

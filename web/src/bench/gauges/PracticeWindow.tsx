@@ -1,4 +1,7 @@
 import { practiceChoices, practiceSchema } from '@velvet-dusk/core/readings/practice';
+import { meterCard } from '@velvet-dusk/core/camera/exposureCard';
+import { useCurrentPlate } from '../useBench.ts';
+import { monitorOffsetField } from './monitorOffset.ts';
 import { useSetSetting } from '../../api/settings.ts';
 import { setView, useView } from '../../state/view.ts';
 import { Choice } from '../../ui/Choice.tsx';
@@ -29,18 +32,27 @@ const numbers = [
     digits: 0,
     signed: false,
   },
-  {
-    key: 'monitorOffsetStops',
-    label: 'Camera screen darker by',
-    unit: 'st',
-    min: 0,
-    max: 4,
-    step: 0.1,
-    rest: 0,
-    digits: 1,
-    signed: false,
-  },
+  { key: 'monitorOffsetStops', ...monitorOffsetField },
 ] as const;
+
+/** What the meter of the camera at hand shows of footage that is exposed by its darker screen. */
+function MeterLevels({ stopsOver }: { stopsOver: number }) {
+  const current = useCurrentPlate();
+  if (!current || stopsOver === 0) return null;
+  const { rows, warnings } = meterCard(current.profile, stopsOver);
+  return (
+    <p className="text-t2 text-[12px]" role="status">
+      Exposed by that screen, the meter of {current.profile.name} shows{' '}
+      {rows.map((r) => `${r.label.toLowerCase()} at ${r.percent.toFixed(0)}\u00a0%`).join(', ')}.
+      {warnings.map((w) => (
+        <span key={w} className="text-ember">
+          {' '}
+          ▲ {w}
+        </span>
+      ))}
+    </p>
+  );
+}
 
 /** Where practitioners differ, the project says which way it goes; the bands of the readings follow. */
 export function PracticeWindow() {
@@ -74,6 +86,7 @@ export function PracticeWindow() {
             onChange={(value) => set.mutate({ ...practice, [key]: value })}
           />
         ))}
+        <MeterLevels stopsOver={practice.monitorOffsetStops} />
         {set.error && (
           <p role="alert" className="text-ember">
             ▲ {set.error.message}

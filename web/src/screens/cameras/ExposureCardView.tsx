@@ -10,6 +10,9 @@ import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { basesOf } from '@velvet-dusk/core/camera/sensitivity';
 import type { Rendering } from '@velvet-dusk/core/render/rendering';
+import { useOpenProject } from '../../api/openProject.ts';
+import { useSetSetting } from '../../api/settings.ts';
+import { monitorOffsetField } from '../../bench/gauges/monitorOffset.ts';
 import { useRendering } from '../../bench/useBench.ts';
 import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
@@ -166,22 +169,30 @@ const steps = [100, 200, 400, 640, 800, 1000, 1280, 1600, 2000, 2500, 3200, 4000
 
 function useCard(profile: Profile, rendering: Rendering) {
   const bases = basesOf(profile);
-  const [settings, setSettings] = useState<CardSettings>({
+  const { monitorOffsetStops: monitorOffset } = useOpenProject().practice;
+  const [own, setOwn] = useState<{ sensitivity: number; lightOffset: number | null }>({
     sensitivity: bases[0]?.base ?? 800,
-    lightOffset: 0,
-    monitorOffset: 0,
+    lightOffset: null,
   });
+  // Whoever exposes by a darker screen opens up by as much.
+  const { sensitivity, lightOffset } = { ...own, lightOffset: own.lightOffset ?? monitorOffset };
+  const settings = useMemo<CardSettings>(
+    () => ({ sensitivity, lightOffset, monitorOffset }),
+    [sensitivity, lightOffset, monitorOffset],
+  );
   const card = useMemo(() => exposureCard(profile, rendering, settings), [profile, rendering, settings]);
   return {
     card,
     settings,
-    set: (change: Partial<CardSettings>) => setSettings((s) => ({ ...s, ...change })),
+    set: (change: Partial<typeof own>) => setOwn((s) => ({ ...s, ...change })),
   };
 }
 
 /** Where grey, white and skin land at a setting, what is left above and below, and what post can still reach. */
 export function ExposureCardView({ profile }: { profile: Profile }) {
   const rendering = useRendering();
+  const { practice } = useOpenProject();
+  const setPractice = useSetSetting('practice');
   const { card, settings, set } = useCard(profile, rendering);
   const [scale, setScale] = useState<Scale>('percent');
   const offset = { min: -6, max: 6, step: 0.1, rest: 0, digits: 1, unit: 'st', signed: true };
@@ -205,13 +216,13 @@ export function ExposureCardView({ profile }: { profile: Profile }) {
           {...offset}
           label="Light over the meter"
           value={settings.lightOffset}
+          rest={settings.monitorOffset}
           onChange={(v) => set({ lightOffset: v })}
         />
         <NumberField
-          {...offset}
-          label="Monitor darker by"
+          {...monitorOffsetField}
           value={settings.monitorOffset}
-          onChange={(v) => set({ monitorOffset: v })}
+          onChange={(monitorOffsetStops) => setPractice.mutate({ ...practice, monitorOffsetStops })}
         />
         <span className="flex-1" />
         <Segments small label="Scale" value={scale} options={scales} onChange={(v: Scale) => setScale(v)} />
@@ -236,6 +247,11 @@ export function ExposureCardView({ profile }: { profile: Profile }) {
           </span>
         )}
       </p>
+      {setPractice.error && (
+        <p role="alert" className="text-ember text-[12.5px]">
+          ▲ {setPractice.error.message}
+        </p>
+      )}
       {card.warnings.length > 0 && (
         <ul className="text-ember text-[12.5px]" role="status">
           {card.warnings.map((w) => (

@@ -43,7 +43,8 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
   const set = (change: Partial<PackItem>) => onChange({ ...item, ...change });
   const role = roles[item.role];
   const name = `LUT ${n}`;
-  const others = columns.map((p) => p.id);
+  const { monitorOffsetStops } = useOpenProject().practice;
+  const around = { others: columns.map((p) => p.id), monitorOffsetStops };
   return (
     <fieldset className="border-t border-g4 py-2 grid gap-1.5">
       <legend className="sr-only">{name}</legend>
@@ -53,7 +54,7 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
           value={item.role}
           options={roleOptions}
           className="text-[12px]"
-          onChange={(role) => onChange(inRole(item, role, others))}
+          onChange={(role) => onChange(inRole(item, role, around))}
         />
         <NumberField
           label="Grid"
@@ -88,7 +89,7 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
             min={-8}
             max={8}
             step={0.25}
-            rest={1}
+            rest={monitorOffsetStops || 1}
             digits={2}
             unit="st"
             signed
@@ -156,7 +157,7 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
 
 /** The roles of one cell, beside it. Escape, or a click elsewhere, closes it. */
 export function CellEditor({ id, pack, place, label, columns, onClose }: CellEditorProps) {
-  const { looks } = useOpenProject();
+  const { looks, practice } = useOpenProject();
   const items = itemsOf(pack, place.lookId, place.profileId);
   const put = (next: readonly PackItem[]) =>
     editPack(id, (p) => withItems(p, place.lookId, place.profileId, next));
@@ -168,11 +169,10 @@ export function CellEditor({ id, pack, place, label, columns, onClose }: CellEdi
   const add = () =>
     put([
       ...items,
-      nextItem(
-        pack,
-        items,
-        others.map((p) => p.id),
-      ),
+      nextItem(pack, items, {
+        others: others.map((p) => p.id),
+        monitorOffsetStops: practice.monitorOffsetStops,
+      }),
     ]);
   return (
     <Popover.Portal>

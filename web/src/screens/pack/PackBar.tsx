@@ -41,6 +41,7 @@ function ShapeMenu({ id, pack }: { id: string; pack: Pack }) {
       return inShape(now, shape, {
         looks: looks.length > 0 ? looks : project.looks.map((l) => l.id),
         profiles: profiles.length > 0 ? profiles : project.profiles.map((p) => p.id),
+        monitorOffsetStops: project.practice.monitorOffsetStops,
       });
     });
   return (

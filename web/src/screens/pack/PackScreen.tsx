@@ -27,6 +27,7 @@ function FirstPack() {
       inShape(newPack(project.name, project.viewing), 'everyday', {
         looks: project.looks.map((l) => l.id),
         profiles: usedCameras(project),
+        monitorOffsetStops: project.practice.monitorOffsetStops,
       }),
     );
   return (
