@@ -188,7 +188,15 @@ test('two scopes at once, targets and scales; the path measures itself', async (
   await expect(scopes.getByText('1023')).toBeVisible();
   await bench.radio('Path').click();
   const path = page.getByRole('region', { name: 'Path' });
-  await expect(path.getByRole('listitem')).toHaveCount(12);
+  await expect(path.getByRole('listitem')).toHaveCount(14);
+  await expect(path.getByRole('listitem').filter({ hasText: 'Roll-off' })).toContainText(
+    /toe \d\.\d st, shoulder/,
+  );
+  // The contrast step's share follows its number.
+  const contrast = path.getByRole('listitem').filter({ hasText: /: rendering / });
+  await expect(contrast).toContainText('Contrast ×1.08');
+  await bench.type('Contrast', '1.3');
+  await expect(contrast).toContainText('Contrast ×1.30');
   // Plates out of sight are measured last, one after the other.
   await expect(path).toContainText(/of 14 plates \d+ hold/);
   await path.getByRole('button', { name: /Skin/ }).click();

@@ -5,6 +5,7 @@ import { compileLook } from '@velvet-dusk/core/look/compile';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { stepEffects } from '@velvet-dusk/core/look/effect';
 import { Recent } from '@velvet-dusk/core/numeric/recent';
+import { type ToneShape, toneShapeOf } from '@velvet-dusk/core/readings/toneShape';
 import { takeReadings } from '@velvet-dusk/core/readings/index';
 import { luminanceMoved } from '@velvet-dusk/core/readings/luminanceMoved';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
@@ -20,6 +21,7 @@ import { type AboveWhite, aboveWhite } from '@velvet-dusk/core/scopes/light';
 import {
   type AnalysedView,
   bakeFor,
+  compiledFor,
   develop,
   type PlateOrder,
   Recipes,
@@ -171,6 +173,12 @@ export const analysis = {
     const luts = await lutMapFor(look);
     const { scene, pipeline } = await recipes.scene(plate, look, luts);
     return stepEffects(look, pipeline.rendering, thin(scene, effectPixels), luts);
+  },
+
+  /** How the tones of a look run out, and its contrast step by step. */
+  async toneShape(look: ShownLook, profile: Profile): Promise<ToneShape> {
+    const luts = await lutMapFor(look);
+    return toneShapeOf(look, compiledFor(look, luts, profile), luts);
   },
 
   /** Reads the marks of a plate on its whole frame. */

@@ -92,6 +92,10 @@ interface Developed {
   pipeline: CompiledOrder;
 }
 
+/** A look on a camera, without a cube. */
+export const compiledFor = (look: ShownLook, luts: LutMap, profile: Profile): CompiledOrder =>
+  baker.compile(orderOf({ look, view: 'look', luts, monitorOffsetStops: 0 }, profile));
+
 /** Plates under looks by the exact recipe, which readings and proposals both look at, without a cube. */
 export class Recipes {
   /** What steps made of the plates that were looked at last: a change of a late step does not run the early ones. */
@@ -110,20 +114,16 @@ export class Recipes {
     return { width, height, stages };
   }
 
-  private compiled(look: ShownLook, luts: LutMap, { profile }: PlateOrder): CompiledOrder {
-    return baker.compile(orderOf({ look, view: 'look', luts, monitorOffsetStops: 0 }, profile));
-  }
-
   /** A plate before the look. */
   async scene(plate: PlateOrder, look: ShownLook, luts: LutMap): Promise<Omit<Developed, 'signal'>> {
-    const pipeline = this.compiled(look, luts, plate);
+    const pipeline = compiledFor(look, luts, plate.profile);
     const { stages, ...size } = await this.lit(plate, look, pipeline);
     return { ...size, scene: stages.input, pipeline };
   }
 
   /** A plate under the look. */
   async develop(plate: PlateOrder, look: ShownLook, luts: LutMap): Promise<Developed> {
-    const pipeline = this.compiled(look, luts, plate);
+    const pipeline = compiledFor(look, luts, plate.profile);
     const { stages, ...size } = await this.lit(plate, look, pipeline);
     const rgb = stages.run(pipeline.lane);
     pipeline.output(rgb);

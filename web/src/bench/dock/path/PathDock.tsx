@@ -1,16 +1,24 @@
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
+import type { Profile } from '@velvet-dusk/core/camera/profile';
+import type { ShownLook } from '@velvet-dusk/core/look/shown';
+import type { ToneShape } from '@velvet-dusk/core/readings/toneShape';
 import { lastRunOf } from '@velvet-dusk/core/api/jobs';
 import { neutralKinds } from '@velvet-dusk/core/plate/marks';
 import { useJobs } from '../../../api/jobs.ts';
 import { betterProfileOf } from '../../../plates/betterProfile.ts';
 import { useMarkReadings } from '../../wall/useMarkReadings.ts';
-import { useMeasured } from '../../../state/measured.ts';
+import { setMeasured, useMeasured } from '../../../state/measured.ts';
+import { analysisEngine } from '../../../workers/index.ts';
 import { setView } from '../../../state/view.ts';
 import { VerdictMark } from '../../../ui/VerdictMark.tsx';
 import { useOpenProject } from '../../../api/openProject.ts';
 import { type CurrentPlate, useCurrentPlate, usePlates, useShownLook } from '../../useBench.ts';
 import { type PathItem, pathItems } from './pathItems.ts';
 import { tip } from '../../../ui/tip.ts';
+
+/** Milliseconds without a change before tones are measured. */
+const quiet = 200;
 
 /** Greatest spread of the parade over what is marked neutral on a plate; null where nothing is. */
 function useNeutralSpread({ plate, profile }: CurrentPlate): number | null {
@@ -22,6 +30,24 @@ function useNeutralSpread({ plate, profile }: CurrentPlate): number | null {
       return reading?.kind === 'box' ? [reading.spread] : [];
     });
   return spreads.length > 0 ? Math.max(...spreads) : null;
+}
+
+/** How the tones of a look run out; null until that is measured. */
+function useToneShape(look: ShownLook, profile: Profile): ToneShape | null {
+  const [shape, setShape] = useState<ToneShape | null>(null);
+  useEffect(() => {
+    let gone = false;
+    const show = (measured: ToneShape) => {
+      if (!gone) setShape(measured);
+    };
+    const tell = (error: Error) => setMeasured({ trouble: `Measuring failed: ${error.message}` });
+    const timer = setTimeout(() => void analysisEngine.toneShape(look, profile).then(show, tell), quiet);
+    return () => {
+      gone = true;
+      clearTimeout(timer);
+    };
+  }, [look, profile]);
+  return shape;
 }
 
 function Item({ item }: { item: PathItem }) {
@@ -39,7 +65,7 @@ function Item({ item }: { item: PathItem }) {
         <VerdictMark verdict={item.verdict} />
       </span>
       <span className="text-t1 w-[76px] shrink-0">{item.label}</span>
-      <span className="text-t2 truncate" {...tip(item.says)}>
+      <span className="text-t2 truncate" {...tip(item.more ? `${item.says}. ${item.more}` : item.says)}>
         {item.says}
       </span>
     </>
@@ -77,6 +103,7 @@ function Path(current: CurrentPlate) {
     plates: plates.map((p) => thumbs[p.id]?.verdict ?? null),
     lastRun: lastRunOf(useJobs(id).jobs),
     suited: strengths[plate.id] ?? null,
+    toneShape: useToneShape(look, profile),
   });
   return (
     <div className="h-full flex flex-col px-4 pb-2">

@@ -33,6 +33,10 @@ const input: PathInput = {
   effects: new Map([['saturation', 1.25]]),
   plates: ['holds', 'close', 'holds'],
   lastRun: null,
+  toneShape: {
+    rollOff: { toe: 2.34, shoulder: null, steepest: { rise: 17.2, stops: -0.4 } },
+    contrast: { whole: 1.62, rendering: 1.5, steps: [{ name: 'Contrast', factor: 1.08 }] },
+  },
   suited: { strength: 0.6, miss: 0, missAtFull: 1 },
 };
 const item = (id: string, change: Partial<PathInput> = {}) =>
@@ -44,6 +48,8 @@ test('the path has the stages practitioners name, in their order (common practic
     'expose',
     'balance',
     'tone',
+    'contrast',
+    'rollOff',
     'tint',
     'hue',
     'skin',
@@ -62,6 +68,12 @@ test('each stage says what was measured, and its worst reading leads on', () => 
     says: 'mid-grey 42.0 %, black 6.0 %',
   });
   expect(item('skin').verdict).toBe('holds');
+  expect(item('contrast')).toMatchObject({
+    verdict: 'holds',
+    says: '1.62: rendering 1.50, Contrast ×1.08',
+  });
+  expect(item('rollOff').says).toBe('toe 2.3 st, no shoulder, steepest 17 % a stop');
+  expect(item('contrast', { toneShape: null })).toMatchObject({ verdict: 'none', says: 'being measured' });
   expect(item('hue').says).toContain('ΔE 1.3');
   expect(item('compare')).toMatchObject({
     verdict: 'close',

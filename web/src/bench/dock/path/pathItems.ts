@@ -1,5 +1,12 @@
 import type { TrialNote } from '@velvet-dusk/core/api/jobs';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
+import {
+  contrastMeaning,
+  judgeContrast,
+  rollOffMeaning,
+  rollOffWords,
+  type ToneShape,
+} from '@velvet-dusk/core/readings/toneShape';
 import { zoneNames } from '@velvet-dusk/core/look/steps/zoneCurve';
 import type { ZonesParams } from '@velvet-dusk/core/look/steps/zones';
 import type { Shot } from '@velvet-dusk/core/look/shot';
@@ -24,6 +31,8 @@ export interface PathInput {
   plates: readonly (Verdict | null)[];
   /** The latest saved run of trials; null where there is none. */
   lastRun: Pick<TrialNote, 'cells' | 'fails'> | null;
+  /** Tones of the look; null until they are measured. */
+  toneShape: ToneShape | null;
   suited: SuitedStrength | null;
 }
 
@@ -31,6 +40,8 @@ export interface PathItem {
   id: string;
   label: string;
   says: string;
+  /** What it means, on rest. */
+  more?: string;
   verdict: Verdict;
   /** Where a click leads. */
   dock?: DockId;
@@ -79,9 +90,11 @@ const hueTypes = [
   'colourDensity',
 ];
 
+const unmeasured = { says: 'being measured', verdict: 'none' as const };
+
 /** The path practitioners follow, each stage with what was measured; nothing is ticked by hand. */
 export function pathItems(input: PathInput): PathItem[] {
-  const { look, readings, shot, effects, plates, suited, neutralSpread, lastRun } = input;
+  const { look, readings, shot, effects, plates, suited, neutralSpread, lastRun, toneShape } = input;
   const of = (...ids: string[]) => fromReadings(readings, ids);
   const tone = of('midGrey', 'black', 'white');
   const ends = of('shadowColour', 'highlightColour', 'crushed', 'clipped');
@@ -128,6 +141,22 @@ export function pathItems(input: PathInput): PathItem[] {
       verdict: tone.verdict,
       dock: 'tone',
       reading: tone.worst?.id ?? 'midGrey',
+    },
+    {
+      id: 'contrast',
+      label: 'Contrast',
+      dock: 'tone',
+      more: contrastMeaning,
+      ...(toneShape ? judgeContrast(toneShape.contrast) : unmeasured),
+    },
+    {
+      id: 'rollOff',
+      label: 'Roll-off',
+      dock: 'tone',
+      ...(toneShape
+        ? { says: rollOffWords(toneShape.rollOff), more: rollOffMeaning(toneShape.rollOff) }
+        : { says: unmeasured.says }),
+      verdict: 'none',
     },
     {
       id: 'tint',
