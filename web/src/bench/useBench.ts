@@ -1,7 +1,6 @@
 import { useMemo } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { atDepth, type Profile } from '@velvet-dusk/core/camera/profile';
-import type { Look, LookStep } from '@velvet-dusk/core/look/document';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { onScreen } from '@velvet-dusk/core/render/encoding';
 import type { Rendering } from '@velvet-dusk/core/render/rendering';
@@ -12,7 +11,8 @@ import { noTexture } from '@velvet-dusk/core/texture/index';
 import { useOpenProject } from '../api/openProject.ts';
 import { thumbUrl } from '../api/urls.ts';
 import { useDocument } from '../state/document.ts';
-import { type ShownPart, useView } from '../state/view.ts';
+import { useView } from '../state/view.ts';
+import { partOf, showsPart } from './shownPart.ts';
 import type { PlateOrder } from '../workers/develop.ts';
 
 export interface CurrentPlate {
@@ -56,20 +56,6 @@ export const plateOrder = (plate: Plate, profile: Profile): PlateOrder => ({
   neutral: surestNeutral(plate.marks),
 });
 
-/** A look with the part of its recipe that is shown. */
-export function partOf<L extends Pick<Look, 'steps'>>(look: L, part: ShownPart | null): L {
-  if (!look.steps.some((s) => s.id === part?.stepId)) return look;
-  const isOn = ({ id, on }: LookStep) => (on || part!.how === 'alone') && isStepShown(look, part, id);
-  return { ...look, steps: look.steps.map((s) => ({ ...s, on: isOn(s) })) };
-}
-
-/** Is a step in the part of a look that is shown? */
-export function isStepShown({ steps }: Pick<Look, 'steps'>, part: ShownPart | null, id: string): boolean {
-  const end = steps.findIndex((s) => s.id === part?.stepId);
-  const at = steps.findIndex((s) => s.id === id);
-  return end < 0 || at === end || (part!.how === 'asFar' && at < end);
-}
-
 /** The look's rendering for the display of the project. */
 export function useRendering(): Rendering {
   const tones = useDocument((s) => s.look.rendering);
@@ -89,6 +75,12 @@ export function useShownLook(): ShownLook {
   const look = useWholeLook();
   const part = useView((s) => s.part);
   return useMemo(() => partOf(look, part), [look, part]);
+}
+
+/** Whether a part of the look is shown, and not all of it. */
+export function useShowsPart(): boolean {
+  const part = useView((s) => s.part);
+  return useDocument((s) => showsPart(s.look, part));
 }
 
 /** The look as it is measured: without texture, and the same object for as long as nothing else of it changes. */

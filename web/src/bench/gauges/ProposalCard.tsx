@@ -2,10 +2,10 @@ import type { Offer, Proposal } from '@velvet-dusk/core/proposals/index';
 import { lanes } from '@velvet-dusk/core/proposals/remedy';
 import { acceptOffer, useDocument } from '../../state/document.ts';
 import { setMeasured } from '../../state/measured.ts';
-import { setView, useView } from '../../state/view.ts';
+import { setView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
-import { type CurrentPlate, useCurrentPlate } from '../useBench.ts';
+import { type CurrentPlate, useCurrentPlate, useShowsPart } from '../useBench.ts';
 import { effectWords } from './effectWords.ts';
 import type { Tried } from './useTriedOnAll.ts';
 import { tip } from '../../ui/tip.ts';
@@ -18,7 +18,7 @@ interface OfferRowProps {
 
 /** A change in one lane: what it does here and to other plates; accepting it is one undo step. */
 function OfferRow({ offer, proposal, plate }: OfferRowProps) {
-  const part = useView((s) => s.part);
+  const partly = useShowsPart();
   const { lane, does, held, cautions, predicted, effect } = offer;
   const { label, about } = lanes[lane];
   const says = [effectWords(offer), ...held, ...cautions].filter((text) => text !== '');
@@ -36,8 +36,8 @@ function OfferRow({ offer, proposal, plate }: OfferRowProps) {
       <Button
         kind="text"
         aria-label={`Accept: ${does}`}
-        disabled={part !== null}
-        {...tip(part ? 'A part of the recipe is shown; a proposal is for the whole look' : undefined)}
+        disabled={partly}
+        {...tip(partly ? 'A part of the recipe is shown; a proposal is for the whole look' : undefined)}
         onClick={() => {
           acceptOffer(offer, plate.id);
           setView({ readingId: proposal.readingId });

@@ -17,7 +17,7 @@ import { dockOf } from '../dock/docks.ts';
 import { responseKinds } from '../dock/response/responseKinds.ts';
 import { stepNumbers } from '../dock/stepNumbers.ts';
 import { CdlFiles } from './CdlFiles.tsx';
-import { isStepShown } from '../useBench.ts';
+import { isStepShown } from '../shownPart.ts';
 import { StepWords } from './StepWords.tsx';
 import { type FieldTable, fieldTables } from './fieldTables.ts';
 import { StrengthField } from '../StrengthField.tsx';

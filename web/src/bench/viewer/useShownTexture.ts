@@ -4,6 +4,7 @@ import type { Look } from '@velvet-dusk/core/look/document';
 import { activeTextures, noTexture, type Texture } from '@velvet-dusk/core/texture/index';
 import { textureOnPlate } from '@velvet-dusk/core/texture/onPlate';
 import { useView } from '../../state/view.ts';
+import { useShowsPart } from '../useBench.ts';
 
 /**
  * The texture that is seen on the look, as this plate takes it: null where none is at work, where it is hidden, and where a part of the recipe is shown
@@ -13,8 +14,9 @@ export function useShownTexture(
   { texture: ofLook }: Pick<Look, 'texture'>,
   plate: Pick<Plate, 'texture'>,
 ): Texture | null {
-  const { textureHidden, part, overlay } = useView();
-  const hidden = textureHidden || part !== null || (overlay !== 'none' && overlay !== 'texture');
+  const { textureHidden, overlay } = useView();
+  const partly = useShowsPart();
+  const hidden = textureHidden || partly || (overlay !== 'none' && overlay !== 'texture');
   return useMemo(() => {
     const texture = textureOnPlate(ofLook, plate.texture);
     const active = activeTextures(texture);

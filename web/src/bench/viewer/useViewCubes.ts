@@ -9,7 +9,7 @@ import { setMeasured, useMeasured } from '../../state/measured.ts';
 import { useDocument } from '../../state/document.ts';
 import { useView, type View } from '../../state/view.ts';
 import { useOpenProject } from '../../api/openProject.ts';
-import { partOf } from '../useBench.ts';
+import { partOf } from '../shownPart.ts';
 import { engine } from '../../workers/index.ts';
 import { type CubeOrder, cubeRunner, type Held } from './cubeRunner.ts';
 import { viewGrid } from './grids.ts';
