@@ -95,8 +95,16 @@ export function pasteStep({ type, params, on, strength }: LookStep): string {
 }
 
 /** Accepts an offer: the look, or the shot lane of the plate it was made on, and nothing of the other, as one step of undo. */
+/** What of a look is tried: it is tried without its texture, and its notes may have been written meanwhile. */
+const recipeIn = ({ steps, strength, colourOnly, rendering }: Look) => ({
+  steps,
+  strength,
+  colourOnly,
+  rendering,
+});
+
 export const acceptOffer = ({ lane, look, shot }: Pick<Offer, 'lane' | 'look' | 'shot'>, plateId: string) =>
-  lane === 'look' ? editLook(() => look) : editShot(plateId, shot);
+  lane === 'look' ? editLook((now) => ({ ...now, ...recipeIn(look) })) : editShot(plateId, shot);
 
 export const removeStep = (id: string) =>
   editLook((look) => ({ ...look, steps: look.steps.filter((s) => s.id !== id) }));

@@ -52,7 +52,7 @@ function randomEdit(uniform: () => number): void {
       const { look, plates } = useDocument.getState();
       const shot = { ...plates.quay.shot, exposure: Math.round(uniform() * 40) / 10 - 2 };
       acceptOffer(
-        { lane: uniform() < 0.5 ? 'look' : 'shot', look: { ...look, notes: `n${uniform()}` }, shot },
+        { lane: uniform() < 0.5 ? 'look' : 'shot', look: { ...look, strength: uniform() }, shot },
         'quay',
       );
     },
@@ -92,7 +92,7 @@ test('an offer accepted in one lane leaves the other as it is, and is one step o
   const before = text();
   const { look, plates } = useDocument.getState();
   const offer = {
-    look: { ...look, notes: 'mended' },
+    look: { ...look, strength: 0.6 },
     shot: { ...plates.quay.shot, exposure: 0.5 },
   };
   acceptOffer({ ...offer, lane: 'shot' }, 'quay');
@@ -101,8 +101,19 @@ test('an offer accepted in one lane leaves the other as it is, and is one step o
   undo();
   expect(text()).toBe(before);
   acceptOffer({ ...offer, lane: 'look' }, 'quay');
-  expect(useDocument.getState().look.notes).toBe('mended');
+  expect(useDocument.getState().look.strength).toBe(0.6);
   expect(useDocument.getState().plates.quay.shot).toEqual(plates.quay.shot);
   undo();
   expect(text()).toBe(before);
+});
+
+test('an offer that is accepted changes the recipe and nothing else: texture and notes are as they are now', () => {
+  const { look } = useDocument.getState();
+  const texture = { ...look.texture, grain: { ...look.texture.grain, amount: 0.5 } };
+  editLook((now) => ({ ...now, texture, notes: 'Written since' }));
+  // It was tried without texture, before the note.
+  acceptOffer({ lane: 'look', look: { ...look, steps: look.steps.slice(1) }, shot: neutralShot }, 'quay');
+  const after = useDocument.getState().look;
+  expect(after.steps).toHaveLength(look.steps.length - 1);
+  expect(after).toMatchObject({ texture, notes: 'Written since' });
 });
