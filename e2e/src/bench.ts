@@ -57,6 +57,14 @@ export class Bench {
     await this.drawn();
   }
 
+  /** The rows of the recipe that say a name. */
+  step(name: string): Locator {
+    return this.page
+      .getByRole('region', { name: 'Look lane' })
+      .getByRole('listitem')
+      .filter({ hasText: name });
+  }
+
   reading(label: string): Locator {
     return this.page.getByTestId('readings').getByRole('button', { name: new RegExp(label) });
   }

@@ -14,9 +14,6 @@ import { choose } from '../src/choose.ts';
 
 /** The look lane's docks, the viewer's ways of looking, proposals and schools. */
 
-const step = (page: import('@playwright/test').Page, name: string) =>
-  page.getByRole('region', { name: 'Look lane' }).getByRole('listitem').filter({ hasText: name });
-
 test('hue belt: a colour picked on the picture gets a node, which is turned by key, pointer and number', async ({
   page,
   bench,
@@ -40,7 +37,7 @@ test('hue belt: a colour picked on the picture gets a node, which is turned by k
   expect(Number((await bench.number('Turn').inputValue()).replace('−', '-'))).toBeLessThan(3);
   await bench.type('Turn', '20');
   await expect.poll(() => bench.read('Skin hue')).not.toBe(skin);
-  await expect(step(page, 'Hue belt')).toContainText('1 node');
+  await expect(bench.step('Hue belt')).toContainText('1 node');
   await bench.button('Remove node').click();
   await expect(page.getByText('No node yet')).toBeVisible();
   await page.keyboard.press('Control+z');
@@ -113,7 +110,7 @@ test('boxes: a box round a picked colour, its selection on the picture, skin kee
   await expect(bench.number('Reach')).toHaveValue('40');
   await bench.button('+ skin keep').click();
   await bench.type('Hue pull', '0.8');
-  await expect(step(page, 'Skin keep')).toContainText('0.80');
+  await expect(bench.step('Skin keep')).toContainText('0.80');
   await expectAxeClean(page);
 });
 

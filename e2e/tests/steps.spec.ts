@@ -1,12 +1,8 @@
-import type { Page } from '@playwright/test';
 import { expectAxeClean } from '../src/axe.ts';
 import { dragOnto } from '../src/dragOnto.ts';
 import { expect, test } from '../src/fixtures.ts';
 
 /** Steps that are drawn by what they do, their places and names in the recipe, and parts of it that are shown. */
-
-const step = (page: Page, name: string) =>
-  page.getByRole('region', { name: 'Look lane' }).getByRole('listitem').filter({ hasText: name });
 
 /** Rows in the middle of a picture, where no words lie over it. */
 const middle = ({ rgb, width, height }: { rgb: Float32Array; width: number; height: number }) =>
@@ -75,7 +71,7 @@ test('rows of the recipe are dragged to another place in one undoable move', asy
 });
 
 test('a step is heard alone, and copied to another look', async ({ page, bench }) => {
-  await step(page, 'Saturation').getByRole('button', { name: 'Saturation', exact: true }).click();
+  await bench.step('Saturation').getByRole('button', { name: 'Saturation', exact: true }).click();
   await bench.button('Only Saturation').click();
   await expect(bench.canvas).toHaveAttribute('aria-label', /Saturation alone/);
   await page.keyboard.press('s');
@@ -86,7 +82,7 @@ test('a step is heard alone, and copied to another look', async ({ page, bench }
   await expect(page.getByLabel('Name of the look')).toHaveValue('Oilskin');
   await bench.button('Add a step').click();
   await page.getByRole('menuitem', { name: /^Paste saturation, 0\.84/ }).click();
-  await expect(step(page, 'Saturation')).toHaveCount(2);
+  await expect(bench.step('Saturation')).toHaveCount(2);
 });
 
 test('a step is named and noted, and the picture is walked through as far as each step', async ({
@@ -94,7 +90,7 @@ test('a step is named and noted, and the picture is walked through as far as eac
   bench,
 }) => {
   const recipe = page.getByRole('region', { name: 'Look lane' });
-  await step(page, 'Zones').getByRole('button', { name: 'Zones', exact: true }).click();
+  await bench.step('Zones').getByRole('button', { name: 'Zones', exact: true }).click();
   await page.getByRole('textbox', { name: 'Name of Zones' }).fill('Tide mark');
   await page.keyboard.press('Enter');
   await page.getByRole('textbox', { name: 'Note on Zones' }).fill('Cold water, warm lamps');

@@ -1,6 +1,5 @@
-import { readFileSync } from 'node:fs';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
-import { parseProfile } from '@velvet-dusk/core/camera/profile';
+import { profileOf } from '@velvet-dusk/core/testing/profiles';
 import { codeToSignal } from '@velvet-dusk/core/colour/range';
 import { bandColours } from '@velvet-dusk/core/scopes/exposureBands';
 import { expectAxeClean } from '../src/axe.ts';
@@ -8,9 +7,6 @@ import { expect, followingTest, test, viewingTest } from '../src/fixtures.ts';
 import { choose } from '../src/choose.ts';
 
 /** Ways of looking at the picture. */
-
-const heronFile = new URL('../../demo/profiles/heron.json', import.meta.url);
-const heron = parseProfile(JSON.parse(readFileSync(heronFile, 'utf8')), 'heron');
 
 const hex = (rgb: ArrayLike<number>, p: number) =>
   `#${[0, 1, 2]
@@ -91,7 +87,7 @@ test('the camera’s screen is darker by the project’s offset and knows no sho
   await page.getByLabel('Camera screen darker by').fill('1.5');
   await page.keyboard.press('Enter');
   // Grey so much over, by the camera's curve.
-  const { encode, levels } = makeCodec(heron);
+  const { encode, levels } = makeCodec(profileOf('heron'));
   const grey = codeToSignal(encode(0.18 * 2 ** 1.5), levels) * 100;
   const meter = page.getByRole('dialog').getByRole('status');
   await expect(meter).toContainText('the meter of Heron log shows 90 % white at');

@@ -23,3 +23,21 @@ export class Recent<V> {
     this.made.delete(key);
   }
 }
+
+/** Work that was done lately, by key. What failed is done anew when it is asked for again. */
+export class RecentWork<V> {
+  private readonly done: Recent<Promise<V>>;
+
+  /** @param most results kept. */
+  constructor(most: number) {
+    this.done = new Recent(most);
+  }
+
+  get(key: string, work: () => Promise<V>): Promise<V> {
+    return this.done.get(key, () => {
+      const promise = work();
+      promise.catch(() => this.done.forget(key));
+      return promise;
+    });
+  }
+}

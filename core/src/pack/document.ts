@@ -107,8 +107,8 @@ export interface CellSurround {
   monitorOffsetStops: number;
 }
 
-/** Footage for monitors is this many stops over where the project does not say. */
-const usualOffset = 1;
+/** Stops that footage for monitors is over: as the project says, one where it does not. */
+export const monitorOffsetOf = (monitorOffsetStops: number): number => monitorOffsetStops || 1;
 
 /** An item in another role, with what that role is made by. */
 export function inRole(item: PackItem, id: RoleId, { others, monitorOffsetStops }: CellSurround): PackItem {
@@ -117,7 +117,7 @@ export function inRole(item: PackItem, id: RoleId, { others, monitorOffsetStops 
   return {
     ...item,
     role: id,
-    offset: uses.includes('offset') ? item.offset || monitorOffsetStops || usualOffset : 0,
+    offset: uses.includes('offset') ? item.offset || monitorOffsetOf(monitorOffsetStops) : 0,
     to: uses.includes('to') ? to : null,
     withoutLook: roles[id].mayGoPlain === true && item.withoutLook,
   };

@@ -1,11 +1,11 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { linearToStops } from '../colour/exposure.ts';
 import { compileRendering } from '../render/rendering.ts';
 import { onStandard } from '../testing/onStandard.ts';
+import { demoLook } from '../testing/lookNamed.ts';
 import { profileOf } from '../testing/profiles.ts';
 import { compilePipeline } from '../order/pipeline.ts';
-import { type Look, lookSchema, newLook, parseLook } from '../look/document.ts';
+import { type Look, lookSchema, newLook } from '../look/document.ts';
 import { contrastOf, judgeContrast, rollOffOf, rollOffWords, toneShapeOf } from './toneShape.ts';
 
 const heron = profileOf('heron');
@@ -53,8 +53,7 @@ describe('contrast of the whole chain', () => {
   });
 
   test('shares and the rendering multiply to the whole, in a look of many steps', () => {
-    const file = new URL('../../../demo/looks/slack-water.json', import.meta.url);
-    const look = onStandard(parseLook(JSON.parse(readFileSync(file, 'utf8')), 'slack-water'));
+    const look = onStandard(demoLook('slack-water'));
     const { rendering, steps, whole } = contrastOf(look, compilePipeline({ profile: heron, look }));
     expect(steps.reduce((product, s) => product * s.factor, rendering)).toBeCloseTo(whole, 9);
     expect(judgeContrast({ rendering, steps, whole }).verdict).toBe('holds');
@@ -66,6 +65,15 @@ describe('contrast of the whole chain', () => {
     expect(steps).toHaveLength(1);
     expect(steps[0].factor).toBeGreaterThan(1.1);
     expect(steps[0].factor).toBeLessThan(1.2);
+  });
+
+  test('of a chain in which mid-grey is flat it is none, and says so in numbers', () => {
+    const flat = { id: 'ends', type: 'cdl', params: { slopeR: 0, slopeG: 0, slopeB: 0 } };
+    const flatShape = shape(withSteps(flat, contrast('a', 1.2))).contrast;
+    expect(flatShape.steps.map((s) => s.factor)).toEqual([0, 1]);
+    const told = judgeContrast(flatShape);
+    expect(told.verdict).toBe('fails');
+    expect(told.says).toMatch(/^0\.00: rendering \d\.\d\d, /);
   });
 
   test('a contrast, or the rendering’s own, applied twice is told', () => {

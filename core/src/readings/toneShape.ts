@@ -97,7 +97,8 @@ export function contrastOf(look: ShownLook, pipeline: LightToSignal, luts?: LutM
   const steps = look.steps.flatMap((step, i) => {
     if (!isActive(step)) return [];
     const now = slope(look.steps.slice(0, i + 1));
-    const factor = now / before;
+    // From tones that are all one nothing can be made.
+    const factor = before === 0 ? 1 : now / before;
     before = now;
     return [{ name: stepName(step), factor }];
   });

@@ -1,9 +1,6 @@
-const names = new WeakMap<object, string>();
+import { oncePer } from '@velvet-dusk/core/numeric/oncePer';
+
 let named = 0;
 
 /** A short name for a document that comes again and again; documents are never changed in place. */
-export function nameOf(document: object): string {
-  const known = names.get(document) ?? `#${++named}`;
-  names.set(document, known);
-  return known;
-}
+export const nameOf = oncePer((_document: object) => `#${++named}`);

@@ -4,7 +4,7 @@ import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { compileLook } from '@velvet-dusk/core/look/compile';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { stepEffects } from '@velvet-dusk/core/look/effect';
-import { Recent } from '@velvet-dusk/core/numeric/recent';
+import { RecentWork } from '@velvet-dusk/core/numeric/recent';
 import { type ToneShape, toneShapeOf } from '@velvet-dusk/core/readings/toneShape';
 import { takeReadings } from '@velvet-dusk/core/readings/index';
 import { luminanceMoved } from '@velvet-dusk/core/readings/luminanceMoved';
@@ -114,19 +114,12 @@ async function takeAll(seen: Seen, plate: PlateOrder) {
   return { context, readings: takeReadings(context) };
 }
 
-const lately = new Recent<ReturnType<typeof takeAll>>(4);
+const lately = new RecentWork<Awaited<ReturnType<typeof takeAll>>>(4);
 
 /** A plate in a view and its readings. What a thumbnail or a step that is chosen asks for has often just been measured. */
-async function measured({ look, view, practice, moving = false }: Seen, plate: PlateOrder) {
+function measured({ look, view, practice, moving = false }: Seen, plate: PlateOrder) {
   const seen = { look, view, practice, moving };
-  const key = JSON.stringify([seen, plate]);
-  try {
-    return await lately.get(key, () => takeAll(seen, plate));
-  } catch (error) {
-    // What failed is tried anew when it is asked for again.
-    lately.forget(key);
-    throw error;
-  }
+  return lately.get(JSON.stringify([seen, plate]), () => takeAll(seen, plate));
 }
 
 /** Light of an HDR display as perceptual quantiser; null where the display has none above reference white. */
@@ -193,12 +186,12 @@ export const analysis = {
 
   /** A plate as it is shown in a view. */
   async picture(seen: Seen, plate: PlateOrder): Promise<ImageData> {
-    // Which needs no look.
-    const { rgb, signal, width, height } =
-      seen.view === 'recorded'
-        ? { signal: null, ...(await frames.frame(plate.url)) }
-        : { rgb: null, ...(await picture(seen, plate)) };
-    return transferred(toImage(signal ?? rgb!, width, height));
+    if (seen.view === 'recorded') {
+      const { rgb, width, height } = await frames.frame(plate.url);
+      return transferred(toImage(rgb, width, height));
+    }
+    const { signal, width, height } = await picture(seen, plate);
+    return transferred(toImage(signal, width, height));
   },
 
   /** A plate under a look, and whether its readings hold. */

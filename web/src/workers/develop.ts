@@ -98,8 +98,11 @@ export const compiledFor = (look: ShownLook, luts: LutMap, profile: Profile): Co
 
 /** Plates under looks by the exact recipe, which readings and proposals both look at, without a cube. */
 export class Recipes {
-  /** What steps made of the plates that were looked at last: a change of a late step does not run the early ones. */
-  private readonly kept = new Recent<StageCache>(6);
+  /**
+   * What steps made of the plates that were looked at last: a change of a late step does not run the early ones. A few,
+   * for each step holds a picture.
+   */
+  private readonly kept = new Recent<StageCache>(3);
 
   constructor(private readonly frames: FrameCache) {}
 

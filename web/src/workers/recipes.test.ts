@@ -1,7 +1,7 @@
-import { readFileSync } from 'node:fs';
+import { demoLook } from '@velvet-dusk/core/testing/lookNamed';
+import { profileOf } from '@velvet-dusk/core/testing/profiles';
 import { expect, test } from 'vitest';
-import { parseProfile } from '@velvet-dusk/core/camera/profile';
-import { type Look, parseLook } from '@velvet-dusk/core/look/document';
+import type { Look } from '@velvet-dusk/core/look/document';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
 import { shownOn } from '@velvet-dusk/core/look/shown';
 import { compilePipeline } from '@velvet-dusk/core/order/pipeline';
@@ -10,11 +10,8 @@ import { plainRecording } from '@velvet-dusk/core/testing/recorded';
 import { correctedCode, Recipes } from './develop.ts';
 import { FrameCache } from './frameCache.ts';
 
-const read = (path: string): unknown =>
-  JSON.parse(readFileSync(new URL(`../../../demo/${path}`, import.meta.url), 'utf8'));
-const profile = (id: string) => parseProfile(read(`profiles/${id}.json`), id);
-const heron = profile('heron');
-const slackWater = parseLook(read('looks/slack-water.json'), 'slack-water');
+const heron = profileOf('heron');
+const slackWater = demoLook('slack-water');
 
 const [width, height] = [24, 12];
 const codes = Float32Array.from({ length: width * height * 3 }, (_, i) => 0.1 + 0.6 * ((i * 0.618) % 1));
@@ -43,7 +40,7 @@ test('a plate developed again after any change is what the whole recipe makes of
   const plates = [
     plate,
     { ...plate, shot: { ...neutralShot, exposure: 0.7 } },
-    { ...plate, profile: profile('wren') },
+    { ...plate, profile: profileOf('wren') },
     plate,
   ];
   for (const p of plates)

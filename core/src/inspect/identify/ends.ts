@@ -1,3 +1,4 @@
+import { oncePer } from '../../numeric/oncePer.ts';
 import type { Profile } from '../../camera/profile.ts';
 import { compileEnd, type CompiledEnd, displayEnd, type End, sceneEnd } from '../../order/end.ts';
 import { displaySchema, standardDisplay } from '../../render/display.ts';
@@ -31,13 +32,9 @@ export function displayCandidates(): readonly CandidateEnd[] {
   return displays;
 }
 
-const scenes = new WeakMap<Profile, CandidateEnd>();
-
-export function sceneCandidate(profile: Profile): CandidateEnd {
-  let found = scenes.get(profile);
-  if (!found) scenes.set(profile, (found = candidate(sceneEnd(profile), 'standard')));
-  return found;
-}
+export const sceneCandidate = oncePer((profile: Profile): CandidateEnd =>
+  candidate(sceneEnd(profile), 'standard'),
+);
 
 /** Do two ends take or give the same codes for the same light? Every display counts as one. */
 export function isSameEncoding({ end: a }: CandidateEnd, { end: b }: CandidateEnd): boolean {

@@ -1,3 +1,4 @@
+import { memoizeRecent } from '../../numeric/memoizeRecent.ts';
 import { z } from 'zod';
 import { midGrey } from '../../colour/exposure.ts';
 import { carriedGamma } from '../../film/negative.ts';
@@ -42,24 +43,15 @@ const pixelOf = (gauge: GaugeId, width: number) => (gauges[gauge].width * 1000) 
 export const grainStops = ({ rms, gauge, midtones }: Grain, width: number) =>
   clumpStops(rms) * fieldDeviation(pixelOf(gauge, width)) * midtones;
 
+/** Fields of a seed: what the channels share, and what each has of its own. */
+const perSeed = 4;
 /** Fields made lately: amount, weights and colour change more often than size and seed. */
-const made = new Map<string, Plane>();
-const maxMade = 4;
-
-function fieldOf(order: FieldOrder): Plane {
-  const name = Object.values(order).join();
-  let field = made.get(name);
-  if (!field) {
-    if (made.size >= maxMade) made.delete(made.keys().next().value!);
-    made.set(name, (field = grainField(order)));
-  }
-  return field;
-}
+const fieldOf = memoizeRecent(perSeed, (order: FieldOrder): Plane => grainField(order));
 
 /** The fields of the three channels: what they share, and what each has of its own. */
 function channelFields({ gauge, colour, seed }: Grain, { width, height }: Light): Plane[] {
   const layer = (n: number) =>
-    fieldOf({ width, height, pixel: pixelOf(gauge, width), key: seed * maxMade + n });
+    fieldOf({ width, height, pixel: pixelOf(gauge, width), key: seed * perSeed + n });
   const shared = layer(0);
   if (colour === 0) return [shared, shared, shared];
   const [common, own] = [Math.sqrt(1 - colour / 100), Math.sqrt(colour / 100)];

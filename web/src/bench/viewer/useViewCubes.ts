@@ -1,3 +1,5 @@
+import type { LookStep } from '@velvet-dusk/core/look/document';
+import { oncePer } from '@velvet-dusk/core/numeric/oncePer';
 import { onScreen } from '@velvet-dusk/core/render/encoding';
 import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
@@ -38,17 +40,14 @@ function useCube(
   return { held, request };
 }
 
-const texts = new WeakMap<object, string>();
 /** Canonical JSON of a part of the document; parts are never changed in place, so each is written once. */
-function textOf(part: object): string {
-  let text = texts.get(part);
-  if (text === undefined) texts.set(part, (text = canonicalJson(part)));
-  return text;
-}
+const textOf = oncePer((part: object): string => canonicalJson(part));
+/** The same of a step, but for its words, which change no picture. */
+const textOfStep = oncePer(({ name: _name, note: _note, ...step }: LookStep): string => canonicalJson(step));
 
 /** What decides the picture of a look. */
 const recipeOf = ({ rendering, steps, strength, colourOnly }: ShownLook) =>
-  [textOf(rendering), ...steps.map(textOf), strength, colourOnly].join();
+  [textOf(rendering), ...steps.map(textOfStep), strength, colourOnly].join();
 
 function cubeOrder(role: RoleId, look: ShownLook, profile: Profile, monitorOffsetStops = 0): CubeOrder {
   const recipe = role === 'conversion' ? textOf(look.rendering) : recipeOf(look);

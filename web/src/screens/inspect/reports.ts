@@ -1,3 +1,4 @@
+import { oncePer } from '@velvet-dusk/core/numeric/oncePer';
 import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import type { InspectedFile } from '@velvet-dusk/core/api/inspected';
@@ -26,18 +27,13 @@ export function useInspectSetting(): InspectSetting {
   );
 }
 
-const settingKeys = new WeakMap<InspectSetting, string>();
 /** What of a setting decides a report, short. */
-function keyOfSetting(setting: InspectSetting): string {
-  let key = settingKeys.get(setting);
-  if (key === undefined) {
-    const text = JSON.stringify(setting);
-    let hash = 0;
-    for (let i = 0; i < text.length; i++) hash = (hash * 31 + text.charCodeAt(i)) | 0;
-    settingKeys.set(setting, (key = `${hash} ${text.length}`));
-  }
-  return key;
-}
+const keyOfSetting = oncePer((setting: InspectSetting): string => {
+  const text = JSON.stringify(setting);
+  let hash = 0;
+  for (let i = 0; i < text.length; i++) hash = (hash * 31 + text.charCodeAt(i)) | 0;
+  return `${hash} ${text.length}`;
+});
 const keyOf = ({ sha256, name, chosen, beside }: LutFileOrder, setting: InspectSetting) =>
   JSON.stringify([sha256, name, chosen, beside, keyOfSetting(setting)]);
 

@@ -4,6 +4,7 @@ import { Popover } from 'radix-ui';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import {
   inRole,
+  monitorOffsetOf,
   itemsFor,
   itemsOf,
   nextItem,
@@ -89,7 +90,7 @@ function ItemRow({ item, pack, n, columns, onChange }: RowProps) {
             min={-8}
             max={8}
             step={0.25}
-            rest={monitorOffsetStops || 1}
+            rest={monitorOffsetOf(monitorOffsetStops)}
             digits={2}
             unit="st"
             signed

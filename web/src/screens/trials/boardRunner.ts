@@ -1,3 +1,4 @@
+import { RecentWork } from '@velvet-dusk/core/numeric/recent';
 import type { Look } from '@velvet-dusk/core/look/document';
 import type { BoardCell } from '@velvet-dusk/core/trial/board';
 import type { Condition } from '@velvet-dusk/core/trial/condition';
@@ -23,8 +24,7 @@ export interface BoardListener {
 }
 
 /** Cells and searches that were made lately, by all that decides them. */
-const kept = new Map<string, Promise<unknown>>();
-const mostKept = 600;
+const kept = new RecentWork<unknown>(600);
 const afterCells = -1;
 
 const plateKey = (plate: TrialPlateOrder) =>
@@ -36,17 +36,6 @@ const orderKey = (what: string, { plate, look, condition }: CellOrder, setting: 
   const { profiles, ...others } = setting;
   return JSON.stringify([what, plateKey(plate), nameOf(look), rest, nameOf(profiles), others]);
 };
-
-function remembered<T>(key: string, make: () => Promise<T>): Promise<T> {
-  const known = kept.get(key) as Promise<T> | undefined;
-  kept.delete(key);
-  const promise = known ?? make();
-  kept.set(key, promise);
-  // A failure must not be remembered.
-  promise.catch(() => kept.delete(key));
-  if (kept.size > mostKept) kept.delete(kept.keys().next().value!);
-  return promise;
-}
 
 /**
  * Has a board drawn by the workers: cells in the order they come, then searches. What was made lately is not made again.
@@ -63,7 +52,7 @@ export function runBoard({ cells, rows, setting }: BoardOrder, listener: BoardLi
   const crew = boardCrew();
   // A board that was stopped a moment ago may have had the same piece in the line.
   const ask = <T>(key: string, make: () => Promise<T>): Promise<T> =>
-    remembered(key, make).catch((error: Error) => {
+    (kept.get(key, make) as Promise<T>).catch((error: Error) => {
       if (error.name === 'AbortError' && !signal.aborted) return ask(key, make);
       throw error;
     });

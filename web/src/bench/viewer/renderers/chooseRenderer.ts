@@ -1,3 +1,4 @@
+import { webgl2Of } from '../../../gl/context.ts';
 import { useEffect, useState } from 'react';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
@@ -34,7 +35,7 @@ function trialDrawing(profile: Profile, { width, height, size }: typeof trial): 
 
 /** Milliseconds a drawing takes until it is really there, once everything is loaded. */
 function drawingTime(canvas: HTMLCanvasElement, renderer: Renderer, profile: Profile): number {
-  const gl = canvas.getContext('webgl2')!;
+  const gl = webgl2Of(canvas)!;
   const pixel = new Uint8Array(4);
   const draw = (drawing: Drawing) => {
     const start = performance.now();
@@ -65,7 +66,8 @@ async function tryGl(profile: Profile): Promise<boolean> {
   try {
     const canvas = document.createElement('canvas');
     // The trial would tell as much, and stop the page for as long as it takes.
-    if (isSoftware(canvas.getContext('webgl2')!)) return false;
+    const gl = webgl2Of(canvas);
+    if (!gl || isSoftware(gl)) return false;
     const makeGlRenderer = await loadGl();
     const renderer = makeGlRenderer(canvas);
     const time = drawingTime(canvas, renderer, profile);

@@ -1,3 +1,4 @@
+import { webgl2Of } from '../../../gl/context.ts';
 import * as twgl from 'twgl.js';
 import { shotTables } from '@velvet-dusk/core/look/shotTables';
 import type { Drawing, Renderer, ViewCube } from '../../../gl/drawing.ts';
@@ -37,7 +38,7 @@ const nothing: NonNullable<ViewCube> = { size: 2, data: new Float32Array(24) };
 
 /** The viewer on WebGL 2. Throws where the context or float textures are missing. */
 export function makeGlRenderer(canvas: HTMLCanvasElement): Renderer {
-  const gl = canvas.getContext('webgl2', { alpha: false, antialias: false, preserveDrawingBuffer: true });
+  const gl = webgl2Of(canvas);
   if (!gl) throw new Error('WebGL 2 is missing');
   const program = twgl.createProgramInfo(gl, [vertexShader, fragmentShader]);
   if (!program) throw new Error('the viewer program did not compile');
