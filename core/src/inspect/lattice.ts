@@ -17,11 +17,20 @@ const usualSize = 33;
 /** Inputs of a lattice over a LUT's domain, red fastest. */
 export function latticeInputs(lut: Lut, size: number): Float32Array {
   const { domainMin, domainMax } = inputDomainOf(lut);
-  const at = (i: number, c: number) => domainMin[c] + (i / (size - 1)) * (domainMax[c] - domainMin[c]);
+  const [reds, greens, blues] = [0, 1, 2].map((c) =>
+    Float64Array.from(
+      { length: size },
+      (_, i) => domainMin[c] + (i / (size - 1)) * (domainMax[c] - domainMin[c]),
+    ),
+  );
   const rgb = new Float32Array(size ** 3 * 3);
   for (let b = 0, p = 0; b < size; b++)
     for (let g = 0; g < size; g++)
-      for (let r = 0; r < size; r++, p += 3) rgb.set([at(r, 0), at(g, 1), at(b, 2)], p);
+      for (let r = 0; r < size; r++, p += 3) {
+        rgb[p] = reds[r];
+        rgb[p + 1] = greens[g];
+        rgb[p + 2] = blues[b];
+      }
   return rgb;
 }
 

@@ -14,6 +14,9 @@ import type { RoleId } from '../order/roles/index.ts';
  */
 
 type Tone = (light: number) => number;
+type Colour = [number, number, number];
+
+const held = (v: number) => Math.min(Math.max(v, 0), 1);
 
 const grey = 0.18;
 /** Scaled so that an 18 % grey is shown at a level of light, 0–1. */
@@ -113,13 +116,14 @@ export function randomLook(uniform: () => number): PlainLook {
   };
 }
 
-function withLook(rgb: number[], { saturation, gain, lift, power }: PlainLook, strength: number): number[] {
+/** Puts a look over a colour, in place: whole grids are made of these, in hundreds of files. */
+function putLook(rgb: Colour, { saturation, gain, lift, power }: PlainLook, strength: number): void {
   const y = 0.2126 * rgb[0] + 0.7152 * rgb[1] + 0.0722 * rgb[2];
-  return rgb.map((v, c) => {
-    const coloured = y + (v - y) * saturation;
+  for (let c = 0; c < 3; c++) {
+    const coloured = y + (rgb[c] - y) * saturation;
     const shaped = Math.max(coloured * gain[c] + lift[c] * (1 - coloured), 0) ** power;
-    return Math.min(Math.max(v + (shaped - v) * strength, 0), 1);
-  });
+    rgb[c] = held(rgb[c] + (shaped - rgb[c]) * strength);
+  }
 }
 
 /** How a maker's file is made. */
@@ -140,50 +144,70 @@ export interface Making {
 
 const toDisplay = (profile: Profile): Mat3 => rgbToRgb(profile, bt709);
 
-/** Scene light of the camera's primaries → display light. */
-function rendered(light: number[], { tone }: ToneFamily & { tone: Tone }, isHueKept: boolean): number[] {
-  if (!isHueKept) return light.map(tone);
+/** Scene light → display light, in place. */
+function render(light: Colour, { tone, isHueKept }: ToneFamily): void {
   const most = Math.max(...light);
-  if (most <= 0) return [0, 0, 0];
-  const share = tone(most) / most;
-  return light.map((v) => Math.max(v, 0) * share);
+  const share = most > 0 ? tone(most) / most : 0;
+  for (let c = 0; c < 3; c++) light[c] = isHueKept ? Math.max(light[c], 0) * share : tone(light[c]);
 }
 
-/** Codes of one node through a file of this making. */
-export function nodeOf(making: Making): (code: readonly number[]) => number[] {
+function multiplyBy(m: Mat3, rgb: Colour, gain: number): void {
+  const product = transform(m, rgb);
+  for (let c = 0; c < 3; c++) rgb[c] = product[c] * gain;
+}
+
+/** What is worked out once for each number that it is asked of: a grid asks for the same few codes again and again. */
+function oncePerNumber(work: (x: number) => number): (x: number) => number {
+  const known = new Map<number, number>();
+  return (x) => {
+    let y = known.get(x);
+    if (y === undefined) known.set(x, (y = work(x)));
+    return y;
+  };
+}
+
+/** Takes a code through a file of this making, in place. */
+function throughFile(making: Making): (rgb: Colour) => void {
   const { role, profile, to, tone, gamma, range, look, strength, over } = making;
   const codec = makeCodec(profile);
+  const decodeOne = oncePerNumber((v) => codec.decode(v));
   const matrix = toDisplay(profile);
-  const encode = (v: number) => Math.min(Math.max(v, 0), 1) ** (1 / gamma);
-  const ranged = (v: number) => (range === 'narrow' ? (64 + v * 876) / 1023 : v);
-  const show = (code: readonly number[], stops: number) => {
-    const light = transform(matrix, code.map(codec.decode) as [number, number, number]);
-    return rendered(
-      light.map((v) => v * 2 ** stops),
-      tone,
-      tone.isHueKept === true,
-    ).map(encode);
+  const each = (rgb: Colour, work: (v: number) => number) => {
+    for (let c = 0; c < 3; c++) rgb[c] = work(rgb[c]);
   };
-  const other = to && { codec: makeCodec(to), matrix: multiply(rgbToRgb(bt709, to), matrix) };
-  const held = (v: number) => Math.min(Math.max(v, 0), 1);
+  const ranged = (v: number) => (range === 'narrow' ? (64 + v * 876) / 1023 : v);
+  const shown = (stops: number, behind?: PlainLook) => (rgb: Colour) => {
+    each(rgb, decodeOne);
+    multiplyBy(matrix, rgb, 2 ** stops);
+    render(rgb, tone);
+    each(rgb, (v) => held(v) ** (1 / gamma));
+    if (behind) putLook(rgb, behind, strength);
+    each(rgb, ranged);
+  };
   switch (role) {
     case 'conversion':
-      return (code) => show(code, 0).map(ranged);
+      return shown(0);
     case 'combined':
-      return (code) => withLook(show(code, 0), look, strength).map(ranged);
+      return shown(0, look);
     case 'monitor':
-      return (code) => withLook(show(code, -over), look, strength).map(ranged);
-    case 'trim':
-      return (code) => code.map((v) => held(codec.encode(codec.decode(v) * 2 ** -over)));
+      return shown(-over, look);
+    case 'trim': {
+      const exposed = oncePerNumber((v) => held(codec.encode(codec.decode(v) * 2 ** -over)));
+      return (rgb) => each(rgb, exposed);
+    }
     case 'creative-display':
-      return (code) => withLook([...code], look, strength);
+      return (rgb) => putLook(rgb, look, strength);
     case 'creative-log':
-      return (code) => withLook([...code], { ...look, lift: [0, 0, 0] }, strength * 0.6);
-    case 'camera-to-camera':
-      return (code) => {
-        const light = transform(other!.matrix, code.map(codec.decode) as [number, number, number]);
-        return light.map((v) => held(other!.codec.encode(v)));
+      return (rgb) => putLook(rgb, { ...look, lift: [0, 0, 0] }, strength * 0.6);
+    case 'camera-to-camera': {
+      const other = makeCodec(to!);
+      const across = multiply(rgbToRgb(bt709, to!), matrix);
+      return (rgb) => {
+        each(rgb, decodeOne);
+        multiplyBy(across, rgb, 1);
+        each(rgb, (v) => held(other.encode(v)));
       };
+    }
     default:
       throw new RangeError(`no making of ${role}`);
   }
@@ -191,8 +215,13 @@ export function nodeOf(making: Making): (code: readonly number[]) => number[] {
 
 export function madeLut(making: Making): Lut {
   const data = gridCodes(making.grid);
-  const at = nodeOf(making);
-  for (let p = 0; p < data.length; p += 3) data.set(at([data[p], data[p + 1], data[p + 2]]), p);
+  const through = throughFile(making);
+  const rgb: Colour = [0, 0, 0];
+  for (let p = 0; p < data.length; p += 3) {
+    for (let c = 0; c < 3; c++) rgb[c] = data[p + c];
+    through(rgb);
+    data.set(rgb, p);
+  }
   return { title: '', comments: [], stages: [{ kind: '3d', size: making.grid, ...unitDomain, data }] };
 }
 

@@ -1,4 +1,4 @@
-import { type Lattice, nodeAt } from '../lattice.ts';
+import { type Lattice, strides } from '../lattice.ts';
 import type { FaultKind } from './fault.ts';
 
 /** Two planes are one where they differ by less than this share of what lies on either side of them. */
@@ -9,18 +9,14 @@ const apart = 1e-4;
 /** Mean difference between each plane along an axis and the next. */
 export function planeSteps(lattice: Lattice, axis: number): number[] {
   const { size, values } = lattice;
-  const along = [0, 1, 2].filter((a) => a !== axis);
+  const step = strides(lattice);
+  const [u, v] = [0, 1, 2].filter((a) => a !== axis).map((a) => step[a]);
   return Array.from({ length: size - 1 }, (_, i) => {
     let sum = 0;
-    for (let u = 0; u < size; u++)
-      for (let v = 0; v < size; v++) {
-        const place: [number, number, number] = [0, 0, 0];
-        place[along[0]] = u;
-        place[along[1]] = v;
-        place[axis] = i;
-        const a = nodeAt(lattice, ...place);
-        place[axis] = i + 1;
-        const b = nodeAt(lattice, ...place);
+    for (let j = 0; j < size; j++)
+      for (let k = 0; k < size; k++) {
+        const a = i * step[axis] + j * u + k * v;
+        const b = a + step[axis];
         for (let c = 0; c < 3; c++) sum += Math.abs(values[b + c] - values[a + c]);
       }
     return sum / (size * size * 3);

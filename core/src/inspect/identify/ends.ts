@@ -36,10 +36,13 @@ export const sceneCandidate = oncePer((profile: Profile): CandidateEnd =>
   candidate(sceneEnd(profile), 'standard'),
 );
 
+/** What a recording's codes mean, as a key. */
+const encodingOf = oncePer(({ curve, primaries, white, range }: Profile) =>
+  JSON.stringify([curve, primaries, white, range]),
+);
+
 /** Do two ends take or give the same codes for the same light? Every display counts as one. */
 export function isSameEncoding({ end: a }: CandidateEnd, { end: b }: CandidateEnd): boolean {
   if (a.kind === 'display' || b.kind === 'display') return a.kind === b.kind;
-  const told = ({ curve, primaries, white, range }: Profile) =>
-    JSON.stringify([curve, primaries, white, range]);
-  return a.profile === b.profile || told(a.profile) === told(b.profile);
+  return a.profile === b.profile || encodingOf(a.profile) === encodingOf(b.profile);
 }

@@ -3,6 +3,7 @@ import type { Profile } from '../../camera/profile.ts';
 import { lookFrom } from '../../look/startingPoints.ts';
 import { type Lut, lutOf } from '../../lut/lut.ts';
 import { bake } from '../../order/bake.ts';
+import { oncePer } from '../../numeric/oncePer.ts';
 import { standardDisplay } from '../../render/display.ts';
 import {
   foreignFamilies,
@@ -99,6 +100,8 @@ const plain: Making = {
   over: 0,
   grid: 33,
 };
+/** Only files that are doubtful are read again, and these several times. */
+const fileOf = oncePer(madeLut);
 const named = (lut: Lut, file: string) => identify(lut, allProfiles, [], { path: file }).identity;
 
 test('a conversion with another tone scale is one, and says by what it is known', () => {
@@ -135,7 +138,7 @@ describe('where it cannot be told', () => {
   test('two or three are said to remain, with what tells them apart', () => {
     expect(unsure.length).toBeGreaterThan(0);
     for (const { made } of unsure) {
-      const { remaining } = named(madeLut(made), '');
+      const { remaining } = named(fileOf(made), '');
       expect(remaining).toMatch(/^Either an? .+ \(\d+ %\), or an? .+ \(\d+ %\)\. .+ apart[:.]/);
     }
   });
@@ -145,7 +148,7 @@ describe('where it cannot be told', () => {
     const doubtful = found.filter((f) => !f.isRight);
     let wrong = 0;
     for (const { made } of doubtful) {
-      const identity = named(madeLut(made), `Night_${made.profile.id}_${made.role}.cube`);
+      const identity = named(fileOf(made), `Night_${made.profile.id}_${made.role}.cube`);
       if (!judged(made, identity).isRight) wrong++;
       expect(identity.reasons.join(' ')).toMatch(/Its name says .*that counts as evidence of its own/);
     }
@@ -155,7 +158,7 @@ describe('where it cannot be told', () => {
   test('so is a header', () => {
     let right = 0;
     for (const { made } of unsure) {
-      const headed = { ...madeLut(made), comments: [`role: ${made.role}`, `input: ${made.profile.id}`] };
+      const headed = { ...fileOf(made), comments: [`role: ${made.role}`, `input: ${made.profile.id}`] };
       const identity = named(headed, '');
       if (judged(made, identity).isRight) right++;
       expect(identity.reasons.join(' ')).toMatch(/Its header says/);
@@ -169,14 +172,12 @@ describe('where it cannot be told', () => {
     const ofCameras = found.filter(({ made, share }) => share < 0.8 && made.profile.camera !== '');
     expect(ofCameras.length).toBeGreaterThan(3);
     for (const { made } of ofCameras) {
-      const identity = named(madeLut(made), `show/${made.profile.id}/night_3.cube`);
+      const identity = named(fileOf(made), `show/${made.profile.id}/night_3.cube`);
       if (identity.readings[0].inputProfile === made.profile.id) right++;
       expect(identity.reasons.join(' ')).toMatch(/Its folder says .*that counts as evidence of its own/);
     }
     expect(right / ofCameras.length).toBeGreaterThanOrEqual(0.8);
-    expect(named(madeLut(ofCameras[0].made), 'show/night_3.cube').reasons.join(' ')).not.toMatch(
-      /Its folder/,
-    );
+    expect(named(fileOf(ofCameras[0].made), 'show/night_3.cube').reasons.join(' ')).not.toMatch(/Its folder/);
   });
 });
 
@@ -193,7 +194,7 @@ describe('the files of a folder are evidence for each other', () => {
     expect(asked.length).toBeGreaterThan(3);
     let [before, after] = [0, 0];
     for (const one of asked) {
-      const { identity } = identify(madeLut(one.made), allProfiles, [], one);
+      const { identity } = identify(fileOf(one.made), allProfiles, [], one);
       if (isRead(one.readings[0].inputProfile, one)) before++;
       if (isRead(identity.readings[0].inputProfile, one)) after++;
       expect(identity.reasons.join(' ')).toMatch(

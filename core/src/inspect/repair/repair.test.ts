@@ -44,7 +44,8 @@ test.each(repairKinds.map((k) => k.id))(
   (id) => {
     const before = Float32Array.from(dusk.data);
     const { made } = repaired(id, dusk, {}, { other: lutOf(dusk) });
-    expect(dusk.data).toEqual(before);
+    // Element by element an assertion takes half a second.
+    expect(Buffer.from(dusk.data.buffer).equals(Buffer.from(before.buffer))).toBe(true);
     for (const { cube, suffix } of made) {
       expect(suffix).toMatch(/^[a-z0-9-]+$/);
       expect(cube.data.every(Number.isFinite)).toBe(true);

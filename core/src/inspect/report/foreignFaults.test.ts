@@ -5,6 +5,7 @@ import { applyLut } from '../../lut/apply.ts';
 import { gridCodes } from '../../lut/cube.ts';
 import type { Lut } from '../../lut/lut.ts';
 import { foreignFamilies, madeLut, type Making, makings } from '../../testing/makers.ts';
+import { oncePer } from '../../numeric/oncePer.ts';
 import { profileOf } from '../../testing/profiles.ts';
 import { findFaults } from '../faults/index.ts';
 import { reportLut } from './report.ts';
@@ -14,6 +15,7 @@ import { reportLut } from './report.ts';
 const cameras = ['heron', 'wren', 'plover', 'curlew'].map(profileOf);
 const made = (roles: readonly ('conversion' | 'combined' | 'monitor')[], count: number, seed: number) =>
   makings(foreignFamilies, cameras, { count, seed, roles });
+const fileOf = oncePer(madeLut);
 const told = (lut: Lut) => reportLut(lut, cameras).faults.map((f) => f.id);
 
 /** A maker's file with codes changed before it, and values behind it. */
@@ -24,7 +26,7 @@ function changed(
     behind = (v) => v,
   }: { before?(v: number): number; behind?(v: number, c: number): number },
 ): Lut {
-  const lut = madeLut(making);
+  const lut = fileOf(making);
   const data = gridCodes(making.grid).map(before);
   applyLut(lut, data, 'tetrahedral');
   return { ...lut, stages: [{ ...lut.stages[0], data: data.map((v, i) => behind(v, i % 3)) } as never] };
@@ -34,7 +36,7 @@ function changed(
 function greyOf(making: Making, stops: number) {
   const code = makeCodec(making.profile).encode(stopsToLinear(stops));
   const out = Float32Array.of(code, code, code);
-  applyLut(madeLut(making), out, 'tetrahedral');
+  applyLut(fileOf(making), out, 'tetrahedral');
   return { code, out };
 }
 
@@ -79,7 +81,7 @@ describe('a cast over a conversion', () => {
 /** The brightest a file comes out. */
 function whiteOf(making: Making): number {
   const out = Float32Array.of(1, 1, 1);
-  applyLut(madeLut(making), out, 'tetrahedral');
+  applyLut(fileOf(making), out, 'tetrahedral');
   return Math.min(...out);
 }
 
@@ -101,7 +103,7 @@ describe('a corner in the tone scale', () => {
       const { code } = greyOf(making, stops + (making.role === 'monitor' ? making.over : 0));
       const node = Math.round(code * (making.grid - 1)) / (making.grid - 1);
       const out = Float32Array.of(node, node, node);
-      applyLut(madeLut(making), out, 'tetrahedral');
+      applyLut(fileOf(making), out, 'tetrahedral');
       // Where a file has come to its end already there is no corner.
       if (Math.max(...out) > 0.95 * whiteOf(making)) return [];
       const by = i % 2 ? 0.5 : 1 / 3;
@@ -133,7 +135,7 @@ function hueWarped([r, g, b]: number[], about: number): number[] {
 
 test.each([0.6, 2.4, 4.1])('hues that run back about %d of six', (about) => {
   const spoilt = made(['conversion', 'combined'], 10, 35).map((making) => {
-    const lut = madeLut(making);
+    const lut = fileOf(making);
     const { data } = lut.stages[0] as { data: Float32Array };
     const turned = Float32Array.from(data);
     for (let p = 0; p < data.length; p += 3) turned.set(hueWarped([...data.subarray(p, p + 3)], about), p);
@@ -148,7 +150,7 @@ test('of 36 sound files one at most is accused of anything', () => {
     ({ tone, range }) => !tone.id.includes('knee') && range === 'full',
   );
   const accused = sound.flatMap((making) => {
-    const faults = told(madeLut(making));
+    const faults = told(fileOf(making));
     return faults.length > 0
       ? [`${making.role} ${making.profile.id} ${making.tone.id} ${making.grid}: ${faults.join(' ')}`]
       : [];
