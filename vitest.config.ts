@@ -14,8 +14,8 @@ const shared = {
 export default defineConfig({
   test: {
     globalSetup: './scripts/beforeUnit.mjs',
-    // Two cores, and several tests start processes of their own.
-    maxWorkers: 2,
+    // Two cores, and tests that start processes of their own wait for them.
+    maxWorkers: 3,
     projects: [
       { test: { ...shared, name: 'core', include: ['core/**/*.test.ts'] } },
       {
