@@ -141,13 +141,16 @@ describe('a project', () => {
 
   test('is duplicated with plates, looks and settings, and shares nothing that is edited', async () => {
     const shot = { exposure: 0.5, mired: 0, duv: 0, black: 0 };
-    await send('PATCH', '/plates/plate', { shot }, 1);
+    const [{ id: lookId }] = (await open('p')).looks;
+    await send('PATCH', '/plates/plate', { shot, strengths: { [lookId]: 0.6 } }, 1);
     const copy = await json<ProjectSettings>(ask('/projects/p/duplicate', { method: 'POST' }));
     expect(copy).toMatchObject({ id: 'test-copy', name: 'Test copy' });
     const [before, after] = [await open('p'), await open(copy.id)];
     expect(after.plates[0]).toMatchObject({ name: 'Tiny', shot, revision: 1 });
     expect(after.plates[0].id).not.toBe(before.plates[0].id);
     expect(after.looks.map((l) => l.document)).toEqual(before.looks.map((l) => l.document));
+    expect(after.looks[0].id).not.toBe(lookId);
+    expect(after.plates[0].strengths).toEqual({ [after.looks[0].id]: 0.6 });
     const frame = async (plate: Plate) => (await ask(`/plates/${plate.id}/frame.png`)).headers.get('etag');
     expect(await frame(after.plates[0])).toBe(await frame(before.plates[0]));
     await send('PATCH', `/plates/${after.plates[0].id}`, { name: 'Other' }, 1);

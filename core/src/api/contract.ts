@@ -5,6 +5,7 @@ import { proofGroups, type ProofGroupId } from '../order/proof.ts';
 import { exportRoleIds } from '../order/roles/index.ts';
 import { lookSchema } from '../look/document.ts';
 import { plateTextureSchema } from '../texture/onPlate.ts';
+import { plateStrengthsSchema } from '../look/onPlate.ts';
 import { shotSchema } from '../look/shot.ts';
 import { frameFactsSchema } from '../plate/facts.ts';
 import { lutReferenceSchema } from '../look/steps/placedLut.ts';
@@ -37,6 +38,8 @@ export const plateSchema = z.object({
   marks: marksSchema,
   /** What it makes of a look's texture. */
   texture: plateTextureSchema.default({}),
+  /** How strong looks are on it, by their IDs. */
+  strengths: plateStrengthsSchema.default({}),
   /** What the frame says about itself; null for one taken in before that was read. */
   facts: frameFactsSchema.nullable(),
   revision: z.number().int(),
@@ -221,6 +224,7 @@ export const plateChangeSchema = z
     shot: shotSchema,
     marks: marksSchema,
     texture: plateTextureSchema,
+    strengths: plateStrengthsSchema,
   })
   .partial();
 export type PlateChange = z.output<typeof plateChangeSchema>;

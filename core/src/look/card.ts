@@ -1,6 +1,7 @@
 import { textureNotes } from '../texture/index.ts';
 import { type PlateTexture, plateTextureNotes } from '../texture/onPlate.ts';
 import { isActive } from './compile.ts';
+import { type PlateStrengths, plateStrengthNotes } from './onPlate.ts';
 import type { Look } from './document.ts';
 import { recipeHash } from './hash.ts';
 import { stepDefinition } from './steps/index.ts';
@@ -24,10 +25,21 @@ function textureLines(look: Look, plates: readonly CardPlate[]): string[] {
   ].flatMap(({ label, lines }) => [`  ${label}`, ...lines.map((line) => `    ${line}`)]);
 }
 
-/** A plate as a card tells of it: what it makes of the texture. */
+/** A plate as a card tells of it: what it makes of looks and of their texture. */
 export interface CardPlate {
   name: string;
   texture: PlateTexture;
+  strengths: PlateStrengths;
+}
+
+/** What is set by hand on plates that take the look otherwise, and what of it can be mixed. */
+function strengthLines(id: string, plates: readonly CardPlate[]): string[] {
+  const lines = plateStrengthNotes(id, plates);
+  if (lines.length === 0) return [];
+  return [
+    '  On single plates (mix the creative file: half of a combined file mixes log with picture)',
+    ...lines.map((line) => `    ${line}`),
+  ];
 }
 
 const orNone = (lines: string[]) => (lines.length > 0 ? lines : ['  none']);
@@ -35,9 +47,9 @@ const orNone = (lines: string[]) => (lines.length > 0 ? lines : ['  none']);
 /**
  * The look card: one page of plain text that describes a look. What travels in its LUT, what of its texture has to be
  * set by hand elsewhere and on which plates it differs, and the notes. @param project the name of its project, where it
- * has one.
+ * has one. @param id of the look, by which plates know how strong it is on them.
  */
-export function lookCard(look: Look, project = '', plates: readonly CardPlate[] = []): string {
+export function lookCard(look: Look, project = '', plates: readonly CardPlate[] = [], id = ''): string {
   const { preset, gamutFit } = look.rendering;
   return [
     `LOOK CARD  ${look.name}`,
@@ -46,6 +58,7 @@ export function lookCard(look: Look, project = '', plates: readonly CardPlate[] 
     '',
     `Look, travels in the LUT, at ${percent(look.strength)}${look.colourOnly ? ', colour only' : ''}`,
     ...orNone(stepLines(look)),
+    ...strengthLines(id, plates),
     '',
     'Rendering',
     `  ${preset} tone scale, ${gamutFit} gamut fit`,

@@ -1,4 +1,5 @@
 import type { Profile } from '../camera/profile.ts';
+import type { PlateStrengths } from '../look/onPlate.ts';
 import type { Shot } from '../look/shot.ts';
 import { recordedIn, type Recording } from '../recording/recordedFrame.ts';
 import { areasOf, type Mark } from './marks.ts';
@@ -10,6 +11,7 @@ interface StoredPlate {
   scene: string;
   shot: Shot;
   marks: readonly Mark[];
+  strengths?: PlateStrengths;
   facts: { usedDepth: number } | null;
 }
 
@@ -20,6 +22,7 @@ export const recordingOf = (plate: StoredPlate, profile: Profile): Recording => 
   scene: plate.scene,
   ...recordedIn(profile, plate.facts?.usedDepth ?? null),
   shot: plate.shot,
+  strengths: plate.strengths,
   marks: {
     skin: areasOf(plate.marks, 'skin'),
     subject: areasOf(plate.marks, 'subject'),

@@ -32,6 +32,8 @@ export interface EvaluatedPlate {
   /** What it is shown on. */
   display: Display;
   marks: MarkedAreas;
+  /** How strong it takes looks, 0–1; as strong as they say where there is none. */
+  strength?: number | undefined;
 }
 
 /** A plate of which the light is known, and that nothing was corrected of. */
@@ -106,10 +108,13 @@ export class PlateEvaluator {
     return pixels.last.stages;
   }
 
+  /** A look as strong as the plate takes it: what is offered of it keeps the strength that it says. */
+  private taken = (look: Look): Look => ({ ...look, strength: this.plate.strength ?? look.strength });
+
   context({ look, shot }: Change, pixels = this.atRest): ReadingContext {
     const { profile, bits, display, marks } = this.plate;
     const { width, height } = pixels;
-    const order = roles.combined.order({ look, profile, display });
+    const order = roles.combined.order({ look: this.taken(look), profile, display });
     const pipeline = compileOrder(order, { luts: this.luts, cache: this.cache });
     const stages = this.stagesOf(pixels, shot);
     const scene = stages.input;
@@ -122,7 +127,7 @@ export class PlateEvaluator {
 
   /** The lane of a look on the plate's display. */
   laneOf(look: Look): CompiledLook {
-    return compileLook(shownOn(look, this.plate.display), this.luts, this.cache);
+    return compileLook(shownOn(this.taken(look), this.plate.display), this.luts, this.cache);
   }
 
   /** Every reading under a change. */

@@ -247,3 +247,14 @@ test('what a proposal says of now is what the table of readings says, though its
   // The search itself sees less, so this would not hold by chance.
   expect(few.read('crushed', under(look)).value).not.toBe(evaluator.read('crushed', under(look)).value);
 });
+
+test('a plate that takes half of a look is read so, and what is offered keeps the strength the look says', () => {
+  const look = withStep(rest, 'zones', zone('midtones', { green: 1 }));
+  const half = new PlateEvaluator({ ...evaluator.plate, strength: 0.5 }, usualPractice);
+  const read = (of: PlateEvaluator, l: Look) => of.readAll(of.asItIs(l)).map((r) => r.value);
+  expect(read(half, look)).toEqual(read(evaluator, { ...look, strength: 0.5 }));
+  expect(read(half, look)).not.toEqual(read(evaluator, look));
+  const offers = propose(half, look).flatMap((p) => p.offers);
+  expect(offers.length).toBeGreaterThan(0);
+  for (const offer of offers) expect(offer.look.strength).toBe(1);
+});

@@ -1,4 +1,5 @@
 import { atDepth, type Profile } from '../camera/profile.ts';
+import type { PlateStrengths } from '../look/onPlate.ts';
 import type { Shot } from '../look/shot.ts';
 import { sparse } from '../numeric/sparse.ts';
 import type { MarkedAreas } from './areas.ts';
@@ -15,6 +16,8 @@ export interface Recording {
   bits: number;
   shot: Shot;
   marks: MarkedAreas;
+  /** How strong looks are on it, where that is not as they say. */
+  strengths?: PlateStrengths | undefined;
 }
 
 /** A plate as it was recorded. */

@@ -47,8 +47,8 @@ test('factors are kept only where they differ, and wrong ones are refused', () =
 
 test('the look card tells which plates differ, and how', () => {
   const plates = [
-    { name: 'Quay', texture: { halation: 0, grain: 0.5 } },
-    { name: 'Marsh', texture: {} },
+    { name: 'Quay', texture: { halation: 0, grain: 0.5 }, strengths: {} },
+    { name: 'Marsh', texture: {}, strengths: {} },
   ];
   expect(plateTextureNotes(all, plates)).toEqual(['Quay: halation off, grain at 50 %']);
   const card = lookCard({ ...newLook('x'), texture: all }, '', plates);

@@ -9,8 +9,8 @@ import { profileOf } from '../testing/profiles.ts';
 import { trialPlate } from '../testing/trialPlates.ts';
 import type { AxisSources } from './axes/axis.ts';
 import { cellsOf } from './board.ts';
-import { type Cell, runCell, type TrialSetting } from './cell.ts';
-import type { Condition } from './condition.ts';
+import { type Cell, developCell, runCell, type TrialSetting } from './cell.ts';
+import { atRest, type Condition } from './condition.ts';
 import { boardFrom } from './presets.ts';
 
 const heron = profileOf('heron');
@@ -43,6 +43,24 @@ function runBoard(look: Look, wrong: Partial<Condition>): Cell[] {
   );
 }
 const fails = ({ readings }: Cell, id: string) => readings.find((r) => r.id === id)!.verdict === 'fails';
+
+test('a plate’s own strength counts where the condition names none, and for that look only', () => {
+  const plate = plates.get('marsh-noon')!;
+  const signal = (strengths: Record<string, number>, condition: Partial<Condition> = {}) =>
+    developCell(
+      { ...plate, strengths },
+      oilskin,
+      { ...atRest('marsh-noon', 'oilskin'), ...condition },
+      setting,
+    ).signal;
+  const half = signal({ oilskin: 0.5 });
+  expect(half).not.toEqual(signal({}));
+  const isHalf = (picture: Float32Array) => Buffer.from(picture.buffer).equals(Buffer.from(half.buffer));
+  expect(isHalf(signal({}, { strength: 0.5 }))).toBe(true);
+  expect(isHalf(signal({ oilskin: 0.2 }, { strength: 0.5 }))).toBe(true);
+  expect(isHalf(signal({ oilskin: 0.5 }, { lookId: 'oilskin@3' }))).toBe(true);
+  expect(isHalf(signal({ other: 0.5 }))).toBe(false);
+});
 
 describe('the board a designer begins with, on all six demo scenes', () => {
   let sound: Cell[];

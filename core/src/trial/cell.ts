@@ -2,6 +2,7 @@ import { makeCodec } from '../camera/codec.ts';
 import type { Profile } from '../camera/profile.ts';
 import type { Look } from '../look/document.ts';
 import type { LutMap } from '../look/steps/step.ts';
+import { strengthOnPlate } from '../look/onPlate.ts';
 import { neutralShot } from '../look/shot.ts';
 import { trimCode } from '../look/trimCode.ts';
 import { applyCube } from '../lut/apply.ts';
@@ -16,6 +17,7 @@ import type { Condition } from './condition.ts';
 import { takeTrialReadings } from './readings.ts';
 import type { TrialContext } from './recordingFit.ts';
 import type { RecordedFrame } from '../recording/recordedFrame.ts';
+import { readLookKey } from './lookKey.ts';
 import { reshoot } from './reshoot.ts';
 
 /** What a board is measured with. */
@@ -37,6 +39,13 @@ export interface Cell {
   worst: Reading | null;
 }
 
+/** How strong a cell has its look: as its condition says, else as its plate does, else as the look does. */
+export const cellStrength = (
+  look: Pick<Look, 'strength'>,
+  { lookId, strength }: Condition,
+  { strengths }: Pick<RecordedFrame, 'strengths'>,
+): number => strength ?? strengthOnPlate({ id: readLookKey(lookId).id, strength: look.strength }, strengths);
+
 /** Develops a plate under a condition through the baked cube, as it will be used. @param look as the condition names it. @param trim on top of the plate's own. */
 export function developCell(
   plate: RecordedFrame,
@@ -55,7 +64,7 @@ export function developCell(
   const code = Float32Array.from(shotAgain.code);
   if (Object.values(shot).some((v) => v !== 0)) trimCode(makeCodec(profile), shot)(code);
   const { cube, pipeline } = baker.bake({
-    look: condition.strength === null ? look : { ...look, strength: condition.strength },
+    look: { ...look, strength: cellStrength(look, condition, plate) },
     profile,
     display,
     role: 'combined',

@@ -30,9 +30,10 @@ export interface TrialInput {
 export const inputHash = ({ plates, ...rest }: TrialInput): string =>
   contentHash({
     ...rest,
-    // What a plate is said to show decides nothing.
-    plates: plates.map(({ code, scene: _, ...plate }) => ({
+    // What a plate is said to show decides nothing; that looks are as strong as they say was not told of it at first.
+    plates: plates.map(({ code, scene: _, strengths = {}, ...plate }) => ({
       ...plate,
+      ...(Object.keys(strengths).length > 0 ? { strengths } : {}),
       code: sha256Hex(new Uint8Array(code.buffer, code.byteOffset, code.byteLength)),
     })),
   });

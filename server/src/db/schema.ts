@@ -67,6 +67,8 @@ export const plates = sqliteTable(
     marks: json('marks').notNull().default([]),
     /** What the plate makes of a look's texture. */
     texture: json('texture').notNull().default({}),
+    /** How strong looks are on it, by their IDs. */
+    strengths: json('strengths').notNull().default({}),
     facts: json('facts'),
     /** Set while the plate is deleted; it can be brought back. */
     deletedAt: text('deleted_at'),

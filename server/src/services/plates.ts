@@ -17,6 +17,7 @@ import { recordingOf, sceneInName } from '@velvet-dusk/core/plate/recordingOf';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { SpecPlate } from '@velvet-dusk/core/pack/spec';
 import { frameToPlate } from '@velvet-dusk/core/pack/specPlates';
+import { plateStrengthsSchema } from '@velvet-dusk/core/look/onPlate';
 import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
 import type { Database } from '../db/open.ts';
 import { plates } from '../db/schema.ts';
@@ -60,6 +61,7 @@ function toPlate(row: Row): Plate {
     shot: read('shot', shotSchema, row.shot),
     marks: read('marks', marksSchema, row.marks),
     texture: read('texture', plateTextureSchema, row.texture),
+    strengths: read('strengths', plateStrengthsSchema, row.strengths),
   };
 }
 

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { atDepth, type Profile } from '@velvet-dusk/core/camera/profile';
+import { lookOnPlate } from '@velvet-dusk/core/look/onPlate';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { onScreen } from '@velvet-dusk/core/render/encoding';
 import type { Rendering } from '@velvet-dusk/core/render/rendering';
@@ -66,15 +67,22 @@ export function useRendering(): Rendering {
 /** The whole look on the display of the project, whichever part of it is shown. */
 export function useWholeLook(): ShownLook {
   const look = useDocument((s) => s.look);
+  const id = useDocument((s) => s.lookId);
   const rendering = useRendering();
-  return useMemo(() => ({ ...look, rendering }), [look, rendering]);
+  return useMemo(() => ({ ...look, rendering, id }), [look, rendering, id]);
 }
 
 /** The look as it is shown. */
-export function useShownLook(): ShownLook {
+function useShownLook(): ShownLook {
   const look = useWholeLook();
   const part = useView((s) => s.part);
   return useMemo(() => partOf(look, part), [look, part]);
+}
+
+/** The look as it is shown on a plate, and as strong as that takes it. */
+export function useLookOn({ strengths }: Plate): ShownLook {
+  const look = useShownLook();
+  return useMemo(() => lookOnPlate(look, strengths), [look, strengths]);
 }
 
 /** Whether a part of the look is shown, and not all of it. */
@@ -86,11 +94,11 @@ export function useShowsPart(): boolean {
 /** The look as it is measured: without texture, and the same object for as long as nothing else of it changes. */
 export function useMeasuredLook(): ShownLook {
   const look = useShownLook();
-  const { name, strength, colourOnly, steps, rendering } = look;
+  const { id, name, strength, colourOnly, steps, rendering } = look;
   return useMemo(
     () => ({ ...look, texture: noTexture }),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- what measuring looks at
-    [name, strength, colourOnly, steps, rendering],
+    [id, name, strength, colourOnly, steps, rendering],
   );
 }
 

@@ -28,7 +28,7 @@ export function useLookPictures({ looks, plate, large = false }: Wanted) {
       const order = { ...plateOrder(plate, profile), ...(large ? { url: trialUrl(plate) } : {}) };
       for (const { id, document } of looks) {
         if (isOver) return;
-        const picture = await paintJudged(shownOn(document, onScreen(viewing)), order, practice);
+        const picture = await paintJudged({ ...shownOn(document, onScreen(viewing)), id }, order, practice);
         if (!isOver) setPictures((known) => ({ ...known, [id]: picture }));
       }
     };

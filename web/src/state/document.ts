@@ -4,13 +4,17 @@ import type { Offer } from '@velvet-dusk/core/proposals/index';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import type { Texture, TextureId } from '@velvet-dusk/core/texture/index';
 import { withFactor } from '@velvet-dusk/core/texture/onPlate';
+import { withStrength } from '@velvet-dusk/core/look/onPlate';
 import { freeStepId, insertStep } from '@velvet-dusk/core/look/edit';
 import { stepDefinition, type StepType } from '@velvet-dusk/core/look/steps/index';
 import { changedFields, same } from './merge.ts';
 import { undoable } from './undoable.ts';
 
 /** What a user edits of a plate. */
-export type PlateEdits = Pick<Plate, 'name' | 'scene' | 'profileId' | 'shot' | 'marks' | 'texture'>;
+export type PlateEdits = Pick<
+  Plate,
+  'name' | 'scene' | 'profileId' | 'shot' | 'marks' | 'texture' | 'strengths'
+>;
 
 /** What is edited and can be undone: the look, and the plates with their shot lanes and marks. */
 export interface BenchDocument {
@@ -31,13 +35,14 @@ export const useDocument = bench.use;
 export const { history, beginGesture, endGesture, quietly, undo, redo, partsOf: documentOf } = bench;
 const { edit } = bench;
 
-export const editsOf = ({ name, scene, profileId, shot, marks, texture }: Plate): PlateEdits => ({
+export const editsOf = ({ name, scene, profileId, shot, marks, texture, strengths }: Plate): PlateEdits => ({
   name,
   scene,
   profileId,
   shot,
   marks,
   texture,
+  strengths,
 });
 
 export const editLook = (change: (look: Look) => Look) => edit(({ look }) => ({ look: change(look) }));
@@ -59,6 +64,10 @@ export const editShot = (plateId: string, change: Partial<Shot>) =>
 /** Scales a kind of texture on one plate; 0 is off there, 1 as the look says. */
 export const editPlateTexture = (plateId: string, id: TextureId, factor: number) =>
   editPlates([plateId], ({ texture }) => ({ texture: withFactor(texture, id, factor) }));
+
+/** Sets how strong a look is on one plate; null is as the look says. */
+export const editPlateStrength = (plateId: string, lookId: string, strength: number | null) =>
+  editPlates([plateId], ({ strengths }) => ({ strengths: withStrength(strengths, lookId, strength) }));
 
 export const editStep = (id: string, change: Partial<Omit<Look['steps'][number], 'id' | 'type'>>) =>
   editLook((look) => ({

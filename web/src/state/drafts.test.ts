@@ -7,7 +7,7 @@ vi.mock('./windowId.ts', () => ({
   windowId: Promise.resolve('me'),
   openWindows: () => Promise.resolve(new Set()),
 }));
-const { keptLook, parsed } = await import('./drafts.ts');
+const { keptEdits, keptLook, parsed } = await import('./drafts.ts');
 afterEach(() => store.clear());
 
 const schema = keptLook;
@@ -16,6 +16,11 @@ test('an unsaved look of an earlier release is brought to today’s version, not
   const rendering = { ...look.rendering, output: 'srgb', range: 'full' };
   store.set('draft', JSON.stringify({ ...look, schemaVersion: 2, rendering, strength: 0.7 }));
   expect(parsed('draft', schema)).toEqual({ ...look, strength: 0.7 });
+});
+
+test('what a draft of a plate does not name is not changed by it', () => {
+  store.set('draft', JSON.stringify({ name: 'Quay' }));
+  expect(parsed('draft', keptEdits)).toEqual({ name: 'Quay' });
 });
 
 test('what is no look is no draft', () => {

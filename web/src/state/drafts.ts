@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { plateSchema } from '@velvet-dusk/core/api/contract';
+import { plateStrengthsSchema } from '@velvet-dusk/core/look/onPlate';
+import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { openWindows, windowId } from './windowId.ts';
 
@@ -8,15 +10,10 @@ import { openWindows, windowId } from './windowId.ts';
  * window, with the revision it was made on, and nothing that was not changed.
  */
 
-/** What was changed of a plate. */
-export const editsSchema = plateSchema.pick({
-  name: true,
-  scene: true,
-  profileId: true,
-  shot: true,
-  marks: true,
-  texture: true,
-});
+/** What can be changed of a plate. What a draft does not name was not changed: nothing stands in for it. */
+export const editsSchema = plateSchema
+  .pick({ name: true, scene: true, profileId: true, shot: true, marks: true })
+  .extend({ texture: plateTextureSchema, strengths: plateStrengthsSchema });
 export const keptEdits = editsSchema.partial();
 /** What an earlier release kept of a look is brought to today's version. */
 export const keptLook = z.unknown().transform((kept) => parseLook(kept, 'kept look'));

@@ -24,7 +24,15 @@ import {
   useDocument,
 } from './document.ts';
 
-const plate = { name: 'Quay', scene: 'Quay', profileId: 'heron', shot: neutralShot, marks: [], texture: {} };
+const plate = {
+  name: 'Quay',
+  scene: 'Quay',
+  profileId: 'heron',
+  shot: neutralShot,
+  marks: [],
+  texture: {},
+  strengths: {},
+};
 const text = () => canonicalJson(documentOf(useDocument.getState()));
 
 beforeEach(() => {

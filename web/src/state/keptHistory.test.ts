@@ -20,6 +20,7 @@ const plate = {
   shot: neutralShot,
   marks: [],
   texture: {},
+  strengths: {},
 };
 const step = (name: string) => ({ look: newLook(name), plates: { quay: plate } });
 
@@ -29,6 +30,13 @@ test('steps of undo come back over a reload, for the version they lead to', () =
   expect(past.map((d) => d.look.name)).toEqual(['one', 'two']);
   expect(future[0].plates.quay).toEqual(plate);
   expect(readHistory('look', 5)).toEqual({ past: [], future: [] });
+});
+
+test('steps that were kept before plates had strengths come back with none', () => {
+  writeHistory('look', 4, [step('one')], []);
+  for (const [key, text] of kept) kept.set(key, text.replace(',"strengths":{}', ''));
+  expect([...kept.values()].join()).not.toContain('strengths');
+  expect(readHistory('look', 4).past[0].plates.quay).toEqual(plate);
 });
 
 test('steps that were kept before plates had scenes come back with the scene of the name', () => {

@@ -1,13 +1,19 @@
 import { z } from 'zod';
+import { plateStrengthsSchema } from '@velvet-dusk/core/look/onPlate';
+import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
 import { sceneInName } from '@velvet-dusk/core/plate/recordingOf';
 import type { BenchDocument } from './document.ts';
 import { editsSchema, keptLook, parsed } from './drafts.ts';
 
 /** The steps of undo, kept in the browser over a reload. */
 
-/** Whoever left before plates had scenes comes back with that of the plate's name, as the database has it. */
+/** Whoever left before plates had scenes comes back with that of the plate's name, as the database has it; before strengths, with none. */
 const editsOfThen = editsSchema
-  .extend({ scene: z.string().optional() })
+  .extend({
+    scene: z.string().optional(),
+    texture: plateTextureSchema.default({}),
+    strengths: plateStrengthsSchema.default({}),
+  })
   .transform(({ scene, ...edits }) => ({ ...edits, scene: scene ?? sceneInName(edits.name) }));
 /** Looks and plates are kept once each: one edit changes one of them, and history is many edits. */
 const historySchema = z.object({

@@ -2,6 +2,7 @@ import * as Comlink from 'comlink';
 import { diagnose } from '@velvet-dusk/core/camera/document/diagnose';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { compileLook } from '@velvet-dusk/core/look/compile';
+import { lookOnPlate } from '@velvet-dusk/core/look/onPlate';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { stepEffects } from '@velvet-dusk/core/look/effect';
 import { RecentWork } from '@velvet-dusk/core/numeric/recent';
@@ -98,9 +99,10 @@ async function viewed({ practice, ...seen }: Seen): Promise<ViewedLook> {
 
 /** A plate in a view: a look at rest by its recipe, as proposals see it; anything else through a cube. */
 async function picture(seen: Seen, plate: PlateOrder) {
-  const { look, view, moving } = seen;
+  const { view, moving } = seen;
+  const look = lookOnPlate(seen.look, plate.strengths);
   if (view === 'look' && !moving) return recipes.develop(plate, look, await lutMapFor(look));
-  return develop(frames, plate, await viewed(seen));
+  return develop(frames, plate, await viewed({ ...seen, look }));
 }
 
 async function takeAll(seen: Seen, plate: PlateOrder) {
@@ -124,7 +126,8 @@ function measured({ look, view, practice, moving = false }: Seen, plate: PlateOr
 
 /** Light of an HDR display as perceptual quantiser; null where the display has none above reference white. */
 async function lightOf(seen: Seen, plate: PlateOrder): Promise<Float32Array | null> {
-  const { look, view } = seen;
+  const { view } = seen;
+  const look = lookOnPlate(seen.look, plate.strengths);
   if (!isHdr(look.rendering)) return null;
   const light: ShownLook = { ...look, rendering: { ...look.rendering, part: 'light' } };
   const { cube } = bakeFor({ ...(await viewed(seen)), look: light }, plate.profile);
@@ -162,7 +165,8 @@ export const analysis = {
   },
 
   /** Mean ΔE2000 of each step on a plate. */
-  async effects({ look, plate }: Pick<AnalysisOrder, 'look' | 'plate'>): Promise<Map<string, number>> {
+  async effects({ look: said, plate }: Pick<AnalysisOrder, 'look' | 'plate'>): Promise<Map<string, number>> {
+    const look = lookOnPlate(said, plate.strengths);
     const luts = await lutMapFor(look);
     const { scene, pipeline } = await recipes.scene(plate, look, luts);
     return stepEffects(look, pipeline.rendering, thin(scene, effectPixels), luts);
@@ -181,7 +185,8 @@ export const analysis = {
 
   /** Reads one place of the picture, for a probe or a pick. */
   async sample(order: SampleOrder) {
-    return sampleColour(await wholeFrames.frame(order.plate.url), order, await lutMapFor(order.look));
+    const look = lookOnPlate(order.look, order.plate.strengths);
+    return sampleColour(await wholeFrames.frame(order.plate.url), { ...order, look }, await lutMapFor(look));
   },
 
   /** A plate as it is shown in a view. */

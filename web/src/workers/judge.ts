@@ -1,5 +1,6 @@
 import * as Comlink from 'comlink';
 import { StepCache } from '@velvet-dusk/core/look/compile';
+import { lookOnPlate } from '@velvet-dusk/core/look/onPlate';
 import { apart, type ShownLook } from '@velvet-dusk/core/look/shown';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import type { Shot } from '@velvet-dusk/core/look/shot';
@@ -51,8 +52,9 @@ async function evaluatorOf(
   };
   const { display } = apart(look);
   const card = cardOf(plate, frame);
+  const strength = look.id === undefined ? undefined : plate.strengths?.[look.id];
   return new PlateEvaluator(
-    { width, height, recorded: rgb, correct, shot, card, profile, bits, display, marks },
+    { width, height, recorded: rgb, correct, shot, card, profile, bits, display, marks, strength },
     practice,
     luts,
     search,
@@ -84,8 +86,10 @@ export const judge = {
   },
 
   async strength(plate: PlateOrder, look: ShownLook, practice: PracticeSettings): Promise<SuitedStrength> {
+    // Whatever it has been given so far.
+    const { strengths: _, ...asItSays } = plate;
     return suitedStrength(
-      await evaluatorOf(plate, look, practice, { pixels: evaluatedPixels.strength }),
+      await evaluatorOf(asItSays, look, practice, { pixels: evaluatedPixels.strength }),
       apart(look).look,
     );
   },
@@ -97,7 +101,10 @@ export const judge = {
   /** The plate at a size, corrected before and after the look's cube. */
   async placement(plate: PlateOrder, look: ShownLook, width: number, height: number) {
     const luts = await lutMapFor(look);
-    const { cube, pipeline } = bakeFor({ look, view: 'look', luts, monitorOffsetStops: 0 }, plate.profile);
+    const { cube, pipeline } = bakeFor(
+      { look: lookOnPlate(look, plate.strengths), view: 'look', luts, monitorOffsetStops: 0 },
+      plate.profile,
+    );
     const code = await frames.at(plate.url, width, height);
     const { profile, shot } = plate;
     const { before, after, lost } = simulatePlacement(code, {

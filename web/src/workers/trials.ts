@@ -15,7 +15,13 @@ import {
   recordedPlates,
   throughEvery,
 } from '@velvet-dusk/core/trial/cameraSheet';
-import { type Cell, developCell, runCell, type TrialSetting } from '@velvet-dusk/core/trial/cell';
+import {
+  type Cell,
+  cellStrength,
+  developCell,
+  runCell,
+  type TrialSetting,
+} from '@velvet-dusk/core/trial/cell';
 import type { Condition } from '@velvet-dusk/core/trial/condition';
 import type { Endurance } from '@velvet-dusk/core/trial/endurance';
 import { plateEndurance, type Searched } from '@velvet-dusk/core/trial/plateEndurance';
@@ -130,7 +136,8 @@ export const trials = {
   /** Changes of the look that would mend the readings of a cell. */
   async propose({ plate, look, condition }: CellOrder, board: BoardSetting): Promise<Proposal[]> {
     const setting = await settingOf(look, board);
-    const context = developCell(await plateOf(plate), look, condition, setting);
+    const recorded = await plateOf(plate);
+    const context = developCell(recorded, look, condition, setting);
     const { profile, bits } = context.recording!;
     const { width, height, rgb } = sparse(context.scene, context.width, context.height, proposedPixels);
     const evaluator = new PlateEvaluator(
@@ -142,6 +149,7 @@ export const trials = {
         bits,
         display: board.display,
         marks: context.marks,
+        strength: cellStrength(look, condition, recorded),
       },
       board.practice,
       setting.luts,

@@ -10,6 +10,7 @@ import { useMeasured } from '../../state/measured.ts';
 import { StrengthField } from '../StrengthField.tsx';
 import { useOpenProject } from '../../api/openProject.ts';
 import { LookChoice } from './LookChoice.tsx';
+import { PlateStrength } from './PlateStrength.tsx';
 import { LaneHead } from './LaneHead.tsx';
 import { BeginFrom } from './BeginFrom.tsx';
 import { AddStep } from './AddStep.tsx';
@@ -146,6 +147,7 @@ export function LookLane() {
           onChange={(v) => editLook((look) => ({ ...look, strength: v }))}
         />
       </LaneHead>
+      <PlateStrength />
       <Suspense fallback={<PlainSteps />}>{isShown ? <SortableSteps /> : <PlainSteps />}</Suspense>
       <AddStep />
       {notes.map((note) => (

@@ -3,7 +3,7 @@ import { type Probe, setView, type ShownPart, useView, type View } from '../../s
 import { stepName } from '@velvet-dusk/core/look/document';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { useOpenProject } from '../../api/openProject.ts';
-import { type CurrentPlate, useReference, useShownLook } from '../useBench.ts';
+import { type CurrentPlate, useReference, useLookOn } from '../useBench.ts';
 import { BandLegend } from './BandLegend.tsx';
 import { HdrLegend } from './HdrLegend.tsx';
 import { Pane, type Shown, Tag } from './Pane.tsx';
@@ -28,11 +28,11 @@ function saysPart({ steps }: ShownLook, part: ShownPart | null): string {
 /** The plate under the look, alone or beside another picture. */
 export function Viewer(current: CurrentPlate) {
   const { plate, profile } = current;
-  const look = useShownLook();
+  const look = useLookOn(plate);
   const { practice } = useOpenProject();
   const { view, compare, wipeAt, before, castLens, overlay: kind, stepId, part, pick } = useView();
   const [hover, setHover] = useState<Probe | null>(null);
-  const cubes = useViewCubes(look, profile, {
+  const cubes = useViewCubes(look, plate, profile, {
     wanted: view === 'monitor',
     monitorOffsetStops: practice.monitorOffsetStops,
   });

@@ -1,4 +1,6 @@
+import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { LookStep } from '@velvet-dusk/core/look/document';
+import { lookOnPlate } from '@velvet-dusk/core/look/onPlate';
 import { oncePer } from '@velvet-dusk/core/numeric/oncePer';
 import { onScreen } from '@velvet-dusk/core/render/encoding';
 import { useEffect, useId, useMemo, useRef, useState } from 'react';
@@ -69,6 +71,7 @@ export type ViewCubes = Record<Exclude<View, 'recorded'>, Held | null>;
 /** The cubes of the views; the camera's screen is baked only while it is looked at. */
 export function useViewCubes(
   look: ShownLook,
+  { strengths }: Plate,
   profile: Profile,
   monitor: { wanted: boolean; monitorOffsetStops: number },
 ): ViewCubes {
@@ -78,12 +81,11 @@ export function useViewCubes(
   useEffect(
     // Straight from the store: the bake is under way while React still works out what else has changed.
     () =>
-      useDocument.subscribe(({ look: now }) =>
-        request(
-          cubeOrder('combined', shownOn(partOf(now, useView.getState().part), onScreen(viewing)), profile),
-        ),
-      ),
-    [request, profile, viewing],
+      useDocument.subscribe(({ look: now, lookId: id }) => {
+        const part = shownOn(partOf(now, useView.getState().part), onScreen(viewing));
+        request(cubeOrder('combined', lookOnPlate({ ...part, id }, strengths), profile));
+      }),
+    [request, profile, viewing, strengths],
   );
   return {
     look: combined.held,

@@ -23,7 +23,7 @@ async function paint(
 ) {
   const [record] = project.looks;
   if (!record) return;
-  const look = shownOn(record.document, onScreen(project.viewing));
+  const look = { ...shownOn(record.document, onScreen(project.viewing)), id: record.id };
   const orders = chosen(project.plates.filter((p) => p.kind === 'plate')).flatMap((plate) => {
     const profile = project.profiles.find((p) => p.id === plate.profileId);
     return profile ? [plateOrder(plate, profile)] : [];

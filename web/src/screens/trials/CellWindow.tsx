@@ -1,7 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import type { Plate } from '@velvet-dusk/core/api/contract';
 import { placeWords } from '@velvet-dusk/core/trial/boardWords';
+import type { Condition } from '@velvet-dusk/core/trial/condition';
 import type { Trial } from '@velvet-dusk/core/trial/document';
 import { worstVerdict } from '@velvet-dusk/core/numeric/verdict';
 import { signed } from '@velvet-dusk/core/numeric/signed';
@@ -10,7 +12,7 @@ import { worstReading } from '@velvet-dusk/core/trial/worst';
 import { useOpenProject } from '../../api/openProject.ts';
 import { autosave } from '../../api/saving/autosave.ts';
 import { lanes } from '@velvet-dusk/core/proposals/remedy';
-import { acceptOffer, editShot, useDocument } from '../../state/document.ts';
+import { acceptOffer, editPlateStrength, editShot, useDocument } from '../../state/document.ts';
 import { setView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
@@ -55,7 +57,7 @@ function LargePicture({
   const ref = useRef<HTMLCanvasElement>(null);
   const setting = useSetting(trial);
   const { data, error } = useQuery({
-    queryKey: ['trial cell', order.plate.id, order.condition, view, readingId, trial.readings, order.look],
+    queryKey: ['trial cell', order.plate, order.condition, view, readingId, trial.readings, order.look],
     queryFn: ({ signal }) =>
       boardCrew().run('open', [order, setting, { view, readingId }], { signal, priority: atOnce }),
     gcTime: 20_000,
@@ -108,7 +110,7 @@ function CellProposal({
   const setting = useSetting(trial);
   const openId = useDocument((s) => s.lookId);
   const { data } = useQuery({
-    queryKey: ['trial proposal', order.plate.id, order.condition, order.look],
+    queryKey: ['trial proposal', order.plate, order.condition, order.look],
     queryFn: ({ signal }) => boardCrew().run('propose', [order, setting], { signal, priority: atOnce }),
     staleTime: Infinity,
   });
@@ -148,6 +150,28 @@ function CellProposal({
         </Button>
       )}
     </div>
+  );
+}
+
+/** Keeps the strength of a cell with its plate. Where the board has no strengths of its own there is none to keep. */
+function CellStrength({ plate, condition }: { plate: Plate; condition: Condition }) {
+  const { strength } = condition;
+  if (strength === null) return null;
+  const { id } = readLookKey(condition.lookId);
+  const isKept = plate.strengths[id] === strength;
+  const percent = `${Math.round(strength * 100)} %`;
+  return isKept ? (
+    <p role="status" className="text-t2">
+      Kept with {plate.name}: the look is at {percent} there. Ctrl Z on the bench takes it back.
+    </p>
+  ) : (
+    <Button
+      kind="text"
+      className="justify-self-start"
+      onClick={() => editPlateStrength(plate.id, id, strength)}
+    >
+      Keep {percent} for this plate
+    </Button>
   );
 }
 
@@ -254,6 +278,7 @@ export function CellWindow({
               </li>
             ))}
           </ul>
+          {plate && <CellStrength plate={plate} condition={place.condition} />}
           {worst && (
             <CellProposal
               key={cellKey(place)}

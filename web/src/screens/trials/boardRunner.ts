@@ -1,6 +1,7 @@
 import { RecentWork } from '@velvet-dusk/core/numeric/recent';
 import type { Look } from '@velvet-dusk/core/look/document';
 import type { BoardCell } from '@velvet-dusk/core/trial/board';
+import { cellStrength } from '@velvet-dusk/core/trial/cell';
 import type { Condition } from '@velvet-dusk/core/trial/condition';
 import { type Endurance, type EnduranceKind, enduranceKinds } from '@velvet-dusk/core/trial/endurance';
 import { nameOf } from '../../state/nameOf.ts';
@@ -34,7 +35,8 @@ const plateKey = (plate: TrialPlateOrder) =>
 const orderKey = (what: string, { plate, look, condition }: CellOrder, setting: BoardSetting) => {
   const { plateId: _, lookId: __, ...rest } = condition;
   const { profiles, ...others } = setting;
-  return JSON.stringify([what, plateKey(plate), nameOf(look), rest, nameOf(profiles), others]);
+  const strength = cellStrength(look, condition, 'url' in plate ? plate : {});
+  return JSON.stringify([what, plateKey(plate), nameOf(look), rest, strength, nameOf(profiles), others]);
 };
 
 /**

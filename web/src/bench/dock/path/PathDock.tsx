@@ -13,7 +13,7 @@ import { analysisEngine } from '../../../workers/index.ts';
 import { setView } from '../../../state/view.ts';
 import { VerdictMark } from '../../../ui/VerdictMark.tsx';
 import { useOpenProject } from '../../../api/openProject.ts';
-import { type CurrentPlate, useCurrentPlate, usePlates, useShownLook } from '../../useBench.ts';
+import { type CurrentPlate, useCurrentPlate, usePlates, useLookOn } from '../../useBench.ts';
 import { type PathItem, pathItems } from './pathItems.ts';
 import { tip } from '../../../ui/tip.ts';
 
@@ -87,7 +87,7 @@ function Item({ item }: { item: PathItem }) {
 function Path(current: CurrentPlate) {
   const { plate, profile, shot } = current;
   const { id, profiles } = useOpenProject();
-  const look = useShownLook();
+  const look = useLookOn(plate);
   const plates = usePlates();
   const { analysis, effects, thumbs, strengths } = useMeasured();
   const neutralSpread = useNeutralSpread(current);

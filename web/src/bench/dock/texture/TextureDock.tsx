@@ -135,6 +135,7 @@ function OnThisPlate({ id }: { id: TextureId }) {
 /** What a finishing artist will read, and the card it stands on. */
 function CardNote({ lines }: { lines: string[] }) {
   const look = useDocument((s) => s.look);
+  const lookId = useDocument((s) => s.lookId);
   const project = useOpenProject();
   return (
     <section aria-label="On the look card" className="border-t border-g4 mt-1 pt-1">
@@ -144,7 +145,7 @@ function CardNote({ lines }: { lines: string[] }) {
           kind="text"
           className="ml-auto"
           onClick={() =>
-            saveText(lookCard(look, project.name, project.plates), `${fileStem(look.name)}-card.txt`)
+            saveText(lookCard(look, project.name, project.plates, lookId), `${fileStem(look.name)}-card.txt`)
           }
         >
           Save the card

@@ -1,0 +1,1 @@
+ALTER TABLE `plates` ADD `strengths` text DEFAULT '{}' NOT NULL;
