@@ -76,10 +76,19 @@ test('a board is laid out by typed values, walked by keys, opened, and undone', 
   // The board is there again after a reload.
   await page.reload();
   await expect(cell(page, /^Quay, blue hour, \+1.5 st: /)).toBeVisible();
+  // The strength of a cell is kept with its plate.
+  await layOut(page, 'Columns', 'Strength', '0,6  1');
+  await cell(page, /^Quay, blue hour, 60 %: /).click();
+  await page.getByRole('button', { name: 'Keep 60 % for this plate' }).click();
+  await expect(page.getByText(/Kept with Quay, blue hour: the look is at 60 % there/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  // The axis, and its values.
+  for (let i = 0; i < 2; i++) await page.keyboard.press('Control+z');
   // A cell leads to the bench, at its exposure.
   await cell(page, /^Quay, blue hour, \+1.5 st: /).click();
   await page.getByRole('button', { name: 'Open on the bench at +1.5 stops' }).click();
   await expect(page.getByRole('spinbutton', { name: 'Exposure', exact: true }).first()).toHaveValue('+1.50');
+  await expect(page.getByText('Slack Water at 60 %')).toBeVisible();
 });
 
 test('a run is kept behind a gate, a sheet shows the cameras, a clip is measured', async ({ page }) => {

@@ -201,7 +201,7 @@ test('two scopes at once, targets and scales; the path measures itself', async (
 });
 
 followingTest(
-  'a strength is found for plates the look is too strong for, and moves the last input never lose',
+  'a strength is found for plates the look is too strong for, is taken in a click, and moves the last input never lose',
   async ({ page, bench }) => {
     await bench.type('Shadows amber', '-1');
     await bench.type('Midtones amber', '-1');
@@ -224,5 +224,35 @@ followingTest(
     await expect(bench.number('Midtones density')).toHaveValue('−0.30');
     await bench.drawn();
     await expect(bench.canvas).toHaveAttribute('data-drawn', /"density":-0\.3[,}].*"warm":-1/);
+
+    // The suited strength is taken for this plate in one click, and stays with it.
+    const here = page.getByRole('group', { name: 'Strength on this plate' });
+    const take = here.getByRole('button', { name: /^Take \d0 %$/ });
+    const percent = /\d+ %/.exec(await take.innerText())![0];
+    await take.click();
+    const shown = page.getByText(`Slack Water at ${percent}`);
+    await expect(shown).toBeVisible();
+    await expect(here).toContainText('mix a creative file');
+    await expect(bench.number('Look strength')).toHaveValue('100');
+    const plates = page.getByRole('navigation', { name: 'Plates' });
+    await plates
+      .getByRole('button', { name: /Marsh, noon/ })
+      .first()
+      .click();
+    await expect(page.getByText('Slack Water at 100 %')).toBeVisible();
+    await bench.saved();
+    await page.reload();
+    await bench.drawn();
+    await plates
+      .getByRole('button', { name: /Quay, blue hour/ })
+      .first()
+      .click();
+    await expect(shown).toBeVisible();
+    await bench.drawn();
+    // It is undone like any edit.
+    await here.getByRole('button', { name: 'As the look' }).click();
+    await expect(shown).toBeHidden();
+    await page.keyboard.press('Control+z');
+    await expect(shown).toBeVisible();
   },
 );

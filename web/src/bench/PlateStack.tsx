@@ -2,6 +2,7 @@ import { useRef } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import { signed } from '@velvet-dusk/core/numeric/signed';
+import { useDocument } from '../state/document.ts';
 import { useMeasured } from '../state/measured.ts';
 import { setView } from '../state/view.ts';
 import type { LiveThumb } from '../workers/paintThumb.ts';
@@ -31,9 +32,26 @@ function shotWords({ exposure, mired, duv, black }: Shot): string {
     .join(', ');
 }
 
+/** How strong the look is on a plate where it has a strength of its own; else where it sits best, if that is weaker. */
+function StrengthMark({ plate }: { plate: Plate }) {
+  const own = useDocument((s) => plate.strengths[s.lookId]) as number | undefined;
+  const suited = useMeasured((s) => s.strengths[plate.id]?.strength ?? 1);
+  if (own === undefined && suited === 1) return null;
+  const percent = Math.round((own ?? suited) * 100);
+  const says =
+    own === undefined
+      ? `At ${percent} % the look sits best on this plate`
+      : `The look is at ${percent} % on this plate`;
+  return (
+    <span className={`num mr-1.5 ${own === undefined ? 'text-t3' : 'text-t1'}`} {...tip(says)}>
+      {own === undefined ? '' : 'at '}
+      {percent}%
+    </span>
+  );
+}
+
 function PlateCard({ plate, index, selected }: { plate: Plate; index: number; selected: boolean }) {
   const thumb = useMeasured((s) => s.thumbs[plate.id]);
-  const suited = useMeasured((s) => s.strengths[plate.id]);
   const trim = shotWords(plate.shot);
   const card = useRef<HTMLLIElement>(null);
   useInSight(card, plate.id);
@@ -63,14 +81,7 @@ function PlateCard({ plate, index, selected }: { plate: Plate; index: number; se
               {trim.split(',')[0]}
             </span>
           )}
-          {suited && suited.strength < 1 && (
-            <span
-              className="num text-t3 mr-1.5"
-              {...tip(`At ${Math.round(suited.strength * 100)} % the look sits best on this plate`)}
-            >
-              {Math.round(suited.strength * 100)}%
-            </span>
-          )}
+          <StrengthMark plate={plate} />
           {thumb && <VerdictMark verdict={thumb.verdict} />}
         </span>
       </button>

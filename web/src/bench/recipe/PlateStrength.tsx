@@ -9,8 +9,7 @@ import { useCurrentPlate } from '../useBench.ts';
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** What can be mixed where this strength is set by hand. */
-const elsewhere =
-  'Where it is set in another program, mix a creative file: half of a combined or a conversion file mixes log with picture.';
+const elsewhere = 'Elsewhere mix a creative file: others mix log with picture.';
 
 /** How strong the look is on the plate at hand: the right strength differs by shot. */
 export function PlateStrength() {
@@ -29,7 +28,7 @@ export function PlateStrength() {
         <span className={own === undefined ? '' : 'text-t2'} {...tip(`Stays with the plate. ${elsewhere}`)}>
           On this plate
         </span>
-        {suited !== undefined && suited !== now && (
+        {suited !== undefined && suited !== now && suited !== asItSays && (
           <Button kind="text" {...tip('Where the look sits best on this plate')} onClick={() => set(suited)}>
             Take {percent(suited)}
           </Button>
