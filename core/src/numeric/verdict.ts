@@ -12,10 +12,22 @@ export interface Band {
 export const missOf = (value: number, band: Band) =>
   Math.max(band.low - value, value - band.high, 0) / band.slack;
 
-/** Verdict and miss of a value against its band. */
-export function judge(value: number, band: Band): { verdict: Verdict; miss: number } {
+/** How a value stands to its band. */
+interface Judgement {
+  verdict: Verdict;
+  miss: number;
+  /** Below its band, in it, or above. */
+  side: -1 | 0 | 1;
+}
+
+/** The verdict of a miss. */
+export const verdictOf = (miss: number): Verdict => (miss === 0 ? 'holds' : miss <= 1 ? 'close' : 'fails');
+
+/** Verdict, miss and side of a value against its band. */
+export function judge(value: number, band: Band): Judgement {
   const miss = missOf(value, band);
-  return { verdict: miss === 0 ? 'holds' : miss <= 1 ? 'close' : 'fails', miss };
+  const side = miss === 0 ? 0 : value < band.low ? -1 : 1;
+  return { verdict: verdictOf(miss), miss, side };
 }
 
 /** What is said where nothing can be measured or nothing is judged. */

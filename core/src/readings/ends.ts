@@ -18,6 +18,7 @@ function end(id: string, label: string, where: string, counts: Counts): ReadingD
     id,
     label,
     unit: '%',
+    ofPlate: true,
     target: () => target,
     where:
       ({ signal }) =>

@@ -5,7 +5,7 @@ import { blackLevel, whiteLevel } from './level.ts';
 import { luminanceChange } from './luminanceChange.ts';
 import { midGrey } from './midGrey.ts';
 import { neutralDrift } from './neutralDrift.ts';
-import type { Reading, ReadingContext, ReadingDefinition } from './reading.ts';
+import { beforeLook, type Reading, type ReadingContext, type ReadingDefinition } from './reading.ts';
 import { separation } from './separation.ts';
 import { skinHue, skinLevel, skinSaturation } from './skin.ts';
 
@@ -33,11 +33,26 @@ export function readingDefinition(id: string): ReadingDefinition {
   return found;
 }
 
-export function takeReading(
-  { id, label, unit, target, measure }: ReadingDefinition,
-  context: ReadingContext,
-): Reading {
-  return { id, label, unit, target: target(context.practice), ...measure(context) };
+/** A look that leaves a miss this much greater, in units of slack, has not made it worse. */
+const noWorse = 0.02;
+
+/**
+ * Takes a reading and judges the look by it: a band that the plate misses by itself, on the same side and no less, is not the
+ * look's fault, and its verdict is `none`. How far it is missed is told all the same, for the shot may mend it.
+ */
+export function takeReading(definition: ReadingDefinition, context: ReadingContext): Reading {
+  const { id, label, unit, target, measure, ofPlate } = definition;
+  const now = { id, label, unit, target: target(context.practice), ...measure(context) };
+  if (!ofPlate || now.miss === 0 || context.asShot === null) return now;
+  const before = measure(beforeLook(context));
+  const isPlates = before.value !== null && before.side === now.side && now.miss <= before.miss + noWorse;
+  return isPlates
+    ? {
+        ...now,
+        verdict: 'none',
+        detail: `${now.detail} Without the look it is ${before.text}: the plate’s own.`,
+      }
+    : now;
 }
 
 export const takeReadings = (context: ReadingContext): Reading[] =>

@@ -20,6 +20,7 @@ function level({ id, label, share, band, source, why, side }: LevelSpec): Readin
     id,
     label,
     unit: '%',
+    ofPlate: true,
     target(practice) {
       const { low, high, slack } = band(practice);
       return `${low}–${high} %, ${slack} beyond is close (${source}: ${why(practice)})`;

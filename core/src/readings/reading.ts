@@ -2,6 +2,7 @@ import type { Area, MarkedAreas } from '../recording/areas.ts';
 import type { RecordedBy } from '../recording/recordedFrame.ts';
 import type { CompiledOrder } from '../order/pipeline.ts';
 import type { PracticeSettings } from './practice.ts';
+import { oncePer } from '../numeric/oncePer.ts';
 import type { Verdict } from '../numeric/verdict.ts';
 
 /**
@@ -25,7 +26,21 @@ export interface ReadingContext {
   practice: PracticeSettings;
   /** What recorded it, and in how many bits; none where that is not known. */
   recording?: RecordedBy | undefined;
+  /**
+   * The plate as it was shot, before any look; where none is given the same scene without the look. Null judges the picture as
+   * it is, whoever made it so.
+   */
+  asShot?: (() => ReadingContext) | null | undefined;
 }
+
+/** The plate before the look. A look answers for what it does, and not for what it is given. */
+export const beforeLook = oncePer((context: ReadingContext): ReadingContext => {
+  if (context.asShot) return context.asShot();
+  const pipeline = { ...context.pipeline, look: () => {} };
+  const rgb = Float32Array.from(context.scene);
+  pipeline.output(rgb);
+  return { ...context, pipeline, signal: rgb.map(pipeline.rendering.toSignal) };
+});
 
 type Size = Pick<ReadingContext, 'width' | 'height'>;
 
@@ -58,8 +73,10 @@ export interface Reading {
   /** The value as shown. */
   text: string;
   verdict: Verdict;
-  /** How far outside its band, in units of the band's slack; 0 inside. */
+  /** How far outside its band, in units of the band's slack; 0 inside. Told of the picture, whoever made it so. */
   miss: number;
+  /** Below its band, in it, or above; none where it is not judged. */
+  side?: -1 | 0 | 1 | undefined;
   /** The band in words, with where it comes from. */
   target: string;
   /** One plain sentence about what was measured. */
@@ -73,6 +90,8 @@ export interface ReadingDefinition {
   /** Most bands depend on the practice a project follows. */
   target(practice: PracticeSettings): string;
   measure(context: ReadingContext): Omit<Reading, 'id' | 'label' | 'unit' | 'target'>;
+  /** Is it taken of what the plate shows? Then the plate may miss the band by itself. */
+  readonly ofPlate?: true;
   /** The pixels a reading is taken from, where that is not the look alone. */
   where?(context: ReadingContext): (pixel: number) => boolean;
 }

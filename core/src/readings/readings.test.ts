@@ -22,25 +22,20 @@ const heron = parseProfile(
 const withStep = (type: string, params: object): Look =>
   lookSchema.parse({ ...newLook('t'), steps: [{ id: type, type, params }] });
 
-/** Readings of a signal that is given, under a look. */
+/** Readings of a signal that is given, under a look. @param plain the signal without the look. */
 function read(
   look: Look,
   signal: Float32Array,
   skin: { x0: number; y0: number; x1: number; y1: number }[] = [],
   practice = usualPractice,
+  plain?: Float32Array,
 ) {
   const width = signal.length / 3;
   const pipeline = compilePipeline({ profile: heron, look: onStandard(look) });
   const scene = signal.map(() => 0.18);
-  const readings = takeReadings({
-    width,
-    height: 1,
-    signal,
-    scene,
-    pipeline,
-    practice,
-    marks: { ...noMarks, skin },
-  });
+  const context = { width, height: 1, signal, scene, pipeline, practice, marks: { ...noMarks, skin } };
+  const asShot = plain && (() => ({ ...context, signal: plain }));
+  const readings = takeReadings({ ...context, asShot });
   return Object.fromEntries(readings.map((r) => [r.id, r]));
 }
 const ramp = new Float32Array(3000).map((_, i) => Math.floor(i / 3) / 999);
@@ -96,7 +91,7 @@ test.each([
 test('schools of practice move the bands: black point and skin lean', () => {
   const lifted = ramp.map((v) => 0.06 + 0.94 * v);
   const black = (blackPoint: 'clean' | 'lifted' | 'faded') =>
-    read(newLook('t'), lifted, [], { ...usualPractice, blackPoint }).black;
+    read(newLook('t'), lifted, [], { ...usualPractice, blackPoint }, ramp).black;
   expect([black('clean').verdict, black('lifted').verdict, black('faded').verdict]).toEqual([
     'fails',
     'fails',

@@ -27,6 +27,7 @@ export const separation: ReadingDefinition = {
   id: 'separation',
   label: 'Separation',
   unit: 'ΔE',
+  ofPlate: true,
   target: () =>
     `ΔE ${band.low} or more between subject and background, down to ${band.low - band.slack} close (from memory)`,
   where: (context) =>

@@ -72,6 +72,7 @@ export const skinHue: ReadingDefinition = {
   id: 'skinHue',
   label: 'Skin hue',
   unit: '°',
+  ofPlate: true,
   target: ({ skinLean }) =>
     `within 6° of ${skinLean === 0 ? `the skin line at ${skinLineDegrees}°` : `${degrees(skinLean)} from the skin line`}, to 10° close (common practice)`,
   where: isSkin,
@@ -94,6 +95,7 @@ export const skinLevel: ReadingDefinition = {
   id: 'skinLevel',
   label: 'Skin level',
   unit: '%',
+  ofPlate: true,
   target: ({ skinLevel: aim }) =>
     `${aim - 15}–${aim + 15} %, 15 beyond is close (one practice of several: near half scale by day, lower at night)`,
   where: isSkin,
@@ -117,6 +119,7 @@ export const skinSaturation: ReadingDefinition = {
   id: 'skinSaturation',
   label: 'Skin sat',
   unit: '%',
+  ofPlate: true,
   target: () =>
     `${saturationBand.low}–${saturationBand.high} % chroma, ${saturationBand.slack} beyond is close (from memory)`,
   where: isSkin,

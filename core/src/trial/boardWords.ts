@@ -30,7 +30,8 @@ export function tally(cells: readonly CellResult[]): Record<Verdict, number> {
 
 /** Cells that fail, the furthest outside first. */
 export function worstCells(cells: readonly CellResult[], most = 4): CellResult[] {
-  const missOf = (c: CellResult) => Math.max(0, ...c.readings.map((r) => r.miss));
+  const missOf = (c: CellResult) =>
+    Math.max(0, ...c.readings.filter((r) => r.verdict !== 'none').map((r) => r.miss));
   return cells
     .filter((c) => judgeCell(c).verdict === 'fails')
     .sort((a, b) => missOf(b) - missOf(a))

@@ -1,6 +1,6 @@
 import { makeCodec } from '../camera/codec.ts';
 import type { Profile } from '../camera/profile.ts';
-import type { Look } from '../look/document.ts';
+import { type Look, newLook } from '../look/document.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import { strengthOnPlate } from '../look/onPlate.ts';
 import { neutralShot } from '../look/shot.ts';
@@ -11,9 +11,10 @@ import { codeToLight } from '../order/end.ts';
 import type { PracticeSettings } from '../readings/practice.ts';
 import type { Reading } from '../readings/reading.ts';
 import type { Display } from '../render/display.ts';
+import { oncePer } from '../numeric/oncePer.ts';
 import { type Verdict, worstVerdict } from '../numeric/verdict.ts';
 import { worstReading } from './worst.ts';
-import type { Condition } from './condition.ts';
+import { atRest, type Condition, isAsRecorded } from './condition.ts';
 import { takeTrialReadings } from './readings.ts';
 import type { TrialContext } from './recordingFit.ts';
 import type { RecordedFrame } from '../recording/recordedFrame.ts';
@@ -46,14 +47,30 @@ export const cellStrength = (
   { strengths }: Pick<RecordedFrame, 'strengths'>,
 ): number => strength ?? strengthOnPlate({ id: readLookKey(lookId).id, strength: look.strength }, strengths);
 
+/** Is a plate shown as it was shot? */
+const isAsShot = (condition: Condition, trim: { exposure: number; mired: number }): boolean =>
+  isAsRecorded(condition) &&
+  condition.readAs === null &&
+  condition.rangeMistake === 'none' &&
+  trim.exposure === 0 &&
+  trim.mired === 0;
+
+/** A plate as it was shot, without a look: what a look is given where nothing goes wrong. */
+const asShot = oncePer((plate: RecordedFrame) =>
+  oncePer((setting: TrialSetting) =>
+    developCell(plate, newLook('No look'), { ...atRest(plate.id, ''), strength: 0 }, setting),
+  ),
+);
+
 /** Develops a plate under a condition through the baked cube, as it will be used. @param look as the condition names it. @param trim on top of the plate's own. */
 export function developCell(
   plate: RecordedFrame,
   look: Look,
   condition: Condition,
-  { display, practice, profiles, luts, baker }: TrialSetting,
+  setting: TrialSetting,
   trim: { exposure: number; mired: number } = { exposure: 0, mired: 0 },
 ): TrialContext {
+  const { display, practice, profiles, luts, baker } = setting;
   const shotAgain = reshoot(plate, condition, profiles);
   const { profile, bits } = shotAgain;
   const shot = {
@@ -85,6 +102,7 @@ export function developCell(
     marks,
     practice,
     recording: { profile, bits },
+    asShot: isAsShot(condition, trim) ? undefined : () => asShot(plate)(setting),
     code: shotAgain.code,
     candidates: profiles,
   };

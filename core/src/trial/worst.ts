@@ -14,5 +14,7 @@ interface Judged {
 export function worstReading<R extends Judged>(readings: readonly R[]): R | null {
   const misread = readings.find((r) => r.id === recordingFit.id && r.verdict === 'fails');
   if (misread) return misread;
-  return readings.reduce<R | null>((worst, r) => (r.miss > (worst?.miss ?? 0) ? r : worst), null);
+  return readings
+    .filter((r) => r.verdict !== 'none')
+    .reduce<R | null>((worst, r) => (r.miss > (worst?.miss ?? 0) ? r : worst), null);
 }

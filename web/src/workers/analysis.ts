@@ -112,6 +112,8 @@ async function takeAll(seen: Seen, plate: PlateOrder) {
     marks,
     practice: seen.practice,
     recording: { profile, bits },
+    // Without a look it is the plate that is judged.
+    asShot: seen.view === 'look' || seen.view === 'monitor' ? undefined : null,
   };
   return { context, readings: takeReadings(context) };
 }

@@ -13,7 +13,7 @@ import type { Shot } from '@velvet-dusk/core/look/shot';
 import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { SuitedStrength } from '@velvet-dusk/core/proposals/strength';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
-import { judge, type Verdict, worstVerdict } from '@velvet-dusk/core/numeric/verdict';
+import { judge, type Verdict, worstVerdict, verdictOf } from '@velvet-dusk/core/numeric/verdict';
 import type { DockId } from '../../../state/view.ts';
 
 /** What the checklist is measured on. */
@@ -100,7 +100,8 @@ export function pathItems(input: PathInput): PathItem[] {
   const ends = of('shadowColour', 'highlightColour', 'crushed', 'clipped');
   const tint = of('neutral');
   const skin = of('skinHue', 'skinSaturation');
-  const level = of('skinLevel');
+  // Exposing is the shot's: what the look is not to blame for counts here.
+  const level = readings.find((r) => r.id === 'skinLevel');
   const hueEffect = look.steps
     .filter((s) => hueTypes.includes(s.type))
     .reduce((sum, s) => sum + (effects.get(s.id) ?? 0), 0);
@@ -121,8 +122,8 @@ export function pathItems(input: PathInput): PathItem[] {
       id: 'expose',
       label: 'Expose',
       reading: 'skinLevel',
-      says: `shot ${signed(shot.exposure, 2)} st${level.text ? `, ${level.text}` : ''}`,
-      verdict: level.verdict,
+      says: `shot ${signed(shot.exposure, 2)} st${level ? `, ${level.label.toLowerCase()} ${level.text}` : ''}`,
+      verdict: level && level.value !== null ? verdictOf(level.miss) : 'none',
     },
     {
       id: 'balance',
