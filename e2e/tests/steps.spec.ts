@@ -63,7 +63,7 @@ test('rows of the recipe are dragged to another place in one undoable move', asy
   const grip = page.getByTestId(/^grip/).first();
   const { x, width } = (await grip.boundingBox())!;
   const to = (await rows.nth(2).boundingBox())!;
-  await dragOnto(page, grip, { x: x + width / 2, y: to.y + to.height - 6 });
+  await dragOnto(page, grip, { x: x + width / 2, y: to.y + to.height / 2 });
   await bench.drawn();
   expect(await names()).toEqual([before[1], before[2], before[0], before[3]]);
   await page.keyboard.press('Control+z');

@@ -126,17 +126,18 @@ test('a run is kept behind a gate, a sheet shows the cameras, a clip is measured
   await expectAxeClean(page);
 
   const clip = join(mkdtempSync(join(tmpdir(), 'clip-')), 'flash.mkv');
-  const flash = "geq=r='if(gte(N,4),1020,300)':g='if(gte(N,4),1020,300)':b='if(gte(N,4),1020,300)'";
+  const burst = "geq=r='if(gte(N,4),1020,300)':g='if(gte(N,4),1020,300)':b='if(gte(N,4),1020,300)'";
   execFileSync('ffmpeg', [
-    ...['-v', 'error', '-f', 'lavfi', '-i', `nullsrc=s=64x36:r=24:d=0.3,format=gbrp10le,${flash}`],
+    ...['-v', 'error', '-f', 'lavfi', '-i', `nullsrc=s=64x36:r=24:d=0.3,format=gbrp10le,${burst}`],
     ...['-c:v', 'ffv1', clip],
   ]);
   await page.getByRole('radio', { name: 'Clip' }).click();
   await page.getByLabel('Clip file').setInputFiles(clip);
   await page.getByRole('button', { name: 'Measure the clip' }).click();
-  const clipped = page.getByRole('button', { name: /^Clipped, 0\.17–/ });
-  await expect(clipped).toBeVisible({ timeout: 60_000 });
-  await clipped.click();
+  // White that the clip has by itself is no fault of the look; that it is nothing a camera records is told.
+  const flash = page.getByRole('button', { name: /^Recording, 0\.17–/ });
+  await expect(flash).toBeVisible({ timeout: 60_000 });
+  await flash.click();
   await expect(page.getByText('frame 4 · 0.17 s')).toBeVisible();
   await expect(page.getByRole('link', { name: 'Proof clip, MP4' })).toBeVisible();
   await expectAxeClean(page);

@@ -59,6 +59,16 @@ function graded(view: View, code: Float32Array, profile: Profile, strength: numb
   return mix(takesDisplay ? before : normalise(code, profile), shown, strength);
 }
 
+/** A plate without the LUT, as it was shot. */
+function asShot({ code, profile, shot, width, height, marks }: RecordedFrame, practice: PracticeSettings) {
+  const scene = Float32Array.from(code);
+  if (Object.values(shot).some((v) => v !== 0)) trimCode(makeCodec(profile), shot)(scene);
+  const signal = normalise(scene, profile);
+  codeToLight(profile, neutralShot)(scene);
+  const pipeline = { rendering, look: () => {}, output: (rgb: Float32Array) => rendering.run(rgb) };
+  return { width, height, signal, scene, pipeline, marks, practice };
+}
+
 /**
  * A plate through a LUT as it would be used, recorded again at another exposure where that is asked for, with what readings
  * ask of it. The LUT gets the codes it is said to take: those of the plate's camera, or of a normalised picture.
@@ -90,6 +100,7 @@ export function tryLut(
     marks,
     practice,
     recording: { profile, bits },
+    asShot: () => asShot(plate, practice),
     code: recorded,
     candidates: profiles,
     pipeline: {

@@ -38,20 +38,19 @@ const noWorse = 0.02;
 
 /**
  * Takes a reading and judges the look by it: a band that the plate misses by itself, on the same side and no less, is not the
- * look's fault, and its verdict is `none`. How far it is missed is told all the same, for the shot may mend it.
+ * look's fault, nor is one of a tone that the plate does not have, and its verdict is `none`. How far it is missed is told all the same, for the shot may mend it.
  */
 export function takeReading(definition: ReadingDefinition, context: ReadingContext): Reading {
-  const { id, label, unit, target, measure, ofPlate } = definition;
+  const { id, label, unit, target, measure, ofPlate, isAbsent } = definition;
   const now = { id, label, unit, target: target(context.practice), ...measure(context) };
   if (!ofPlate || now.miss === 0 || context.asShot === null) return now;
   const before = measure(beforeLook(context));
-  const isPlates = before.value !== null && before.side === now.side && now.miss <= before.miss + noWorse;
-  return isPlates
-    ? {
-        ...now,
-        verdict: 'none',
-        detail: `${now.detail} Without the look it is ${before.text}: the plate’s own.`,
-      }
+  if (before.value === null || before.side !== now.side) return now;
+  const own = `${now.detail} Without the look it is ${before.text}:`;
+  if (isAbsent?.(before.value))
+    return { ...now, verdict: 'none', detail: `${own} there is no ${label.toLowerCase()} here.` };
+  return now.miss <= before.miss + noWorse
+    ? { ...now, verdict: 'none', detail: `${own} the plate’s own.` }
     : now;
 }
 

@@ -13,14 +13,16 @@ interface LevelSpec {
   source: 'common practice' | 'one practice of several';
   why: (practice: PracticeSettings) => string;
   side: string;
+  isAbsent(before: number): boolean;
 }
 
-function level({ id, label, share, band, source, why, side }: LevelSpec): ReadingDefinition {
+function level({ id, label, share, band, source, why, side, isAbsent }: LevelSpec): ReadingDefinition {
   return {
     id,
     label,
     unit: '%',
     ofPlate: true,
+    isAbsent,
     target(practice) {
       const { low, high, slack } = band(practice);
       return `${low}–${high} %, ${slack} beyond is close (${source}: ${why(practice)})`;
@@ -50,6 +52,8 @@ export const blackLevel = level({
   source: 'common practice',
   why: ({ blackPoint }) => practiceChoices.blackPoint.options[blackPoint],
   side: 'below',
+  // Deep shadows end there, as for their colour.
+  isAbsent: (before) => before > 15,
 });
 
 export const whiteLevel = level({
@@ -60,4 +64,6 @@ export const whiteLevel = level({
   source: 'one practice of several',
   why: () => '8-bit highlights end within 230–255',
   side: 'above',
+  // From memory: under half scale nothing is seen as white.
+  isAbsent: (before) => before < 50,
 });

@@ -29,6 +29,9 @@ const sources: Record<string, Float32Array> = {
   ...Object.fromEntries(demoSceneNames.map((name) => [name, demoLight(name, 6000)])),
 };
 
+const withStep = (type: string, params: object): Look =>
+  lookSchema.parse({ ...newLook('Fault'), steps: [{ id: type, type, params }] });
+
 /** What may be amiss with a plate before any look. */
 const ways: Record<string, (v: number) => number> = {
   'as it is': (v) => v,
@@ -65,16 +68,32 @@ test('what a plate misses by itself is told all the same, and whose it is', () =
   expect(black.detail).toMatch(/Without the look it is [\d.]+ %: the plate’s own\./);
 });
 
-const withStep = (type: string, params: object): Look =>
-  lookSchema.parse({ ...newLook('Fault'), steps: [{ id: type, type, params }] });
 const offset = (by: number) => withStep('cdl', { offsetR: by, offsetG: by, offsetB: by });
+
+test('a tone that is not there is no fault, also where the look moves it', () => {
+  const flat = (level: number) => Float32Array.from({ length: 300 }, () => level);
+  const darker = withStep('contrast', { contrast: 1.3 });
+  const read = (light: Float32Array, id: string) => readings(darker, light).find((r) => r.id === id)!;
+  expect(read(flat(0.9), 'black')).toMatchObject({
+    verdict: 'none',
+    detail: expect.stringMatching(/there is no black here/),
+  });
+  expect(read(flat(0.04), 'white')).toMatchObject({
+    verdict: 'none',
+    detail: expect.stringMatching(/there is no white here/),
+  });
+});
 
 describe('a fault of the look is named, on whatever it is put', () => {
   test.each([
     ['lifted blacks', offset(0.1), 'black'],
     ['whites pulled down', withStep('cdl', { slopeR: 0.4, slopeG: 0.4, slopeB: 0.4 }), 'white'],
   ])('%s', (_, look, id) => {
-    for (const [name, way, light] of pictures)
+    const isThere = (light: Float32Array) =>
+      !/there is no/.test(readings(look, light).find((r) => r.id === id)!.detail);
+    const there = pictures.filter(([, , light]) => isThere(light));
+    expect(there.length).toBeGreaterThan(0.7 * pictures.length);
+    for (const [name, way, light] of there)
       expect(amiss(readings(look, light)), `${name}, ${way}`).toContain(id);
   });
 

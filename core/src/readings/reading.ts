@@ -92,6 +92,8 @@ export interface ReadingDefinition {
   measure(context: ReadingContext): Omit<Reading, 'id' | 'label' | 'unit' | 'target'>;
   /** Is it taken of what the plate shows? Then the plate may miss the band by itself. */
   readonly ofPlate?: true;
+  /** Of a plate that has this value before any look: does it show nothing of the kind? */
+  readonly isAbsent?: (before: number) => boolean;
   /** The pixels a reading is taken from, where that is not the look alone. */
   where?(context: ReadingContext): (pixel: number) => boolean;
 }

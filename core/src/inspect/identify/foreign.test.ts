@@ -45,7 +45,11 @@ function judged(made: Making, { readings: [top] }: Identity) {
 }
 
 // Every sample is weighed once, for all that is asked of it.
-const list = makings(foreignFamilies, cameras, { count: 4 * cameras.length * roles.length, seed: 9, roles });
+const count = 4 * cameras.length * roles.length;
+const list = makings(foreignFamilies, cameras, { count, seed: 9, roles }).map((made, i) =>
+  // What is asked of a file lies between its nodes: the finest grid takes eight times as long and tells the same.
+  made.grid === 65 && i % 8 !== 0 ? { ...made, grid: 33 } : made,
+);
 const found = list.map((made) => {
   const { identity } = identify(madeLut(made), allProfiles);
   return { made, readings: identity.readings, ...judged(made, identity) };
