@@ -234,6 +234,11 @@ followingTest(
     await expect(shown).toBeVisible();
     await expect(here).toContainText('mix a creative file');
     await expect(bench.number('Look strength')).toHaveValue('100');
+    await bench.button('Export cube').click();
+    await expect(
+      page.getByText(`Quay, blue hour is shown at ${percent}: that stays with the plate`),
+    ).toBeVisible();
+    await page.keyboard.press('Escape');
     const plates = page.getByRole('navigation', { name: 'Plates' });
     await plates
       .getByRole('button', { name: /Marsh, noon/ })

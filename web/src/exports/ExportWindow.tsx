@@ -1,6 +1,7 @@
 import { named, optionsOf, Select } from '../ui/Select.tsx';
 import { useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
+import { strengthOnPlate } from '@velvet-dusk/core/look/onPlate';
 import { largestNote } from '@velvet-dusk/core/api/contract';
 import { usualGrids } from '@velvet-dusk/core/lut/cube';
 import { isExport } from '@velvet-dusk/core/api/jobs';
@@ -37,6 +38,8 @@ const gridUses: Record<number, string> = {
 };
 const gridOptions = usualGrids.map((g) => ({ value: `${g}`, label: `${g}`, hint: gridUses[g] }));
 
+const percent = (share: number) => `${Math.round(share * 100)} %`;
+
 function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
   const project = useOpenProject();
   const current = useCurrentPlate();
@@ -52,6 +55,7 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
   const orderExport = useOrderExport();
   const profile = project.profiles.find((p) => p.id === profileId)!;
 
+  const own = strengthOnPlate({ id: lookId, strength: look.strength }, current?.plate.strengths);
   const labels = textureNotes(look.texture).map(({ label }) => label.toLowerCase());
   const textures = labels.length > 0 ? `; the look card tells of ${labels.join(', ')}` : '';
 
@@ -135,9 +139,15 @@ function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
       <p className="col-span-2 text-[12px] text-t3 pt-1">
         Holds the{' '}
         {roles[role].withLook
-          ? `look lane at ${Math.round(look.strength * 100)} % and the rendering`
+          ? `look lane at ${percent(look.strength)} and the rendering`
           : 'rendering alone'}
         . Shot trims stay with their plates; texture does not travel in a LUT{textures}.
+        {roles[role].withLook && own !== look.strength && (
+          <span className="block text-close">
+            ◐ {current!.plate.name} is shown at {percent(own)}: that stays with the plate. A creative file can
+            be mixed to it.
+          </span>
+        )}
       </p>
       {trouble && (
         <p role="alert" className="col-span-2 text-ember">
