@@ -12,6 +12,7 @@ import type { PracticeSettings } from '../readings/practice.ts';
 import type { Reading } from '../readings/reading.ts';
 import type { Display } from '../render/display.ts';
 import { oncePer } from '../numeric/oncePer.ts';
+import { Recent } from '../numeric/recent.ts';
 import { type Verdict, worstVerdict } from '../numeric/verdict.ts';
 import { worstReading } from './worst.ts';
 import { atRest, type Condition, isAsRecorded } from './condition.ts';
@@ -55,12 +56,17 @@ const isAsShot = (condition: Condition, trim: { exposure: number; mired: number 
   trim.exposure === 0 &&
   trim.mired === 0;
 
+/** Plates as they were shot, by their codes: every cell of a row asks for the same one. */
+const plainOf = oncePer((_code: Float32Array) => new Recent<TrialContext>(2));
+
 /** A plate as it was shot, without a look: what a look is given where nothing goes wrong. */
-const asShot = oncePer((plate: RecordedFrame) =>
-  oncePer((setting: TrialSetting) =>
+function asShot(plate: RecordedFrame, setting: TrialSetting): TrialContext {
+  const { code, profile, shot, marks } = plate;
+  const { display, practice } = setting;
+  return plainOf(code).get(JSON.stringify([profile, shot, marks, display, practice]), () =>
     developCell(plate, newLook('No look'), { ...atRest(plate.id, ''), strength: 0 }, setting),
-  ),
-);
+  );
+}
 
 /** Develops a plate under a condition through the baked cube, as it will be used. @param look as the condition names it. @param trim on top of the plate's own. */
 export function developCell(
@@ -102,7 +108,7 @@ export function developCell(
     marks,
     practice,
     recording: { profile, bits },
-    asShot: isAsShot(condition, trim) ? undefined : () => asShot(plate)(setting),
+    asShot: isAsShot(condition, trim) ? undefined : () => asShot(plate, setting),
     code: shotAgain.code,
     candidates: profiles,
   };
