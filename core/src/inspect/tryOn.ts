@@ -2,8 +2,8 @@ import { makeCodec } from '../camera/codec.ts';
 import type { Profile } from '../camera/profile.ts';
 import { transformBuffer } from '../colour/matrix.ts';
 import { trimDisplay } from '../look/placement.ts';
-import { neutralShot } from '../look/shot.ts';
-import { trimCode } from '../look/trimCode.ts';
+import { isNeutralShot, neutralShot } from '../look/shot.ts';
+import { correctedCode } from '../look/trimCode.ts';
 import { applyLut } from '../lut/apply.ts';
 import { mapBuffer } from '../numeric/buffer.ts';
 import { codeToLight } from '../order/end.ts';
@@ -62,7 +62,7 @@ function graded(view: View, code: Float32Array, profile: Profile, strength: numb
 /** A plate without the LUT, as it was shot. */
 function asShot({ code, profile, shot, width, height, marks }: RecordedFrame, practice: PracticeSettings) {
   const scene = Float32Array.from(code);
-  if (Object.values(shot).some((v) => v !== 0)) trimCode(makeCodec(profile), shot)(scene);
+  correctedCode(profile, shot)(scene);
   const signal = normalise(scene, profile);
   codeToLight(profile, neutralShot)(scene);
   const pipeline = { rendering, look: () => {}, output: (rgb: Float32Array) => rendering.run(rgb) };
@@ -81,13 +81,10 @@ export function tryLut(
 ): TrialContext {
   const condition: Condition = { ...atRest(plate.id, ''), exposure };
   const { code: recorded, profile, bits, shot } = reshoot(plate, condition, profiles);
-  const isTrimmed = Object.values(shot).some((v) => v !== 0);
-  const code = Float32Array.from(recorded);
   const trimmed = Float32Array.from(recorded);
-  if (isTrimmed) trimCode(makeCodec(profile), shot)(trimmed);
-  if (isTrimmed && trims === 'before') code.set(trimmed);
-  const signal = graded(view, code, profile, strength);
-  if (isTrimmed && trims === 'after') trimDisplay(rendering, shot)(signal);
+  correctedCode(profile, shot)(trimmed);
+  const signal = graded(view, trims === 'before' ? trimmed : recorded, profile, strength);
+  if (!isNeutralShot(shot) && trims === 'after') trimDisplay(rendering, shot)(signal);
   const scene = trimmed;
   codeToLight(profile, neutralShot)(scene);
   const codec = makeCodec(profile);

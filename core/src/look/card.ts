@@ -1,12 +1,12 @@
 import { textureNotes } from '../texture/index.ts';
 import { type PlateTexture, plateTextureNotes } from '../texture/onPlate.ts';
+import { percent } from '../numeric/percent.ts';
 import { isActive } from './compile.ts';
 import { type PlateStrengths, plateStrengthNotes } from './onPlate.ts';
 import type { Look } from './document.ts';
 import { recipeHash } from './hash.ts';
 import { stepDefinition } from './steps/index.ts';
 
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 const nameWidth = 26;
 
 /** The steps that do something, a line each: name, setting, strength. */

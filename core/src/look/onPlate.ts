@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { percent } from '../numeric/percent.ts';
 
 /** How strong looks are on a plate, by the ID of the look, where that is not as the look says. It stays with the plate. */
 export const plateStrengthsSchema = z.record(z.string().max(80), z.number().min(0).max(1));
@@ -36,5 +37,5 @@ export const plateStrengthNotes = (
   plates: readonly { name: string; strengths: PlateStrengths }[],
 ): string[] =>
   plates.flatMap(({ name, strengths: { [lookId]: own } }) =>
-    own === undefined ? [] : [`${name}: at ${Math.round(own * 100)} %`],
+    own === undefined ? [] : [`${name}: at ${percent(own)}`],
   );

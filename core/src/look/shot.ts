@@ -15,6 +15,9 @@ export type Shot = z.output<typeof shotSchema>;
 
 export const shotKeys = Object.keys(shotSchema.shape) as (keyof Shot)[];
 
+/** Does a shot correct nothing? */
+export const isNeutralShot = (shot: Shot): boolean => shotKeys.every((key) => shot[key] === 0);
+
 export const neutralShot: Shot = { exposure: 0, mired: 0, duv: 0, black: 0 };
 
 /** Exposure and balance of a shot as one matrix in working RGB. */

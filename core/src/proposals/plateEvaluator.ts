@@ -1,3 +1,5 @@
+import { oncePer } from '../numeric/oncePer.ts';
+import { Recent } from '../numeric/recent.ts';
 import { sparse } from '../numeric/sparse.ts';
 import type { Profile } from '../camera/profile.ts';
 import type { Look } from '../look/document.ts';
@@ -9,7 +11,7 @@ import { compileOrder } from '../order/pipeline.ts';
 import { roles } from '../order/roles/index.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import { readingDefinition, readingDefinitions, takeReading } from '../readings/index.ts';
-import type { Reading, ReadingContext } from '../readings/reading.ts';
+import { beforeLook, type Reading, type ReadingContext } from '../readings/reading.ts';
 import type { MarkedAreas } from '../recording/areas.ts';
 import type { PracticeSettings } from '../readings/practice.ts';
 import type { Display } from '../render/display.ts';
@@ -57,6 +59,9 @@ interface Developed {
   own: StageCache;
   last: { shot: Shot; stages: StageCache } | null;
 }
+
+/** Plates before any look, by what holds their light. */
+const plainOf = oncePer((_stages: StageCache) => new Recent<ReadingContext>(2));
 
 const isSame = (a: Shot, b: Shot) => shotKeys.every((key) => a[key] === b[key]);
 
@@ -122,7 +127,13 @@ export class PlateEvaluator {
     pipeline.output(rgb);
     const signal = rgb.map(pipeline.rendering.toSignal);
     const recording = bits === undefined ? undefined : { profile, bits };
-    return { width, height, signal, scene, pipeline, marks, practice: this.practice, recording };
+    const context = { width, height, signal, scene, pipeline, marks, practice: this.practice, recording };
+    // A look is tried again and again; the plate before it is the same until its shot or the tone scale changes.
+    const asShot = () =>
+      plainOf(stages).get(JSON.stringify(look.rendering), () =>
+        beforeLook({ ...context, asShot: undefined }),
+      );
+    return { ...context, asShot };
   }
 
   /** The lane of a look on the plate's display. */
@@ -136,9 +147,9 @@ export class PlateEvaluator {
     return readingDefinitions.map((d) => takeReading(d, context));
   }
 
-  /** One reading, as a search takes it. */
+  /** One reading, as a search takes it: how far it is missed, whoever made it so. */
   read(id: string, change: Change): Reading {
-    return takeReading(readingDefinition(id), this.context(change, this.searched));
+    return takeReading(readingDefinition(id), { ...this.context(change, this.searched), asShot: null });
   }
 }
 

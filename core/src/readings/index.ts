@@ -5,7 +5,14 @@ import { blackLevel, whiteLevel } from './level.ts';
 import { luminanceChange } from './luminanceChange.ts';
 import { midGrey } from './midGrey.ts';
 import { neutralDrift } from './neutralDrift.ts';
-import { beforeLook, type Reading, type ReadingContext, type ReadingDefinition } from './reading.ts';
+import { oncePer } from '../numeric/oncePer.ts';
+import {
+  beforeLook,
+  type Measured,
+  type Reading,
+  type ReadingContext,
+  type ReadingDefinition,
+} from './reading.ts';
 import { separation } from './separation.ts';
 import { skinHue, skinLevel, skinSaturation } from './skin.ts';
 
@@ -33,6 +40,16 @@ export function readingDefinition(id: string): ReadingDefinition {
   return found;
 }
 
+/** What readings find on a plate before any look: plates are measured under many. */
+const foundBefore = oncePer((_before: ReadingContext) => new Map<string, Measured>());
+
+function measuredBefore({ id, measure }: ReadingDefinition, context: ReadingContext): Measured {
+  const before = beforeLook(context);
+  const found = foundBefore(before);
+  if (!found.has(id)) found.set(id, measure(before));
+  return found.get(id)!;
+}
+
 /** A look that leaves a miss this much greater, in units of slack, has not made it worse. */
 const noWorse = 0.02;
 
@@ -44,7 +61,7 @@ export function takeReading(definition: ReadingDefinition, context: ReadingConte
   const { id, label, unit, target, measure, ofPlate, isAbsent } = definition;
   const now = { id, label, unit, target: target(context.practice), ...measure(context) };
   if (!ofPlate || now.miss === 0 || context.asShot === null) return now;
-  const before = measure(beforeLook(context));
+  const before = measuredBefore(definition, context);
   if (before.value === null || before.side !== now.side) return now;
   const own = `${now.detail} Without the look it is ${before.text}:`;
   if (isAbsent?.(before.value))

@@ -83,13 +83,16 @@ export interface Reading {
   detail: string;
 }
 
+/** What is measured of a reading. */
+export type Measured = Omit<Reading, 'id' | 'label' | 'unit' | 'target'>;
+
 export interface ReadingDefinition {
   readonly id: string;
   readonly label: string;
   readonly unit: string;
   /** Most bands depend on the practice a project follows. */
   target(practice: PracticeSettings): string;
-  measure(context: ReadingContext): Omit<Reading, 'id' | 'label' | 'unit' | 'target'>;
+  measure(context: ReadingContext): Measured;
   /** Is it taken of what the plate shows? Then the plate may miss the band by itself. */
   readonly ofPlate?: true;
   /** Of a plate that has this value before any look: does it show nothing of the kind? */

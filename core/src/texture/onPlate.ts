@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { percent } from '../numeric/percent.ts';
 import { type Texture, type TextureId, textureIds, textureKind } from './index.ts';
 
 /** The most a kind of texture can be raised to on one plate, against the look's own. */
@@ -49,7 +50,7 @@ export function plateTextureNotes(
       .map((id) => {
         const factor = factorOnPlate(own, id);
         const { label } = textureKind(id);
-        return `${label.toLowerCase()} ${factor === 0 ? 'off' : `at ${Math.round(factor * 100)} %`}`;
+        return `${label.toLowerCase()} ${factor === 0 ? 'off' : `at ${percent(factor)}`}`;
       });
     return said.length > 0 ? [`${name}: ${said.join(', ')}`] : [];
   });

@@ -7,6 +7,7 @@ import type { Layout, Trial } from './document.ts';
 import { failureWords, lookEnduranceLines } from './words.ts';
 import { type CellResult, type EnduranceResult, judgeCell } from './result.ts';
 import { trialReadingLabel } from './readings.ts';
+import { judgedMiss } from './worst.ts';
 
 /** A value of an axis as it is shown. */
 export const valueWords = ({ axis, values }: Layout, place: number, sources: AxisSources): string =>
@@ -30,8 +31,7 @@ export function tally(cells: readonly CellResult[]): Record<Verdict, number> {
 
 /** Cells that fail, the furthest outside first. */
 export function worstCells(cells: readonly CellResult[], most = 4): CellResult[] {
-  const missOf = (c: CellResult) =>
-    Math.max(0, ...c.readings.filter((r) => r.verdict !== 'none').map((r) => r.miss));
+  const missOf = (c: CellResult) => Math.max(0, ...c.readings.map(judgedMiss));
   return cells
     .filter((c) => judgeCell(c).verdict === 'fails')
     .sort((a, b) => missOf(b) - missOf(a))

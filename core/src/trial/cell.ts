@@ -1,10 +1,9 @@
-import { makeCodec } from '../camera/codec.ts';
 import type { Profile } from '../camera/profile.ts';
 import { type Look, newLook } from '../look/document.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import { strengthOnPlate } from '../look/onPlate.ts';
 import { neutralShot } from '../look/shot.ts';
-import { trimCode } from '../look/trimCode.ts';
+import { correctedCode } from '../look/trimCode.ts';
 import { applyCube } from '../lut/apply.ts';
 import type { PreviewBaker } from '../order/previewBaker.ts';
 import { codeToLight } from '../order/end.ts';
@@ -85,7 +84,7 @@ export function developCell(
     mired: shotAgain.shot.mired + trim.mired,
   };
   const code = Float32Array.from(shotAgain.code);
-  if (Object.values(shot).some((v) => v !== 0)) trimCode(makeCodec(profile), shot)(code);
+  correctedCode(profile, shot)(code);
   const { cube, pipeline } = baker.bake({
     look: { ...look, strength: cellStrength(look, condition, plate) },
     profile,

@@ -1,3 +1,4 @@
+import { percent } from '@velvet-dusk/core/numeric/percent';
 import { named, optionsOf, Select } from '../ui/Select.tsx';
 import { useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
@@ -37,8 +38,6 @@ const gridUses: Record<number, string> = {
   65: 'finishing',
 };
 const gridOptions = usualGrids.map((g) => ({ value: `${g}`, label: `${g}`, hint: gridUses[g] }));
-
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 function OrderForm({ onOrdered }: { onOrdered(id: string): void }) {
   const project = useOpenProject();

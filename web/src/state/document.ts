@@ -103,7 +103,6 @@ export function pasteStep({ type, params, on, strength }: LookStep): string {
   return id;
 }
 
-/** Accepts an offer: the look, or the shot lane of the plate it was made on, and nothing of the other, as one step of undo. */
 /** What of a look is tried: it is tried without its texture, and its notes may have been written meanwhile. */
 const recipeIn = ({ steps, strength, colourOnly, rendering }: Look) => ({
   steps,
@@ -112,6 +111,7 @@ const recipeIn = ({ steps, strength, colourOnly, rendering }: Look) => ({
   rendering,
 });
 
+/** Accepts an offer: the look, or the shot lane of the plate it was made on, and nothing of the other, as one step of undo. */
 export const acceptOffer = ({ lane, look, shot }: Pick<Offer, 'lane' | 'look' | 'shot'>, plateId: string) =>
   lane === 'look' ? editLook((now) => ({ ...now, ...recipeIn(look) })) : editShot(plateId, shot);
 

@@ -1,4 +1,3 @@
-import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { applyTetrahedral } from '@velvet-dusk/core/lut/apply';
 import { PreviewBaker } from '@velvet-dusk/core/order/previewBaker';
@@ -7,8 +6,7 @@ import type { CompiledOrder } from '@velvet-dusk/core/order/pipeline';
 import type { Neutral } from '@velvet-dusk/core/plate/neutral';
 import { Recent } from '@velvet-dusk/core/numeric/recent';
 import { StageCache } from '@velvet-dusk/core/look/stageCache';
-import { trimCode } from '@velvet-dusk/core/look/trimCode';
-import type { Shot } from '@velvet-dusk/core/look/shot';
+import { correctedCode } from '@velvet-dusk/core/look/trimCode';
 import type { LutMap } from '@velvet-dusk/core/look/steps/step';
 import { type Recording, recordedFrame, type RecordedFrame } from '@velvet-dusk/core/recording/recordedFrame';
 import type { FrameCache } from './frameCache.ts';
@@ -26,8 +24,6 @@ export type AnalysedView = 'recorded' | 'normalised' | 'look' | 'monitor';
 const baker = new PreviewBaker();
 /** Grids that are measured through: while a control moves, and at rest. */
 const grids = { moving: 17, rest: 33 };
-
-const isNeutral = (shot: Shot) => Object.values(shot).every((v) => v === 0);
 
 export interface ViewedLook {
   look: ShownLook;
@@ -57,10 +53,6 @@ export async function fetchRecorded(
 ): Promise<RecordedFrame> {
   return recordedFrame(recording, await frames.frame(url));
 }
-
-/** Corrects camera code as a shot says; of one that corrects nothing every code is let be. */
-export const correctedCode = (profile: Profile, shot: Shot): ((code: Float32Array) => void) =>
-  isNeutral(shot) ? () => {} : trimCode(makeCodec(profile), shot);
 
 /** Camera code of a plate after its shot lane; the camera's own screen knows no shot lane. */
 export async function trimmedCode(frames: FrameCache, plate: PlateOrder, view: AnalysedView = 'look') {

@@ -7,7 +7,8 @@ import { shownOn } from '@velvet-dusk/core/look/shown';
 import { compilePipeline } from '@velvet-dusk/core/order/pipeline';
 import { standardDisplay } from '@velvet-dusk/core/render/display';
 import { plainRecording } from '@velvet-dusk/core/testing/recorded';
-import { correctedCode, Recipes } from './develop.ts';
+import { correctedCode } from '@velvet-dusk/core/look/trimCode';
+import { Recipes } from './develop.ts';
 import { FrameCache } from './frameCache.ts';
 
 const heron = profileOf('heron');

@@ -1,3 +1,4 @@
+import { percent } from '../../numeric/percent.ts';
 import type { Profile } from '../../camera/profile.ts';
 import { signed } from '../../numeric/signed.ts';
 import { applyLut } from '../../lut/apply.ts';
@@ -75,7 +76,6 @@ const code = (v: number) => `${Math.round(v * 1023)} of 1023`;
 
 /** Why a LUT was read so whatever its tone scale is. */
 function shownReasons(f: ToneFree, over: number, input: CandidateEnd): string[] {
-  const percent = (v: number) => `${Math.round(v * 100)} %`;
   const at =
     over === 0
       ? ''

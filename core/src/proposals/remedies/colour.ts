@@ -1,3 +1,4 @@
+import { percent } from '../../numeric/percent.ts';
 import { paramsOf, withParams } from '../../look/edit.ts';
 import { type ZoneName, zoneNames } from '../../look/steps/zoneCurve.ts';
 import type { ZonesParams } from '../../look/steps/zones.ts';
@@ -45,7 +46,7 @@ export const shadowColour: Remedy = {
           within: 0.05,
         });
         if (share !== null && evaluator.read('shadowColour', make(share)).miss === 0)
-          return { change: make(share), does: `Tints of blacks and shadows at ${Math.round(share * 100)} %` };
+          return { change: make(share), does: `Tints of blacks and shadows at ${percent(share)}` };
       }
       for (const below of [paramsOf(now.look, 'cleanEnds').below as number, -3, -2]) {
         const from = paramsOf(now.look, 'cleanEnds').shadows as number;
@@ -113,7 +114,7 @@ export const neutralDrift: Remedy = {
       const make = (share: number) => withTints(now, zoneNames, share);
       const share = search({ evaluator, reading: 'neutral', make, low: 0, high: 1, aim: 6.5, within: 0.2 });
       if (share === null || share === 1) return null;
-      return { change: make(share), does: `Tints of the zones at ${Math.round(share * 100)} %` };
+      return { change: make(share), does: `Tints of the zones at ${percent(share)}` };
     },
   },
 };

@@ -1,3 +1,4 @@
+import { percent } from '../../numeric/percent.ts';
 import { signed } from '../../numeric/signed.ts';
 import { type rangeMistakes } from '../condition.ts';
 import { choiceAxis, namedAxis, numberAxis, type TrialAxis } from './axis.ts';
@@ -86,7 +87,7 @@ const strength = numberAxis({
   rest: 1,
   range: [0, 1],
   set: (value) => ({ strength: value }),
-  words: (v) => `${Math.round(v * 100)} %`,
+  words: percent,
 });
 const interpolation = choiceAxis<'tetrahedral' | 'trilinear'>({
   id: 'interpolation',

@@ -1,3 +1,4 @@
+import { percent } from '@velvet-dusk/core/numeric/percent';
 import { strengthOnPlate } from '@velvet-dusk/core/look/onPlate';
 import { editPlateStrength, useDocument } from '../../state/document.ts';
 import { useMeasured } from '../../state/measured.ts';
@@ -5,8 +6,6 @@ import { Button } from '../../ui/Button.tsx';
 import { tip } from '../../ui/tip.ts';
 import { StrengthField } from '../StrengthField.tsx';
 import { useCurrentPlate } from '../useBench.ts';
-
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** What can be mixed where this strength is set by hand. */
 const elsewhere = 'Elsewhere mix a creative file: others mix log with picture.';

@@ -1,6 +1,6 @@
 import { numberField } from '@velvet-dusk/core/numberField';
 import { balanceLight } from '@velvet-dusk/core/colour/balance';
-import { neutralShot, type Shot, shotSchema } from '@velvet-dusk/core/look/shot';
+import { isNeutralShot, neutralShot, type Shot, shotSchema } from '@velvet-dusk/core/look/shot';
 import { editShot } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
@@ -25,7 +25,7 @@ function Field({ plateId, shot, name }: { plateId: string; shot: Shot; name: key
 /** Corrections of this plate alone: before the look, never in the LUT. */
 export function ShotLane({ plate, shot }: CurrentPlate) {
   const light = balanceLight(shot);
-  const trimmed = Object.values(shot).some((v) => v !== 0);
+  const trimmed = !isNeutralShot(shot);
   return (
     <section aria-label="Shot lane">
       <LaneHead name="Shot" fate="stays with the plate">

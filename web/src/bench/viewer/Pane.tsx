@@ -1,3 +1,4 @@
+import { isNeutralShot } from '@velvet-dusk/core/look/shot';
 import { type PointerEvent, type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Drawing, Overlay, Renderer, ViewCube } from '../../gl/drawing.ts';
 import { makeRenderer, useRendererKind } from './renderers/chooseRenderer.ts';
@@ -130,7 +131,7 @@ export function Pane(props: PaneProps) {
   const whole = splitAt >= 1;
   const isFinal = after.final && before.final;
   const split = !g || splitAt <= 0 ? 0 : whole ? g.width : g.origin[0] + splitAt * g.shownWidth;
-  const trimmed = after.trimmed && Object.values(shot).some((v) => v !== 0);
+  const trimmed = after.trimmed && !isNeutralShot(shot);
   const { texture = null } = after;
   const tag = [
     plate.id,

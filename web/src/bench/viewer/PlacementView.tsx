@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
-import { shotSchema } from '@velvet-dusk/core/look/shot';
+import { isNeutralShot, shotSchema } from '@velvet-dusk/core/look/shot';
 import { numberField } from '@velvet-dusk/core/numberField';
 import { editShot } from '../../state/document.ts';
 import { setMeasured } from '../../state/measured.ts';
@@ -43,7 +43,7 @@ export function PlacementView({ plate, profile, shot, look }: CurrentPlate & { l
     if (width > 0) run.current!({ look, plate, profile, shot, width, height });
   }, [look, plate, profile, shot, width, height]);
 
-  const trimmed = Object.values(shot).some((v) => v !== 0);
+  const trimmed = !isNeutralShot(shot);
   const { highlights, shadows } = pictures?.lost ?? { highlights: 0, shadows: 0 };
   const pane = (title: string, bitmap: ImageBitmap | undefined, says: string) => (
     <figure className="flex-1 min-w-0 px-1.5">

@@ -1,3 +1,4 @@
+import { percent } from '@velvet-dusk/core/numeric/percent';
 import { useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -159,10 +160,9 @@ function CellStrength({ plate, condition }: { plate: Plate; condition: Condition
   if (strength === null) return null;
   const { id } = readLookKey(condition.lookId);
   const isKept = plate.strengths[id] === strength;
-  const percent = `${Math.round(strength * 100)} %`;
   return isKept ? (
     <p role="status" className="text-t2">
-      Kept with {plate.name}: the look is at {percent} there. Ctrl Z on the bench takes it back.
+      Kept with {plate.name}: the look is at {percent(strength)} there. Ctrl Z on the bench takes it back.
     </p>
   ) : (
     <Button
@@ -170,7 +170,7 @@ function CellStrength({ plate, condition }: { plate: Plate; condition: Condition
       className="justify-self-start"
       onClick={() => editPlateStrength(plate.id, id, strength)}
     >
-      Keep {percent} for this plate
+      Keep {percent(strength)} for this plate
     </Button>
   );
 }
