@@ -58,6 +58,9 @@ for (const [query, kind] of [
 test('a trimmed shot looks the same through both viewers', async ({ page, bench }) => {
   await bench.typeShot('Exposure', '0.8');
   await bench.type('Warmth', '-25');
+  await bench.typeShot('Flare', '0.4');
+  await bench.typeShot('Contrast', '1.15');
+  await bench.typeShot('Saturation', '0.8');
   await bench.saved();
   await bench.open('?viewer=webgl2');
   await showOneToOne(page, bench);

@@ -19,6 +19,13 @@ export function diagonal(v: Vec3): Mat3 {
   return [v[0], 0, 0, 0, v[1], 0, 0, 0, v[2]];
 }
 
+/** Scales the distance of every channel from a weighted sum of all three: 0 leaves that sum alone, 1 changes nothing. */
+export function saturationMatrix(saturation: number, [r, g, b]: Vec3): Mat3 {
+  const grey = 1 - saturation;
+  const [x, y, z] = [grey * r, grey * g, grey * b];
+  return [x + saturation, y, z, x, y + saturation, z, x, y, z + saturation];
+}
+
 export function transform(m: Mat3, v: Vec3): [number, number, number] {
   return [
     m[0] * v[0] + m[1] * v[1] + m[2] * v[2],

@@ -10,7 +10,7 @@ import { canonicalJson } from '../canonicalJson.ts';
 import { compilePipeline } from '../order/pipeline.ts';
 import { trimCode } from './trimCode.ts';
 import { balanceLight, balanceMatrix } from '../colour/balance.ts';
-import { neutralShot, shotMatrix } from './shot.ts';
+import { neutralShot, runShot, shotMatrix } from './shot.ts';
 import { shotTables } from './shotTables.ts';
 import { transform } from '../colour/matrix.ts';
 import { onStandard } from '../testing/onStandard.ts';
@@ -99,7 +99,7 @@ test('shot: at rest it is the identity; warm is redder, and K goes up as the pic
 });
 
 test('a trim in code, then the pipeline, is the pipeline with the trim', () => {
-  const shot = { exposure: 0.7, mired: 25, duv: -0.004, black: 0.4 };
+  const shot = { exposure: 0.7, mired: 25, duv: -0.004, black: 0.4, contrast: 1.2, saturation: 0.8 };
   const code = Float32Array.from([0.3, 0.4, 0.5, 0.42, 0.38, 0.33]);
   const together = Float32Array.from(code);
   compilePipeline({ profile: heron, look: onStandard(slackWater), shot }).run(together);
@@ -111,7 +111,7 @@ test('a trim in code, then the pipeline, is the pipeline with the trim', () => {
 });
 
 test('the shot tables of the viewer are the shot lane within a tenth of a 10-bit code', () => {
-  const shot = { exposure: 0.7, mired: 25, duv: -0.004, black: 0.4 };
+  const shot = { exposure: 0.7, mired: 25, duv: -0.004, black: 0.4, contrast: 0.85, saturation: 1.3 };
   const t = shotTables(heron, shot);
   const read = (row: number, at: number) => {
     const x = Math.min(Math.max(at, 0), 1) * (t.size - 1);
@@ -122,10 +122,11 @@ test('the shot tables of the viewer are the shot lane within a tenth of a 10-bit
   const [low, high, offset] = t.encodeSpan;
   for (let code = 0.08; code < 0.92; code += 0.013) {
     const exact = Float32Array.from([code, code * 0.9, code * 1.05]);
-    const lin = transform(t.matrix, [read(0, exact[0]), read(0, exact[1]), read(0, exact[2])]).map(
-      (v) => v - t.black,
+    const light = exact.map((v) => read(0, v));
+    runShot(t.correction, light);
+    const table = Array.from(light, (x) =>
+      read(1, (Math.log2(Math.max(x + offset, 1e-9)) - low) / (high - low)),
     );
-    const table = lin.map((x) => read(1, (Math.log2(Math.max(x + offset, 1e-9)) - low) / (high - low)));
     trimCode(compilePipeline({ profile: heron, look: onStandard(slackWater) }).codec, shot)(exact);
     table.forEach((v, i) =>
       expect(Math.abs(Math.min(Math.max(v, 0), 1) - exact[i])).toBeLessThan(0.1 / 1023),

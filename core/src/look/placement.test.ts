@@ -7,7 +7,7 @@ import { bake } from '../order/bake.ts';
 import { standardDisplay } from '../render/display.ts';
 import { compileRendering } from '../render/rendering.ts';
 import { newLook } from './document.ts';
-import { simulatePlacement } from './placement.ts';
+import { placementDifference, simulatePlacement } from './placement.ts';
 import { neutralShot } from './shot.ts';
 import { onStandard } from '../testing/onStandard.ts';
 
@@ -29,6 +29,13 @@ test('without a correction the two places give one picture, and nothing is lost'
   const { before, after, lost } = simulate({});
   before.forEach((v, i) => expect(after[i]).toBeCloseTo(v, 4));
   expect(lost).toEqual({ highlights: 0, shadows: 0 });
+});
+
+test('the difference of the two places is nothing without a correction, and grows with it', () => {
+  const apart = [0, -0.3, -1, -2].map((exposure) => placementDifference(simulate({ exposure }), rendering));
+  expect(apart[0]).toBeLessThan(0.01);
+  expect(apart).toEqual(apart.toSorted((a, b) => a - b));
+  expect(apart[3]).toBeGreaterThan(3);
 });
 
 test('pulling down before the LUT brings highlights back; after it they stay flat (common practice)', () => {

@@ -1,7 +1,9 @@
 import { makeCodec } from '../camera/codec.ts';
 import { mapBuffer } from '../numeric/buffer.ts';
 import type { Profile } from '../camera/profile.ts';
-import { invert, multiply, transformBuffer } from '../colour/matrix.ts';
+import { invert } from '../colour/matrix.ts';
+import { deltaE2000 } from '../colour/deltaE2000.ts';
+import { displayToLab } from '../colour/displayLab.ts';
 import { rgbToRgb } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
 import { applyTetrahedral } from '../lut/apply.ts';
@@ -9,7 +11,7 @@ import type { Cube3d } from '../lut/cube.ts';
 import { isClipped, isCrushed } from '../colour/clipping.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 import { trimCode } from './trimCode.ts';
-import { type Shot, shotBlack, shotMatrix } from './shot.ts';
+import { compileShot, runShot, type Shot } from './shot.ts';
 
 /** One picture with its corrections on either side of the same cube. Signals 0–1, interleaved. */
 export interface Placement {
@@ -21,18 +23,26 @@ export interface Placement {
   lost: { highlights: number; shadows: number };
 }
 
-/** Corrections of a shot on a finished picture: the same gains, balance and haze in display light. */
+/** How far the two pictures are apart, mean ΔE2000. */
+export function placementDifference({ before, after }: Placement, { output }: CompiledRendering): number {
+  const toLab = displayToLab(output.space, output.curve);
+  const labAt = (s: Float32Array, p: number) => toLab(s[p], s[p + 1], s[p + 2]);
+  let sum = 0;
+  for (let p = 0; p < before.length; p += 3) sum += deltaE2000(labAt(before, p), labAt(after, p));
+  return sum / (before.length / 3);
+}
+
+/** Corrections of a shot on a finished picture: the same ones in display light. */
 export function trimDisplay(
   { output, toSignal }: CompiledRendering,
   shot: Shot,
 ): (code: Float32Array) => void {
   const toWorking = rgbToRgb(output.space, working);
-  const m = multiply(invert(toWorking), shotMatrix(shot), toWorking);
-  const black = shotBlack(shot);
+  const correction = compileShot(shot, { toWorking, fromWorking: invert(toWorking) });
   return (code) => {
     mapBuffer(code, (v) => output.curve.inverse(toSignal(v)));
-    transformBuffer(m, code);
-    mapBuffer(code, (v) => output.curve.forward(Math.min(Math.max(v - black, 0), 1)));
+    runShot(correction, code);
+    mapBuffer(code, (v) => output.curve.forward(Math.min(Math.max(v, 0), 1)));
   };
 }
 

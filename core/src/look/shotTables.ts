@@ -1,8 +1,7 @@
 import { readUniform } from '../numeric/uniformTable.ts';
 import { makeCodec } from '../camera/codec.ts';
 import type { Profile } from '../camera/profile.ts';
-import { type Mat3, multiply } from '../colour/matrix.ts';
-import { type Shot, shotBlack, shotMatrix } from './shot.ts';
+import { type CompiledShot, compileShot, type Shot } from './shot.ts';
 
 /**
  * The shot lane as tables, for a graphics processor that cannot run the curve itself: decode over code 0–1,
@@ -14,10 +13,8 @@ export interface ShotTables {
   data: Float32Array;
   decodeSpan: readonly [number, number];
   encodeSpan: readonly [low: number, high: number, offset: number];
-  /** Camera-linear to camera-linear, row by row. */
-  matrix: Mat3;
-  /** Taken off each camera-linear channel after the matrix. */
-  black: number;
+  /** What is done to camera-linear light between the two. */
+  correction: CompiledShot;
 }
 
 const size = 4096;
@@ -34,8 +31,8 @@ export function shotTables(profile: Profile, shot: Shot): ShotTables {
     data[i] = codec.decode(t);
     data[size + i] = codec.encode(2 ** (low + t * (high - low)) - offset);
   }
-  const matrix = multiply(codec.fromWorking, shotMatrix(shot), codec.toWorking);
-  return { size, data, decodeSpan: [0, 1], encodeSpan: [low, high, offset], matrix, black: shotBlack(shot) };
+  const correction = compileShot(shot, codec);
+  return { size, data, decodeSpan: [0, 1], encodeSpan: [low, high, offset], correction };
 }
 
 /** Reads the tables: code → camera-linear and back, one channel; about ten times as fast as the curve. */

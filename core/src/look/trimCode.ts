@@ -1,17 +1,15 @@
 import { type Codec, makeCodec } from '../camera/codec.ts';
 import type { Profile } from '../camera/profile.ts';
 import { mapBuffer } from '../numeric/buffer.ts';
-import { multiply, transformBuffer } from '../colour/matrix.ts';
-import { isNeutralShot, type Shot, shotBlack, shotMatrix } from './shot.ts';
+import { compileShot, isNeutralShot, runShot, type Shot } from './shot.ts';
 
 /** Puts the shot lane into camera code: code → light → trimmed → code, held to 0–1 as a recording is. */
 export function trimCode(codec: Codec, shot: Shot): (rgb: Float32Array) => void {
-  const m = multiply(codec.fromWorking, shotMatrix(shot), codec.toWorking);
-  const black = shotBlack(shot);
+  const correction = compileShot(shot, codec);
   return (rgb) => {
     mapBuffer(rgb, codec.decode);
-    transformBuffer(m, rgb);
-    mapBuffer(rgb, (x) => Math.min(Math.max(codec.encode(x - black), 0), 1));
+    runShot(correction, rgb);
+    mapBuffer(rgb, (x) => Math.min(Math.max(codec.encode(x), 0), 1));
   };
 }
 

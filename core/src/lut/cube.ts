@@ -32,14 +32,14 @@ export const unitDomain = { domainMin: [0, 0, 0] as Triple, domainMax: [1, 1, 1]
 export const gridAxis = (size: number) => Float32Array.from({ length: size }, (_, i) => i / (size - 1));
 
 /** Every triple of an edge's values through a matrix, with a constant added: size³ of them, red fastest. */
-export function nodesOf(axis: Float32Array, m: Mat3 = identity, added = 0): Float32Array {
+export function nodesOf(axis: Float32Array, m: Mat3 = identity): Float32Array {
   const nodes = new Float32Array(axis.length ** 3 * 3);
   let i = 0;
   for (const b of axis)
     for (const g of axis) {
-      const red = m[1] * g + m[2] * b + added;
-      const green = m[4] * g + m[5] * b + added;
-      const blue = m[7] * g + m[8] * b + added;
+      const red = m[1] * g + m[2] * b;
+      const green = m[4] * g + m[5] * b;
+      const blue = m[7] * g + m[8] * b;
       for (let r = 0; r < axis.length; r++) {
         nodes[i++] = m[0] * axis[r] + red;
         nodes[i++] = m[3] * axis[r] + green;

@@ -4,7 +4,7 @@ import type { Profile } from '../camera/profile.ts';
 import { linearToStops } from '../colour/exposure.ts';
 import { type Mat3, multiply, transformBuffer } from '../colour/matrix.ts';
 import { gridAxis, gridCodes, nodesOf } from '../lut/cube.ts';
-import { neutralShot, type Shot, shotBlack, shotMatrix } from '../look/shot.ts';
+import { afterMatrix, type CompiledShot, compileShot, neutralShot, type Shot } from '../look/shot.ts';
 import { describeDisplay, type Display, displayToken } from '../render/display.ts';
 import { slug } from '../slug.ts';
 import { compileRendering, type Rendering } from '../render/rendering.ts';
@@ -36,37 +36,28 @@ export interface CompiledEnd {
   readonly stops: readonly [number, number];
 }
 
-/** What is done to light behind an end, as a matrix in working RGB, and what is taken off every channel then. */
-interface Correction {
-  matrix: Mat3;
-  black: number;
-}
-
-const correctionOf = (shot: Shot): Correction => ({
-  matrix: shotMatrix(shot),
-  black: shotBlack(shot),
-});
-
 const isIdentity = (m: Mat3) => m.every((x, i) => x === (i % 4 === 0 ? 1 : 0));
 
 const hold = (x: number) => (x > 0 ? (x < 1 ? x : 1) : 0);
 
-function compileScene(profile: Profile, { matrix, black }: Correction): CompiledEnd {
+function compileScene(profile: Profile, correction: CompiledShot): CompiledEnd {
   const codec = makeCodec(profile);
-  const toWorking = multiply(matrix, codec.toWorking);
+  const toWorking = multiply(correction.matrix, codec.toWorking);
   const { floorStops, clipStops } = profile.sensor;
   return {
     codec,
     toLight(rgb) {
       mapBuffer(rgb, codec.decode);
       transformBuffer(toWorking, rgb);
-      if (black !== 0) mapBuffer(rgb, (x) => x - black);
+      afterMatrix(correction, rgb);
     },
     gridLight(size) {
       const axis = gridAxis(size);
       // Of a grid there are few codes: each is decoded once.
       mapBuffer(axis, codec.decode);
-      return nodesOf(axis, toWorking, -black);
+      const nodes = nodesOf(axis, toWorking);
+      afterMatrix(correction, nodes);
+      return nodes;
     },
     fromLight(rgb) {
       transformBuffer(codec.fromWorking, rgb);
@@ -83,15 +74,15 @@ const displayFloor = -7;
 function compileDisplay(
   display: Display,
   rendering: Tones,
-  { matrix, black }: Correction,
+  correction: CompiledShot,
   followable: boolean,
 ): CompiledEnd {
   const { run, inverse, inverseFollowable, tone, toCode } = compileRendering({ ...rendering, ...display });
   const fromCode = followable ? inverseFollowable : inverse;
   const toLight = (rgb: Float32Array) => {
     fromCode(rgb);
-    if (!isIdentity(matrix)) transformBuffer(matrix, rgb);
-    if (black !== 0) mapBuffer(rgb, (x) => x - black);
+    if (!isIdentity(correction.matrix)) transformBuffer(correction.matrix, rgb);
+    afterMatrix(correction, rgb);
   };
   return {
     codec: null,
@@ -109,7 +100,7 @@ function compileDisplay(
 
 /** Codes of a recording → working RGB after the shot lane, in place. */
 export const codeToLight = (profile: Profile, shot = neutralShot): ((rgb: Float32Array) => void) =>
-  compileScene(profile, correctionOf(shot)).toLight;
+  compileScene(profile, compileShot(shot)).toLight;
 
 /**
  * @param rendering what stands between light and a display. @param followable a display's codes are undone no more steeply
@@ -120,7 +111,7 @@ export function compileEnd(
   rendering: Tones,
   { shot = neutralShot, followable = false }: { shot?: Shot; followable?: boolean } = {},
 ): CompiledEnd {
-  const correction = correctionOf(shot);
+  const correction = compileShot(shot);
   if (end.kind === 'scene') return compileScene(end.profile, correction);
   return compileDisplay(end.display, rendering, correction, followable);
 }

@@ -5,14 +5,18 @@ import { lumaOf } from '../colour/ycbcr.ts';
 import { rgbToXyz } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
 import { xyToLight } from '../colour/temperature.ts';
-import { type Shot, shotBlack, shotMatrix, shotSchema } from '../look/shot.ts';
+import {
+  beforeContrast,
+  correctLight,
+  heldTo,
+  type Shot,
+  type ShotAnswer,
+  shotMatrix,
+} from '../look/shot.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 import { signed } from '../numeric/signed.ts';
 import type { neutralKinds } from './marks.ts';
 import { type AreaReading, luminanceOf } from './measure.ts';
-
-/** A change of the shot lane, or why there is none. */
-export type TrimAnswer = { change: Partial<Shot>; says: string } | { refused: string };
 
 /** Share of clipped pixels from which a neutral is no neutral any more (common practice: none). */
 const maxClipped = 0.005;
@@ -23,7 +27,8 @@ const toXyz = rgbToXyz(working);
 const whiteLight = xyToLight(working.white);
 const stops = (x: number) => signed(x, 2);
 
-function unfit(reading: AreaReading): string | undefined {
+/** Why no light can be told from a place; undefined where it can. */
+export function unfit(reading: AreaReading): string | undefined {
   if (reading.clipped > maxClipped)
     return `${Math.round(reading.clipped * 100)} % of this place is clipped: its colour is the sensor's limit, not the light's.`;
   if (reading.stops < darkest)
@@ -31,20 +36,17 @@ function unfit(reading: AreaReading): string | undefined {
   return undefined;
 }
 
-const holdTo = (key: keyof Shot, value: number) => {
-  const { minValue, maxValue } = shotSchema.shape[key].def.innerType;
-  return Math.min(Math.max(value, minValue ?? -Infinity), maxValue ?? Infinity);
-};
-const isHeld = (key: keyof Shot, value: number) => holdTo(key, value) !== value;
+const isHeld = (key: keyof Shot, value: number) => heldTo(key, value) !== value;
 
 /** Light of a place after the shot lane, working RGB. */
 export function trimmedLight(reading: AreaReading, shot: Shot): [number, number, number] {
-  const black = shotBlack(shot);
-  return transform(shotMatrix(shot), reading.light).map((v) => v - black) as [number, number, number];
+  const light = Float32Array.from(reading.light);
+  correctLight(shot)(light);
+  return [light[0], light[1], light[2]];
 }
 
 /** White balance that makes a place neutral, in mired and Duv. Refused where it is clipped or too dark. */
-export function balanceFromNeutral(reading: AreaReading): TrimAnswer {
+export function balanceFromNeutral(reading: AreaReading): ShotAnswer {
   const refused = unfit(reading);
   if (refused) return { refused };
   const [X, Y, Z] = transform(toXyz, reading.light);
@@ -63,11 +65,11 @@ export function balanceFromNeutral(reading: AreaReading): TrimAnswer {
 }
 
 /** Exposure that brings a place to a luminance, scene-linear. */
-function exposureTo(reading: AreaReading, shot: Shot, aim: number): TrimAnswer {
+function exposureTo(reading: AreaReading, shot: Shot, aim: number): ShotAnswer {
   if (reading.clipped > maxClipped) return { refused: unfit(reading)! };
   const now = luminanceOf(transform(shotMatrix(shot), reading.light));
   if (!(now > 0)) return { refused: 'There is no light in this place.' };
-  const exposure = shot.exposure + Math.log2((aim + shotBlack(shot)) / now);
+  const exposure = shot.exposure + Math.log2((beforeContrast(shot.contrast, aim) + shot.black / 100) / now);
   if (isHeld('exposure', exposure))
     return { refused: `It would take ${stops(exposure)} stops, more than a shot can be trimmed.` };
   return { change: { exposure: Number(exposure.toFixed(3)) }, says: `${stops(exposure)} stops` };
@@ -108,10 +110,10 @@ export function exposureForLevel(
   shot: Shot,
   rendering: CompiledRendering,
   level: number,
-): TrimAnswer {
+): ShotAnswer {
   if (reading.clipped > maxClipped) return { refused: unfit(reading)! };
   const lumaAt = (exposure: number) => shownLuma(reading, { ...shot, exposure }, rendering);
-  let [low, high] = [holdTo('exposure', -Infinity), holdTo('exposure', Infinity)];
+  let [low, high] = [heldTo('exposure', -Infinity), heldTo('exposure', Infinity)];
   if (lumaAt(low) > level || lumaAt(high) < level)
     return {
       refused: `No exposure a shot can be trimmed by puts this place at ${Math.round(level * 100)} %.`,
@@ -128,19 +130,19 @@ export function exposureForLevel(
   };
 }
 
-/** Haze that puts a black place at a level of the rendered picture, 0–1. */
+/** Flare that puts a black place at a level of the rendered picture, 0–1. */
 export function blackForLevel(
   reading: AreaReading,
   shot: Shot,
   rendering: CompiledRendering,
   level: number,
-): TrimAnswer {
+): ShotAnswer {
   const now = luminanceOf(transform(shotMatrix(shot), reading.light));
-  const aim = rendering.greyAt(level);
+  const aim = beforeContrast(shot.contrast, rendering.greyAt(level));
   const black = (now - aim) * 100;
   if (isHeld('black', black))
     return { refused: `It would take ${black.toFixed(1)} % of light off: this place is not black.` };
-  return { change: { black: Number(black.toFixed(3)) }, says: `haze ${black.toFixed(2)} %` };
+  return { change: { black: Number(black.toFixed(3)) }, says: `flare ${black.toFixed(2)} %` };
 }
 
 /** How level the parade stands on a place: greatest less least channel of the rendered signal, in %. */

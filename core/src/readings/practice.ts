@@ -10,6 +10,8 @@ export const practiceSchema = z.strictObject({
   skinLean: z.number().min(-20).max(20).default(0),
   /** Level skin is aimed at, % of the signal: half scale by day (one practice of several). */
   skinLevel: z.number().min(20).max(80).default(50),
+  /** Where corrections of a shot stand in the finishing chain. */
+  corrections: z.enum(['ahead', 'behind']).default('ahead'),
   /** Stops the camera's own screen shows the picture darker. */
   monitorOffsetStops: z.number().min(0).max(4).default(0),
 });
@@ -22,7 +24,7 @@ interface Choice {
 }
 
 /** The questions with more than one school, in words. */
-export const practiceChoices: Readonly<Record<'touch' | 'blackPoint' | 'shadows', Choice>> = {
+export const practiceChoices: Readonly<Record<'touch' | 'blackPoint' | 'shadows' | 'corrections', Choice>> = {
   touch: {
     question: 'A look may touch',
     options: { fullLook: 'colour and contrast', colourOnly: 'colour only' },
@@ -34,6 +36,10 @@ export const practiceChoices: Readonly<Record<'touch' | 'blackPoint' | 'shadows'
   shadows: {
     question: 'Deep shadows',
     options: { neutral: 'carry no colour', tinted: 'may be tinted' },
+  },
+  corrections: {
+    question: 'Corrections of a shot stand',
+    options: { ahead: 'ahead of the LUT', behind: 'behind the LUT' },
   },
 };
 

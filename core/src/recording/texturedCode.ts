@@ -1,7 +1,7 @@
 import { makeCodec } from '../camera/codec.ts';
 import { mapBuffer } from '../numeric/buffer.ts';
 import { multiply, transformBuffer } from '../colour/matrix.ts';
-import { shotBlack, shotMatrix } from '../look/shot.ts';
+import { afterMatrix, compileShot } from '../look/shot.ts';
 import { shotTables, tableReader } from '../look/shotTables.ts';
 import { activeTextures, type Texture, type TextureId, textureKind } from '../texture/index.ts';
 import { interleave, type Light, planesOf } from '../texture/light.ts';
@@ -36,9 +36,9 @@ export class TexturedCode {
       this.tables = tableReader(shotTables(profile, shot));
       const rgb = Float32Array.from(picture.code);
       mapBuffer(rgb, this.tables.decode);
-      transformBuffer(multiply(shotMatrix(shot), codec.toWorking), rgb);
-      const black = shotBlack(shot);
-      if (black !== 0) mapBuffer(rgb, (x) => x - black);
+      const correction = compileShot(shot);
+      transformBuffer(multiply(correction.matrix, codec.toWorking), rgb);
+      afterMatrix(correction, rgb);
       this.stages = [{ key, light: planesOf(rgb, width, height) }];
     }
     const { encode } = this.tables;

@@ -1,7 +1,6 @@
 import { useRef } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
-import type { Shot } from '@velvet-dusk/core/look/shot';
-import { signed } from '@velvet-dusk/core/numeric/signed';
+import { shotWords } from '@velvet-dusk/core/look/shotWords';
 import { useDocument } from '../state/document.ts';
 import { useMeasured } from '../state/measured.ts';
 import { setView } from '../state/view.ts';
@@ -18,18 +17,6 @@ function Thumb({ thumb, selected }: { thumb: LiveThumb | undefined; selected: bo
   return (
     <BitmapCanvas bitmap={thumb?.bitmap} className={`block w-full h-[80px] object-cover bg-g0 ${outline}`} />
   );
-}
-
-/** What the shot lane of a plate does, most telling first. */
-function shotWords({ exposure, mired, duv, black }: Shot): string {
-  return [
-    exposure !== 0 && `${signed(exposure, 1)} st`,
-    mired !== 0 && `${signed(mired, 0)} mired`,
-    duv !== 0 && `Duv ${signed(duv, 3)}`,
-    black !== 0 && `haze ${black.toFixed(1)} %`,
-  ]
-    .filter(Boolean)
-    .join(', ');
 }
 
 /** How strong the look is on a plate where it has a strength of its own; else where it sits best, if that is weaker. */
@@ -76,9 +63,9 @@ function PlateCard({ plate, index, selected }: { plate: Plate; index: number; se
           className={`flex items-baseline pt-0.5 text-[11.5px] ${selected ? 'text-t1' : 'text-t2'} group-hover:text-t1`}
         >
           <span className="flex-1 truncate">{plate.name}</span>
-          {trim && (
-            <span className="num text-t3 mr-1.5" {...tip(`Shot lane: ${trim}`)}>
-              {trim.split(',')[0]}
+          {trim.length > 0 && (
+            <span className="num text-t3 mr-1.5" {...tip(`Shot lane: ${trim.join(', ')}`)}>
+              {trim[0]}
             </span>
           )}
           <StrengthMark plate={plate} />

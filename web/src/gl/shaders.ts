@@ -27,6 +27,8 @@ uniform bool afterRaw;    // show the code as recorded
 uniform bool beforeRaw;
 uniform mat3 trimMatrix;  // camera-linear to camera-linear
 uniform float trimBlack;  // taken off after it
+uniform vec3 trimLuminance;  // weights of the channels
+uniform vec3 trimContrast;   // exponent less 1, luminance that stays, luminance below which it is even
 uniform vec2 decodeSpan;  // code range of the decode table
 uniform vec3 encodeSpan;  // low and high of log2(linear + offset), offset
 uniform vec3 surround;
@@ -56,6 +58,8 @@ float encodeLinear(float x) {
 
 vec3 trim(vec3 code) {
   vec3 light = trimMatrix * vec3(decodeCode(code.r), decodeCode(code.g), decodeCode(code.b)) - trimBlack;
+  float y = max(dot(light, trimLuminance), trimContrast.z);
+  light *= pow(y / trimContrast.y, trimContrast.x);
   return clamp(vec3(encodeLinear(light.r), encodeLinear(light.g), encodeLinear(light.b)), 0.0, 1.0);
 }
 

@@ -1,5 +1,6 @@
 import { PracticeWindow } from '../bench/gauges/PracticeWindow.tsx';
 import { LooksWindow } from '../bench/recipe/LooksWindow.tsx';
+import { MatchShotsWindow } from '../bench/recipe/MatchShotsWindow.tsx';
 import { ExportWindow } from '../exports/ExportWindow.tsx';
 import { JobsWindow } from '../exports/JobsWindow.tsx';
 import { ConflictWindow } from './conflict/ConflictWindow.tsx';
@@ -13,6 +14,7 @@ export function Windows() {
       <ExportWindow />
       <JobsWindow />
       <LooksWindow />
+      <MatchShotsWindow />
       <HelpWindow />
       <PracticeWindow />
       <ConflictWindow />

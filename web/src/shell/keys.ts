@@ -70,8 +70,8 @@ const isTyping = ({ target }: KeyboardEvent): boolean =>
   target instanceof HTMLElement && target.closest('input, textarea, [role=menu], [contenteditable]') !== null;
 
 const otherWindowOpen = () => {
-  const { exporting, help, practiceOpen, jobsOpen } = useView.getState();
-  return exporting || help || practiceOpen || jobsOpen;
+  const { exporting, help, practiceOpen, jobsOpen, looksOpen, matchOpen } = useView.getState();
+  return exporting || help || practiceOpen || jobsOpen || looksOpen || matchOpen;
 };
 
 function onPlainKey(key: string, plateIds: string[]): boolean {

@@ -48,12 +48,15 @@ export const editsOf = ({ name, scene, profileId, shot, marks, texture, strength
 export const editLook = (change: (look: Look) => Look) => edit(({ look }) => ({ look: change(look) }));
 
 /** Changes some plates in one undo step; ids that are not open are left out. */
-export const editPlates = (ids: readonly string[], change: (plate: PlateEdits) => Partial<PlateEdits>) =>
+export const editPlates = (
+  ids: readonly string[],
+  change: (plate: PlateEdits, id: string) => Partial<PlateEdits>,
+) =>
   edit(({ plates }) => ({
     plates: {
       ...plates,
       ...Object.fromEntries(
-        ids.filter((id) => plates[id]).map((id) => [id, { ...plates[id], ...change(plates[id]) }]),
+        ids.filter((id) => plates[id]).map((id) => [id, { ...plates[id], ...change(plates[id], id) }]),
       ),
     },
   }));

@@ -81,6 +81,7 @@ interface ViewStore {
   help: boolean;
   jobsOpen: boolean;
   looksOpen: boolean;
+  matchOpen: boolean;
   practiceOpen: boolean;
 }
 
@@ -115,6 +116,7 @@ export const useView = create<ViewStore>(() => ({
   help: false,
   jobsOpen: false,
   looksOpen: false,
+  matchOpen: false,
   practiceOpen: false,
 }));
 

@@ -7,7 +7,8 @@ import type { Shot } from '@velvet-dusk/core/look/shot';
 import { codeToLight } from '@velvet-dusk/core/order/end';
 import { measureArea } from '@velvet-dusk/core/plate/measure';
 import { shotFromNeutral } from '@velvet-dusk/core/plate/trim';
-import { simulatePlacement } from '@velvet-dusk/core/look/placement';
+import { placementDifference, simulatePlacement } from '@velvet-dusk/core/look/placement';
+import { type EndFit, fitEnd } from '@velvet-dusk/core/proposals/endFit';
 import { type Proposal, propose, tryOnOthers } from '@velvet-dusk/core/proposals/index';
 import { type SuitedStrength, suitedStrength } from '@velvet-dusk/core/proposals/strength';
 import { PlateEvaluator } from '@velvet-dusk/core/proposals/plateEvaluator';
@@ -63,6 +64,18 @@ async function evaluatorOf(
   );
 }
 
+/** Codes of a plate with its corrections on either side of the look's cube. */
+async function placementOf(plate: PlateOrder, look: ShownLook, code: Float32Array) {
+  const luts = await lutMapFor(look);
+  const { profile, shot, strengths } = plate;
+  const { cube, pipeline } = bakeFor(
+    { look: lookOnPlate(look, strengths), view: 'look', luts, monitorOffsetStops: 0 },
+    profile,
+  );
+  const { rendering } = pipeline;
+  return { ...simulatePlacement(code, { profile, shot, cube, rendering }), rendering };
+}
+
 export const judge = {
   /** What a stand-in device makes of a planned card. */
   operate: (order: DeviceOrder) => operate(frames, order),
@@ -99,21 +112,24 @@ export const judge = {
 
   matchPatches: (order: Parameters<typeof matchPatches>[1]) => matchPatches(frames, order),
 
+  /** Puts black or white of a plate at its end. */
+  async fitEnd(plate: PlateOrder, look: ShownLook, practice: PracticeSettings, fit: EndFit) {
+    const evaluator = await evaluatorOf(plate, look, practice, { pixels: evaluatedPixels.search });
+    return fitEnd(evaluator, apart(look).look, fit);
+  },
+
+  /** What corrections of a plate lose behind the look's cube, and how far the picture is off, mean ΔE2000. */
+  async placementCost(plate: PlateOrder, look: ShownLook) {
+    const frame = await frames.frame(plate.url);
+    const { rgb } = sparse(frame.rgb, frame.width, frame.height, evaluatedPixels.neighbour);
+    const { rendering, ...placement } = await placementOf(plate, look, rgb);
+    return { lost: placement.lost, difference: placementDifference(placement, rendering) };
+  },
+
   /** The plate at a size, corrected before and after the look's cube. */
   async placement(plate: PlateOrder, look: ShownLook, width: number, height: number) {
-    const luts = await lutMapFor(look);
-    const { cube, pipeline } = bakeFor(
-      { look: lookOnPlate(look, plate.strengths), view: 'look', luts, monitorOffsetStops: 0 },
-      plate.profile,
-    );
     const code = await frames.at(plate.url, width, height);
-    const { profile, shot } = plate;
-    const { before, after, lost } = simulatePlacement(code, {
-      profile,
-      shot,
-      cube,
-      rendering: pipeline.rendering,
-    });
+    const { before, after, lost } = await placementOf(plate, look, code);
     const pictures = [before, after].map((s) => toImage(s, width, height));
     return Comlink.transfer(
       { before: pictures[0], after: pictures[1], lost },

@@ -68,7 +68,7 @@ export const byBlack =
     const aim = aimOf(evaluator.practice);
     const black = search({ evaluator, reading: reading.id, make, low: min, high: max, aim, within });
     if (black === null) return null;
-    return { change: make(black), does: `Haze ${make(black).shot.black.toFixed(2)} %` };
+    return { change: make(black), does: `Flare ${make(black).shot.black.toFixed(2)} %` };
   };
 
 /** Mired either way that a search for a balance looks at. */

@@ -5,7 +5,7 @@ export function LaneHead({ name, fate, children }: { name: string; fate: string;
   return (
     <div className="flex items-baseline px-3 pt-2.5 pb-1 text-[12px]">
       <h3 className="font-semibold">{name}</h3>
-      <span className="ml-auto text-t3">{fate}</span>
+      <span className="ml-auto text-t3 whitespace-nowrap">{fate}</span>
       {children}
     </div>
   );

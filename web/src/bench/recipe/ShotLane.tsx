@@ -1,51 +1,75 @@
-import { numberField } from '@velvet-dusk/core/numberField';
+import { digitsOf, numberField } from '@velvet-dusk/core/numberField';
 import { balanceLight } from '@velvet-dusk/core/colour/balance';
-import { isNeutralShot, neutralShot, type Shot, shotSchema } from '@velvet-dusk/core/look/shot';
+import { isNeutralShot, neutralShot, type Shot, shotKeys, shotSchema } from '@velvet-dusk/core/look/shot';
+import { practiceChoices } from '@velvet-dusk/core/readings/practice';
+import { useOpenProject } from '../../api/openProject.ts';
 import { editShot } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import type { CurrentPlate } from '../useBench.ts';
+import { BehindLut } from './BehindLut.tsx';
+import { FitMenu, useFitEnds } from './FitEnds.tsx';
 import { LaneHead } from './LaneHead.tsx';
 import { tip } from '../../ui/tip.ts';
 
-const digits: Record<keyof Shot, number> = { exposure: 2, mired: 0, duv: 3, black: 2 };
+/** What a correction is, where its name does not say it. */
+const hints: Partial<Record<keyof Shot, string>> = {
+  black: 'The black trim: light that haze and flare added, taken off every channel',
+  contrast: 'Stops out for a stop in, about mid-grey; colours keep their chromaticity',
+};
+
+const rowsOf = <T,>(all: readonly T[]): T[][] =>
+  Array.from({ length: Math.ceil(all.length / 2) }, (_, i) => all.slice(i * 2, i * 2 + 2));
 
 function Field({ plateId, shot, name }: { plateId: string; shot: Shot; name: keyof Shot }) {
+  const field = numberField(shotSchema.shape[name]);
+  const hint = hints[name];
   return (
-    <NumberField
-      signed
-      {...numberField(shotSchema.shape[name])}
-      digits={digits[name]}
-      value={shot[name]}
-      onChange={(v) => editShot(plateId, { [name]: v })}
-    />
+    <span {...(hint ? tip(hint) : {})}>
+      <NumberField
+        signed={neutralShot[name] === 0}
+        {...field}
+        digits={name === 'mired' ? 0 : digitsOf(field)}
+        value={shot[name]}
+        onChange={(v) => editShot(plateId, { [name]: v })}
+      />
+    </span>
   );
 }
 
 /** Corrections of this plate alone: before the look, never in the LUT. */
-export function ShotLane({ plate, shot }: CurrentPlate) {
+export function ShotLane(current: CurrentPlate) {
+  const { plate, shot } = current;
+  const { corrections } = useOpenProject().practice;
+  const { run, said } = useFitEnds(current);
   const light = balanceLight(shot);
   const trimmed = !isNeutralShot(shot);
   return (
     <section aria-label="Shot lane">
-      <LaneHead name="Shot" fate="stays with the plate">
-        <span className="num text-t3 ml-3" {...tip('The light this balance takes for white')}>
+      <LaneHead name="Shot" fate={practiceChoices.corrections.options[corrections]}>
+        <span className="num text-t3 ml-3 whitespace-nowrap" {...tip('The light this balance takes for white')}>
           white {Math.round(light.kelvin)} K
         </span>
+        <FitMenu onChoose={(fit) => void run(fit)} />
         {trimmed && (
           <Button kind="text" className="ml-3" onClick={() => editShot(plate.id, neutralShot)}>
             Reset
           </Button>
         )}
       </LaneHead>
-      <div className="px-3 h-6 flex items-center justify-between">
-        <Field plateId={plate.id} shot={shot} name="exposure" />
-        <Field plateId={plate.id} shot={shot} name="black" />
-      </div>
-      <div className="px-3 h-6 flex items-center justify-between">
-        <Field plateId={plate.id} shot={shot} name="mired" />
-        <Field plateId={plate.id} shot={shot} name="duv" />
-      </div>
+      {rowsOf(shotKeys).map((row) => (
+        <div key={row[0]} className="px-3 h-6 flex items-center justify-between">
+          {row.map((name) => (
+            <Field key={name} plateId={plate.id} shot={shot} name={name} />
+          ))}
+        </div>
+      ))}
+      {said?.refused && (
+        <p role="alert" className="px-3 pb-1 text-[11.5px] text-ember">
+          ▲ {said.text}
+        </p>
+      )}
+      {corrections === 'behind' && trimmed && <BehindLut {...current} />}
     </section>
   );
 }

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
+import type { ShotAnswer } from '@velvet-dusk/core/look/shot';
 import {
   type BoxKind,
   type BoxMark,
@@ -14,7 +15,6 @@ import {
   blackForLevel,
   exposureForLevel,
   exposureFromGrey,
-  type TrimAnswer,
 } from '@velvet-dusk/core/plate/trim';
 import { compileRendering } from '@velvet-dusk/core/render/rendering';
 import { setPlateView, usePlateView } from '../../state/plateView.ts';
@@ -41,10 +41,10 @@ function Actions({ plate, mark, reading }: { plate: Plate; mark: BoxMark; readin
   const rendering = useRendering();
   const level = levels[mark.kind];
   const [aim, setAim] = useState(level?.rest ?? 50);
-  const [answer, setAnswer] = useState<TrimAnswer | null>(null);
+  const [answer, setAnswer] = useState<ShotAnswer | null>(null);
   const { area } = reading;
   const { shot } = plate;
-  const take = (a: TrimAnswer) => {
+  const take = (a: ShotAnswer) => {
     setAnswer(a);
     if ('change' in a) editShot(plate.id, a.change);
   };

@@ -1,4 +1,4 @@
-import { signed } from '@velvet-dusk/core/numeric/signed';
+import { shotWords } from '@velvet-dusk/core/look/shotWords';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { betterProfileOf } from '../../plates/betterProfile.ts';
@@ -20,15 +20,7 @@ export function depthText({ facts, depth }: Plate): string {
   return usedDepth < storedDepth ? `${usedDepth} of ${storedDepth}` : `${usedDepth}`;
 }
 
-export function shotText({ shot }: Plate): string {
-  const parts = [
-    shot.exposure ? `${signed(shot.exposure, 2)} st` : '',
-    shot.mired ? `${signed(shot.mired, 0)} mired` : '',
-    shot.duv ? `${signed(shot.duv, 3)} Duv` : '',
-    shot.black ? `haze ${shot.black.toFixed(1)} %` : '',
-  ];
-  return parts.filter(Boolean).join(', ') || '–';
-}
+export const shotText = ({ shot }: Plate): string => shotWords(shot).join(', ') || '–';
 
 /** What is read of every frame, in the order it is shown. To add one: a line here. */
 export const frameColumns: readonly FrameColumn[] = [

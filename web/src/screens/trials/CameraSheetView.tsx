@@ -1,11 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { CameraSheet, SheetPair } from '@velvet-dusk/core/trial/cameraSheet';
+import { heldTo } from '@velvet-dusk/core/look/shot';
 import { signed } from '@velvet-dusk/core/numeric/signed';
 import { useOpenProject } from '../../api/openProject.ts';
 import { usePlates } from '../../bench/useBench.ts';
-import { useDocument } from '../../state/document.ts';
+import { editPlates, useDocument } from '../../state/document.ts';
 import { BitmapCanvas } from '../../ui/BitmapCanvas.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { atOnce, boardCrew } from '../../workers/crew.ts';
 import type { TrialMaterial } from './useTrialMaterial.ts';
@@ -71,7 +73,14 @@ function Triangle({
   );
 }
 
-function PairDetails({ sheet, pair }: { sheet: CameraSheet; pair: SheetPair }) {
+interface PairProps {
+  sheet: CameraSheet;
+  pair: SheetPair;
+  /** The columns are plates of the project, which can be corrected. */
+  ofPlates: boolean;
+}
+
+function PairDetails({ sheet, pair, ofPlates }: PairProps) {
   const nameOf = (id: string) => sheet.cameras.find((c) => c.id === id)?.name ?? id;
   const { remedy, chart } = pair;
   return (
@@ -95,6 +104,23 @@ function PairDetails({ sheet, pair }: { sheet: CameraSheet; pair: SheetPair }) {
         {remedy
           ? `${nameOf(pair.b)} at ${signed(remedy.exposure, 2)} stops and ${signed(remedy.mired, 0)} mired: ΔE ${pair.mean.toFixed(2)} becomes ${remedy.mean.toFixed(2)}.`
           : 'No trim of exposure or balance brings the two nearer: what is left is the gamuts and the noise.'}
+        {remedy && ofPlates && (
+          <Button
+            kind="text"
+            className="ml-2"
+            onClick={() =>
+              editPlates([pair.b], ({ shot }) => ({
+                shot: {
+                  ...shot,
+                  exposure: heldTo('exposure', shot.exposure + remedy.exposure),
+                  mired: heldTo('mired', shot.mired + remedy.mired),
+                },
+              }))
+            }
+          >
+            Apply to {nameOf(pair.b)}
+          </Button>
+        )}
       </p>
       {chart && (
         <ul aria-label="Patches, worst first" className="flex flex-wrap gap-1">
@@ -205,7 +231,7 @@ export function CameraSheetView({ material }: { material: TrialMaterial }) {
           </div>
           <div className="grid grid-cols-[auto_1fr] gap-8">
             <Triangle sheet={data.sheet} chosen={chosen} onChoose={(p) => setChosenKey(keyOf(p))} />
-            <PairDetails sheet={data.sheet} pair={chosen} />
+            <PairDetails sheet={data.sheet} pair={chosen} ofPlates={way === 'recorded'} />
           </div>
         </>
       )}

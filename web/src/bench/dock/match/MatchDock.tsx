@@ -19,7 +19,7 @@ import { type CurrentPlate, plateOrder, usePlates, useReference, useWholeLook } 
 import { HueShares } from './HueShares.tsx';
 import { MatchTableView } from './MatchTableView.tsx';
 import { PatchesView } from './PatchesView.tsx';
-import { useSolve } from './useSolve.ts';
+import { useSolver } from '../../useSolver.ts';
 
 const about =
   'Bring a finished still as the reference (Import frames, at the foot of the plates): this dock then shows how it ' +
@@ -86,7 +86,7 @@ function Match({ plate, profile }: CurrentPlate) {
   const [solved, setSolved] = useState<(MatchResult & { secondName: string; followed: boolean }) | null>(
     null,
   );
-  const { solve: start, cancel, solving } = useSolve();
+  const { run, cancel, solving } = useSolver();
   const [byPatch, setByPatch] = useState(false);
   const chosen = aims.find((a) => a.id === aimId) ?? aims[0];
   const second = aims.find((a) => a.aim.kind === 'plate' && a.id !== chosen.id);
@@ -109,15 +109,16 @@ function Match({ plate, profile }: CurrentPlate) {
   }, [look, key]);
 
   const solve = () =>
-    start(
-      {
-        plate: plateOrder(plate, profile),
-        look,
-        aim: chosen.aim,
-        keepSkin,
-        follow: followAll ? 'all' : 'known',
-        second: second?.aim.kind === 'plate' ? second.aim.plate : null,
-      },
+    run(
+      (solver) =>
+        solver.solve({
+          plate: plateOrder(plate, profile),
+          look,
+          aim: chosen.aim,
+          keepSkin,
+          follow: followAll ? 'all' : 'known',
+          second: second?.aim.kind === 'plate' ? second.aim.plate : null,
+        }),
       (found) => {
         setSolved({ ...found, secondName: second?.label ?? '', followed: followAll });
         editLook((l) => withMatch(l, found.steps));

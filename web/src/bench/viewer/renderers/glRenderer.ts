@@ -1,5 +1,7 @@
 import { webgl2Of } from '../../../gl/context.ts';
 import * as twgl from 'twgl.js';
+import { midGrey } from '@velvet-dusk/core/colour/exposure';
+import { contrastFloor } from '@velvet-dusk/core/look/shot';
 import { shotTables } from '@velvet-dusk/core/look/shotTables';
 import type { Drawing, Renderer, ViewCube } from '../../../gl/drawing.ts';
 import { overlayNumbers } from '../../../gl/overlays.ts';
@@ -84,7 +86,7 @@ export function makeGlRenderer(canvas: HTMLCanvasElement): Renderer {
     if (canvas.height !== d.height) canvas.height = d.height;
     gl.viewport(0, 0, d.width, d.height);
     const t = trimFor(d);
-    const m = t.matrix;
+    const { matrix: m, black, contrast, luminance } = t.correction;
     const uniforms = {
       plate: upload2d(plate, d.pixels.rgb, d.pixels.width, d.pixels.height, true),
       shotTables: upload2d(tables, t.data, t.size, 2, false),
@@ -100,7 +102,9 @@ export function makeGlRenderer(canvas: HTMLCanvasElement): Renderer {
       split: d.split,
       trimmed: d.plate.trimmed,
       trimMatrix: [m[0], m[3], m[6], m[1], m[4], m[7], m[2], m[5], m[8]],
-      trimBlack: t.black,
+      trimBlack: black,
+      trimLuminance: luminance,
+      trimContrast: [contrast - 1, midGrey, contrastFloor],
       decodeSpan: t.decodeSpan,
       encodeSpan: t.encodeSpan,
       overlayCube: uploadCube(overlay, d.overlay.cube),

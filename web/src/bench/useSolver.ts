@@ -1,12 +1,10 @@
+import type { Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import { startWorker } from '../../../workers/index.ts';
-import type { Solver } from '../../../workers/solve.ts';
-import type { MatchResult } from '../../../workers/match.ts';
+import { startWorker } from '../workers/index.ts';
+import type { Solver } from '../workers/solve.ts';
 
-type Order = Parameters<Solver['solve']>[0];
-
-/** Solves in a worker of its own, which is ended to give a solve up; also when the dock is left. */
-export function useSolve() {
+/** Runs one task in a worker of its own, which is ended to give it up; also when its screen is left. */
+export function useSolver() {
   const running = useRef<Worker | null>(null);
   const [solving, setSolving] = useState(false);
   const cancel = () => {
@@ -17,19 +15,23 @@ export function useSolve() {
   useEffect(() => () => running.current?.terminate(), []);
 
   /** Calls back with the result, or with what went wrong; with neither where it was given up. */
-  const solve = (order: Order, done: (found: MatchResult) => void, failed: (error: Error) => void) => {
+  const run = <T>(
+    task: (solver: Remote<Solver>) => Promise<T>,
+    done: (found: T) => void,
+    failed: (error: Error) => void,
+  ) => {
     cancel();
     const { worker, remote } = startWorker('solver');
     running.current = worker;
     setSolving(true);
     const ended =
-      <T>(then: (value: T) => void) =>
-      (value: T) => {
+      <V>(then: (value: V) => void) =>
+      (value: V) => {
         if (running.current !== worker) return;
         cancel();
         then(value);
       };
-    remote.solve(order).then(ended(done), ended(failed));
+    task(remote).then(ended(done), ended(failed));
   };
-  return { solve, cancel, solving };
+  return { run, cancel, solving };
 }

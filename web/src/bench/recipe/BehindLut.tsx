@@ -1,0 +1,43 @@
+import { useEffect, useState } from 'react';
+import { setMeasured } from '../../state/measured.ts';
+import { setView } from '../../state/view.ts';
+import { Button } from '../../ui/Button.tsx';
+import { judge } from '../../workers/index.ts';
+import { type CurrentPlate, plateOrder, useMeasuredLook } from '../useBench.ts';
+
+type Cost = Awaited<ReturnType<typeof judge.placementCost>>;
+
+const percent = (share: number) => `${(share * 100).toFixed(1)}\u00a0%`;
+
+/** Where a project corrects behind the LUT: what the corrections of this plate lose there, and how far the picture is off. */
+export function BehindLut({ plate, profile, shot }: CurrentPlate) {
+  const look = useMeasuredLook();
+  const [cost, setCost] = useState<Cost | null>(null);
+  useEffect(() => {
+    let stale = false;
+    judge.placementCost(plateOrder(plate, profile), look).then(
+      (found) => stale || setCost(found),
+      (error: Error) =>
+        stale || setMeasured({ trouble: `The placement could not be measured: ${error.message}` }),
+    );
+    return () => {
+      stale = true;
+    };
+  }, [plate, profile, shot, look]);
+  return (
+    <p role="status" className="px-3 pb-1 text-[11.5px] text-t2">
+      Pictures here have them ahead of the LUT.{' '}
+      {cost ? (
+        <span className="num">
+          Behind it ΔE {cost.difference.toFixed(1)}; lost {percent(cost.lost.highlights)} of highlights,{' '}
+          {percent(cost.lost.shadows)} of shadows.
+        </span>
+      ) : (
+        'Measuring …'
+      )}{' '}
+      <Button kind="text" onClick={() => setView({ compare: 'placement' })}>
+        Compare
+      </Button>
+    </p>
+  );
+}
