@@ -5,6 +5,7 @@ import { proofGroups, type ProofGroupId } from '../order/proof.ts';
 import { exportRoleIds } from '../order/roles/index.ts';
 import { lookSchema } from '../look/document.ts';
 import { plateTextureSchema } from '../texture/onPlate.ts';
+import { acceptedMissesSchema } from '../look/acceptedMisses.ts';
 import { plateStrengthsSchema } from '../look/onPlate.ts';
 import { shotSchema } from '../look/shot.ts';
 import { frameFactsSchema } from '../plate/facts.ts';
@@ -40,6 +41,8 @@ export const plateSchema = z.object({
   texture: plateTextureSchema.default({}),
   /** How strong looks are on it, by their IDs. */
   strengths: plateStrengthsSchema.default({}),
+  /** Readings that are meant to miss on it, with the reason. */
+  acceptedMisses: acceptedMissesSchema.default({}),
   /** What the frame says about itself; null for one taken in before that was read. */
   facts: frameFactsSchema.nullable(),
   revision: z.number().int(),
@@ -225,6 +228,7 @@ export const plateChangeSchema = z
     marks: marksSchema,
     texture: plateTextureSchema,
     strengths: plateStrengthsSchema,
+    acceptedMisses: acceptedMissesSchema,
   })
   .partial();
 export type PlateChange = z.output<typeof plateChangeSchema>;

@@ -98,6 +98,7 @@ export function tryLut(
     practice,
     recording: { profile, bits },
     asShot: () => asShot(plate, practice),
+    accepted: plate.acceptedMisses,
     code: recorded,
     candidates: profiles,
     pipeline: {

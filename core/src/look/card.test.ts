@@ -10,7 +10,7 @@ const look = parseLook(JSON.parse(readFileSync(file, 'utf8')), 'slack-water.json
 
 test('a card tells what travels, what does not, and which recipe it was', () => {
   const texture = textureSchema.parse({ grain: { on: true, gauge: '16mm', rms: 6 }, bloom: { on: false } });
-  const card = lookCard({ ...look, texture, notes: 'for the quay\nat dusk' }, 'Saltmarsh Line');
+  const card = lookCard({ ...look, texture, notes: 'for the quay\nat dusk' }, { project: 'Saltmarsh Line' });
   expect(card).toContain('LOOK CARD  Slack Water\nProject    Saltmarsh Line');
   expect(card).toContain(recipeHash(look).slice(0, 16));
   expect(card).toMatch(/travels in the LUT, at 100 %\n {2}Exposure +\S/);

@@ -1,5 +1,6 @@
 import { textureNotes } from '../texture/index.ts';
 import { type PlateTexture, plateTextureNotes } from '../texture/onPlate.ts';
+import { type AcceptedMisses, acceptedNotes } from './acceptedMisses.ts';
 import { percent } from '../numeric/percent.ts';
 import { isActive } from './compile.ts';
 import { type PlateStrengths, plateStrengthNotes } from './onPlate.ts';
@@ -30,6 +31,18 @@ export interface CardPlate {
   name: string;
   texture: PlateTexture;
   strengths: PlateStrengths;
+  acceptedMisses?: AcceptedMisses;
+}
+
+/** What a card is told beside the look itself. */
+export interface CardSetting {
+  /** The name of its project, where it has one. */
+  project?: string;
+  plates?: readonly CardPlate[];
+  /** By which plates know how strong the look is on them. */
+  id?: string;
+  /** What a reading is called. */
+  readingLabel?(id: string): string;
 }
 
 /** What is set by hand on plates that take the look otherwise, and what of it can be mixed. */
@@ -42,14 +55,19 @@ function strengthLines(id: string, plates: readonly CardPlate[]): string[] {
   ];
 }
 
+const accepted = (lines: string[]) =>
+  lines.length > 0 ? ['Readings that are meant to miss', ...lines.map((line) => `  ${line}`), ''] : [];
+
 const orNone = (lines: string[]) => (lines.length > 0 ? lines : ['  none']);
 
 /**
  * The look card: one page of plain text that describes a look. What travels in its LUT, what of its texture has to be
- * set by hand elsewhere and on which plates it differs, and the notes. @param project the name of its project, where it
- * has one. @param id of the look, by which plates know how strong it is on them.
+ * set by hand elsewhere and on which plates it differs, the readings it is meant to miss, and the notes.
  */
-export function lookCard(look: Look, project = '', plates: readonly CardPlate[] = [], id = ''): string {
+export function lookCard(
+  look: Look,
+  { project = '', plates = [], id = '', readingLabel = (reading) => reading }: CardSetting = {},
+): string {
   const { preset, gamutFit } = look.rendering;
   return [
     `LOOK CARD  ${look.name}`,
@@ -66,6 +84,7 @@ export function lookCard(look: Look, project = '', plates: readonly CardPlate[] 
     'Texture, does not travel in a LUT: to be set by hand, in front of it, on scene-linear light',
     ...orNone(textureLines(look, plates)),
     '',
+    ...accepted(acceptedNotes(look, plates, readingLabel)),
     ...(look.notes ? ['Notes', ...look.notes.split('\n').map((line) => `  ${line}`), ''] : []),
   ].join('\n');
 }

@@ -1,3 +1,4 @@
+import { acceptedMissesSchema } from './acceptedMisses.ts';
 import { z } from 'zod';
 import { checkDocument, migrate, type Migrations } from '../document.ts';
 import { toneRenderingSchema, type ToneRendering } from '../render/rendering.ts';
@@ -44,6 +45,8 @@ export const lookSchema = z.strictObject({
   rendering: toneRenderingSchema.prefault({}),
   /** Grain and its like: seen on the picture, told to the finishing artist, never in a LUT. */
   texture: textureSchema.prefault({}),
+  /** Readings that the look is meant to miss; none in looks of before. */
+  acceptedMisses: acceptedMissesSchema.optional(),
 });
 
 /** A look: the ordered steps that travel in a LUT, and how they are rendered, on whatever display. */

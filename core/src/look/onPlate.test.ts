@@ -34,9 +34,9 @@ test('the look card tells the plates that take another strength, and which file 
   ];
   expect(plateStrengthNotes('dusk', plates)).toEqual(['Quay: at 60 %']);
   const { id, ...document } = look;
-  const card = lookCard(document, '', plates, id);
+  const card = lookCard(document, { plates, id });
   expect(card).toContain('at 80 %');
   expect(card).toMatch(/On single plates \(mix the creative file[^\n]*\n {4}Quay: at 60 %\n/);
   expect(card).not.toContain('Marsh');
-  expect(lookCard(document, '', plates, 'another')).not.toContain('On single plates');
+  expect(lookCard(document, { plates, id: 'another' })).not.toContain('On single plates');
 });

@@ -67,6 +67,18 @@ const triedSchema = z.strictObject({
 });
 export type TriedLook = z.output<typeof triedSchema>;
 
+const lines = z.array(z.string().max(500)).max(400);
+/** What a look card tells of a look on the project's plates, in lines. */
+const onPlatesSchema = z.strictObject({
+  lookId: z.string(),
+  /** Plates that take the look at another strength, and that make something else of its texture. */
+  strengths: lines,
+  texture: lines,
+  /** Readings that are meant to miss, with the reason. */
+  accepted: lines,
+});
+export type LookOnPlates = z.output<typeof onPlatesSchema>;
+
 const specSchema = z.strictObject({
   kind: z.literal(specKind),
   schemaVersion: z.literal(specVersion),
@@ -86,6 +98,8 @@ const specSchema = z.strictObject({
   previous: previousSchema.nullable().default(null),
   /** How far looks hold, as their latest runs measured it. */
   trials: z.array(triedSchema).default([]),
+  /** Looks of which something is set on single plates; none in specs of before. */
+  onPlates: z.array(onPlatesSchema).max(1000).optional(),
 });
 
 /** One document with everything in it that a pack is made of. */

@@ -1,4 +1,5 @@
 import type { Profile } from '../camera/profile.ts';
+import type { AcceptedMisses } from '../look/acceptedMisses.ts';
 import type { PlateStrengths } from '../look/onPlate.ts';
 import type { Shot } from '../look/shot.ts';
 import { recordedIn, type Recording } from '../recording/recordedFrame.ts';
@@ -12,6 +13,7 @@ interface StoredPlate {
   shot: Shot;
   marks: readonly Mark[];
   strengths?: PlateStrengths;
+  acceptedMisses?: AcceptedMisses;
   facts: { usedDepth: number } | null;
 }
 
@@ -23,6 +25,7 @@ export const recordingOf = (plate: StoredPlate, profile: Profile): Recording => 
   ...recordedIn(profile, plate.facts?.usedDepth ?? null),
   shot: plate.shot,
   strengths: plate.strengths,
+  acceptedMisses: plate.acceptedMisses,
   marks: {
     skin: areasOf(plate.marks, 'skin'),
     subject: areasOf(plate.marks, 'subject'),

@@ -2,6 +2,7 @@ import { oncePer } from '../numeric/oncePer.ts';
 import { Recent } from '../numeric/recent.ts';
 import { sparse } from '../numeric/sparse.ts';
 import type { Profile } from '../camera/profile.ts';
+import { type AcceptedMisses, acceptedOn } from '../look/acceptedMisses.ts';
 import type { Look } from '../look/document.ts';
 import { type CompiledLook, compileLook, StepCache } from '../look/compile.ts';
 import { correctLight, neutralShot, type Shot, shotKeys } from '../look/shot.ts';
@@ -34,6 +35,8 @@ export interface EvaluatedPlate {
   /** What it is shown on. */
   display: Display;
   marks: MarkedAreas;
+  /** Readings that are meant to miss on it. */
+  acceptedMisses?: AcceptedMisses | undefined;
   /** How strong it takes looks, 0–1; as strong as they say where there is none. */
   strength?: number | undefined;
 }
@@ -127,7 +130,9 @@ export class PlateEvaluator {
     pipeline.output(rgb);
     const signal = rgb.map(pipeline.rendering.toSignal);
     const recording = bits === undefined ? undefined : { profile, bits };
-    const context = { width, height, signal, scene, pipeline, marks, practice: this.practice, recording };
+    const accepted = acceptedOn(look, this.plate);
+    const { practice } = this;
+    const context = { width, height, signal, scene, pipeline, marks, practice, recording, accepted };
     // A look is tried again and again; the plate before it is the same until its shot or the tone scale changes.
     const asShot = () =>
       plainOf(stages).get(JSON.stringify(look.rendering), () =>

@@ -13,6 +13,7 @@ import {
   type ReadingContext,
   type ReadingDefinition,
 } from './reading.ts';
+import { unjudged } from '../numeric/verdict.ts';
 import { separation } from './separation.ts';
 import { skinHue, skinLevel, skinSaturation } from './skin.ts';
 
@@ -50,14 +51,14 @@ function measuredBefore({ id, measure }: ReadingDefinition, context: ReadingCont
   return found.get(id)!;
 }
 
-/** A look that leaves a miss this much greater, in units of slack, has not made it worse. */
-const noWorse = 0.02;
+/** A look that leaves a miss this much greater, in units of slack and as a share of the plate's own, has not made it worse. */
+const noWorse = { slack: 0.02, share: 0.03 };
 
 /**
- * Takes a reading and judges the look by it: a band that the plate misses by itself, on the same side and no less, is not the
+ * A reading that judges the look by it: a band that the plate misses by itself, on the same side and no less, is not the
  * look's fault, nor is one of a tone that the plate does not have, and its verdict is `none`. How far it is missed is told all the same, for the shot may mend it.
  */
-export function takeReading(definition: ReadingDefinition, context: ReadingContext): Reading {
+function judgedReading(definition: ReadingDefinition, context: ReadingContext): Reading {
   const { id, label, unit, target, measure, ofPlate, isAbsent } = definition;
   const now = { id, label, unit, target: target(context.practice), ...measure(context) };
   if (!ofPlate || now.miss === 0 || context.asShot === null) return now;
@@ -66,9 +67,18 @@ export function takeReading(definition: ReadingDefinition, context: ReadingConte
   const own = `${now.detail} Without the look it is ${before.text}:`;
   if (isAbsent?.(before.value))
     return { ...now, verdict: 'none', detail: `${own} there is no ${label.toLowerCase()} here.` };
-  return now.miss <= before.miss + noWorse
+  return now.miss <= before.miss * (1 + noWorse.share) + noWorse.slack
     ? { ...now, verdict: 'none', detail: `${own} the plate’s own.` }
     : now;
+}
+
+/** Takes a reading. One that is meant to miss has no verdict and counts as no miss; it says why. */
+export function takeReading(definition: ReadingDefinition, context: ReadingContext): Reading {
+  const reading = judgedReading(definition, context);
+  const accepted = context.asShot === null ? undefined : context.accepted?.[definition.id];
+  return accepted === undefined || reading.miss === 0 || reading.verdict === 'none'
+    ? reading
+    : { ...reading, ...unjudged, accepted };
 }
 
 export const takeReadings = (context: ReadingContext): Reading[] =>

@@ -1,3 +1,4 @@
+import type { AcceptedMisses } from '../look/acceptedMisses.ts';
 import type { Area, MarkedAreas } from '../recording/areas.ts';
 import type { RecordedBy } from '../recording/recordedFrame.ts';
 import type { CompiledOrder } from '../order/pipeline.ts';
@@ -31,6 +32,8 @@ export interface ReadingContext {
    * it is, whoever made it so.
    */
   asShot?: (() => ReadingContext) | null | undefined;
+  /** Readings that are meant to miss, with the reason. */
+  accepted?: AcceptedMisses | undefined;
 }
 
 /** The plate before the look. A look answers for what it does, and not for what it is given. */
@@ -77,6 +80,8 @@ export interface Reading {
   miss: number;
   /** Below its band, in it, or above; none where it is not judged. */
   side?: -1 | 0 | 1 | undefined;
+  /** Why its miss is meant; then it has no verdict. */
+  accepted?: string | undefined;
   /** The band in words, with where it comes from. */
   target: string;
   /** One plain sentence about what was measured. */

@@ -1,4 +1,5 @@
 import { atDepth, type Profile } from '../camera/profile.ts';
+import type { AcceptedMisses } from '../look/acceptedMisses.ts';
 import type { PlateStrengths } from '../look/onPlate.ts';
 import type { Shot } from '../look/shot.ts';
 import { sparse } from '../numeric/sparse.ts';
@@ -18,6 +19,8 @@ export interface Recording {
   marks: MarkedAreas;
   /** How strong looks are on it, where that is not as they say. */
   strengths?: PlateStrengths | undefined;
+  /** Readings that are meant to miss on it. */
+  acceptedMisses?: AcceptedMisses | undefined;
 }
 
 /** A plate as it was recorded. */

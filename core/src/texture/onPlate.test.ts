@@ -51,7 +51,7 @@ test('the look card tells which plates differ, and how', () => {
     { name: 'Marsh', texture: {}, strengths: {} },
   ];
   expect(plateTextureNotes(all, plates)).toEqual(['Quay: halation off, grain at 50 %']);
-  const card = lookCard({ ...newLook('x'), texture: all }, '', plates);
+  const card = lookCard({ ...newLook('x'), texture: all }, { plates });
   expect(card).toContain('  On single plates\n    Quay: halation off, grain at 50 %');
-  expect(lookCard(newLook('x'), '', plates)).not.toContain('On single plates');
+  expect(lookCard(newLook('x'), { plates })).not.toContain('On single plates');
 });

@@ -5,7 +5,7 @@ import { axisOf } from './axes/index.ts';
 import type { CellPlace } from './board.ts';
 import type { Layout, Trial } from './document.ts';
 import { failureWords, lookEnduranceLines } from './words.ts';
-import { type CellResult, type EnduranceResult, judgeCell } from './result.ts';
+import { acceptedCells, type CellResult, type EnduranceResult, judgeCell } from './result.ts';
 import { trialReadingLabel } from './readings.ts';
 import { judgedMiss } from './worst.ts';
 
@@ -46,7 +46,7 @@ interface Said {
   practice: PracticeSettings;
 }
 
-/** What a board says, in up to three sentences. */
+/** What a board says, in up to four sentences. */
 export function boardSentences({ cells, endurance, sources, practice }: Said): string[] {
   if (cells.length === 0) return [];
   const { holds, close, fails } = tally(cells);
@@ -70,7 +70,15 @@ export function boardSentences({ cells, endurance, sources, practice }: Said): s
     return line ? [`${name} ${line.text}.`] : [];
   });
   if (lines.length > 0) sentences.push(lines[0]);
+  const accepted = acceptedWords(cells);
+  if (accepted) sentences.push(`${accepted}.`);
   return sentences;
+}
+
+/** "Accepted: Skin level in 3 cells"; null where no miss was. */
+export function acceptedWords(cells: readonly CellResult[]): string | null {
+  const found = [...acceptedCells(cells)].map(([id, n]) => `${trialReadingLabel(id)} in ${count(n, 'cell')}`);
+  return found.length > 0 ? `Accepted: ${found.join(', ')}` : null;
 }
 
 /** The readings that name failing cells, the commonest first, with the value of the worst. */

@@ -1,6 +1,7 @@
 import type { Profile } from '../camera/profile.ts';
 import { type Look, newLook } from '../look/document.ts';
 import type { LutMap } from '../look/steps/step.ts';
+import { acceptedOn } from '../look/acceptedMisses.ts';
 import { strengthOnPlate } from '../look/onPlate.ts';
 import { neutralShot } from '../look/shot.ts';
 import { correctedCode } from '../look/trimCode.ts';
@@ -108,6 +109,7 @@ export function developCell(
     practice,
     recording: { profile, bits },
     asShot: isAsShot(condition, trim) ? undefined : () => asShot(plate, setting),
+    accepted: acceptedOn(look, plate),
     code: shotAgain.code,
     candidates: profiles,
   };

@@ -31,9 +31,10 @@ export const inputHash = ({ plates, ...rest }: TrialInput): string =>
   contentHash({
     ...rest,
     // What a plate is said to show decides nothing; that looks are as strong as they say was not told of it at first.
-    plates: plates.map(({ code, scene: _, strengths = {}, ...plate }) => ({
+    plates: plates.map(({ code, scene: _, strengths = {}, acceptedMisses = {}, ...plate }) => ({
       ...plate,
       ...(Object.keys(strengths).length > 0 ? { strengths } : {}),
+      ...(Object.keys(acceptedMisses).length > 0 ? { acceptedMisses } : {}),
       code: sha256Hex(new Uint8Array(code.buffer, code.byteOffset, code.byteLength)),
     })),
   });

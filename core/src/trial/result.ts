@@ -18,6 +18,8 @@ export const cellResultSchema = z.strictObject({
       value: z.number().nullable(),
       miss: z.number(),
       verdict: z.enum(verdicts),
+      /** Its miss was accepted. */
+      accepted: z.literal(true).optional(),
     }),
   ),
 });
@@ -47,11 +49,12 @@ export function cellResult(
     switch: chosen,
     readings: readings
       .filter((r) => judged.length === 0 || judged.includes(r.id))
-      .map(({ id, value, miss, verdict }) => ({
+      .map(({ id, value, miss, verdict, accepted }) => ({
         id,
         value: finite(value),
         miss: finite(miss) ?? Number.MAX_VALUE,
         verdict,
+        ...(accepted !== undefined && { accepted: true as const }),
       })),
   };
 }
@@ -62,6 +65,14 @@ export function judgeCell({ readings }: CellResult): { verdict: Verdict; worst: 
     verdict: worstVerdict(readings.map((r) => r.verdict)),
     worst: worstReading(readings)?.id ?? null,
   };
+}
+
+/** Readings whose misses were accepted, by their IDs, with in how many cells. */
+export function acceptedCells(cells: readonly CellResult[]): Map<string, number> {
+  const found = new Map<string, number>();
+  for (const { readings } of cells)
+    for (const { id, accepted } of readings) if (accepted) found.set(id, (found.get(id) ?? 0) + 1);
+  return found;
 }
 
 /** Two runs of one board, cell by cell: what fails now and did not, and the other way round. */

@@ -3,6 +3,7 @@ import { atDepth, parseProfile, type Profile } from '../camera/profile.ts';
 import { checkDocument, migrate } from '../document.ts';
 import { parsePng, writePng } from '../formats/png.ts';
 import { parseLook } from '../look/document.ts';
+import { acceptedMissesSchema } from '../look/acceptedMisses.ts';
 import { plateStrengthsSchema } from '../look/onPlate.ts';
 import { shotSchema } from '../look/shot.ts';
 import type { NamedLook } from '../look/namedLook.ts';
@@ -31,6 +32,7 @@ const plateSchema = z.strictObject({
   bits: z.int().min(8).max(16),
   shot: shotSchema,
   strengths: plateStrengthsSchema.optional(),
+  acceptedMisses: acceptedMissesSchema.optional(),
   marks: z.strictObject({ skin: areas, subject: areas, background: areas }).prefault({}),
   /** A PNG of 16 bits, base64. */
   png: z.string().max(8_000_000),

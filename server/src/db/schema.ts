@@ -69,6 +69,8 @@ export const plates = sqliteTable(
     texture: json('texture').notNull().default({}),
     /** How strong looks are on it, by their IDs. */
     strengths: json('strengths').notNull().default({}),
+    /** Readings that are meant to miss on it, with the reason. */
+    acceptedMisses: json('accepted_misses').notNull().default({}),
     facts: json('facts'),
     /** Set while the plate is deleted; it can be brought back. */
     deletedAt: text('deleted_at'),

@@ -10,6 +10,7 @@ import {
 } from '@velvet-dusk/core/api/packs';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { compareReleases } from '@velvet-dusk/core/pack/changes';
+import { looksOnPlates } from '@velvet-dusk/core/pack/onPlates';
 import { purposeOf } from '@velvet-dusk/core/pack/purpose';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import { type Pack, parsePack } from '@velvet-dusk/core/pack/document';
@@ -196,6 +197,8 @@ export class PackService {
     const luts = await lutTexts(named);
     const { plates, profiles: recordedBy } = await this.parts.plates.forPack(projectId);
     const known = new Set(profiles.map((p) => p.id));
+    const { items } = await this.parts.plates.list(projectId);
+    const onPlates = looksOnPlates(documents, items);
     return {
       ...specOf(pack, {
         looks: documents,
@@ -204,6 +207,7 @@ export class PackService {
       project,
       luts,
       plates,
+      ...(onPlates && { onPlates }),
     };
   }
 

@@ -17,6 +17,7 @@ import { recordingOf, sceneInName } from '@velvet-dusk/core/plate/recordingOf';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { SpecPlate } from '@velvet-dusk/core/pack/spec';
 import { frameToPlate } from '@velvet-dusk/core/pack/specPlates';
+import { acceptedMissesSchema } from '@velvet-dusk/core/look/acceptedMisses';
 import { plateStrengthsSchema } from '@velvet-dusk/core/look/onPlate';
 import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
 import type { Database } from '../db/open.ts';
@@ -62,6 +63,7 @@ function toPlate(row: Row): Plate {
     marks: read('marks', marksSchema, row.marks),
     texture: read('texture', plateTextureSchema, row.texture),
     strengths: read('strengths', plateStrengthsSchema, row.strengths),
+    acceptedMisses: read('acceptedMisses', acceptedMissesSchema, row.acceptedMisses),
   };
 }
 

@@ -69,6 +69,11 @@ function PlateCard({ plate, index, selected }: { plate: Plate; index: number; se
             </span>
           )}
           <StrengthMark plate={plate} />
+          {thumb && thumb.accepted.length > 0 && (
+            <span className="mr-1.5" {...tip(`Accepted: ${thumb.accepted.join(', ')}`)}>
+              <VerdictMark verdict="none" accepted />
+            </span>
+          )}
           {thumb && <VerdictMark verdict={thumb.verdict} />}
         </span>
       </button>

@@ -94,11 +94,11 @@ export function useShowsPart(): boolean {
 /** The look as it is measured: without texture, and the same object for as long as nothing else of it changes. */
 export function useMeasuredLook(): ShownLook {
   const look = useShownLook();
-  const { id, name, strength, colourOnly, steps, rendering } = look;
+  const { id, name, strength, colourOnly, steps, rendering, acceptedMisses } = look;
   return useMemo(
     () => ({ ...look, texture: noTexture }),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- what measuring looks at
-    [id, name, strength, colourOnly, steps, rendering],
+    [id, name, strength, colourOnly, steps, rendering, acceptedMisses],
   );
 }
 

@@ -4,6 +4,7 @@ import type { Offer } from '@velvet-dusk/core/proposals/index';
 import type { Shot } from '@velvet-dusk/core/look/shot';
 import type { Texture, TextureId } from '@velvet-dusk/core/texture/index';
 import { withFactor } from '@velvet-dusk/core/texture/onPlate';
+import { withAccepted } from '@velvet-dusk/core/look/acceptedMisses';
 import { withStrength } from '@velvet-dusk/core/look/onPlate';
 import { freeStepId, insertStep } from '@velvet-dusk/core/look/edit';
 import { stepDefinition, type StepType } from '@velvet-dusk/core/look/steps/index';
@@ -13,7 +14,7 @@ import { undoable } from './undoable.ts';
 /** What a user edits of a plate. */
 export type PlateEdits = Pick<
   Plate,
-  'name' | 'scene' | 'profileId' | 'shot' | 'marks' | 'texture' | 'strengths'
+  'name' | 'scene' | 'profileId' | 'shot' | 'marks' | 'texture' | 'strengths' | 'acceptedMisses'
 >;
 
 /** What is edited and can be undone: the look, and the plates with their shot lanes and marks. */
@@ -35,7 +36,7 @@ export const useDocument = bench.use;
 export const { history, beginGesture, endGesture, quietly, undo, redo, partsOf: documentOf } = bench;
 const { edit } = bench;
 
-export const editsOf = ({ name, scene, profileId, shot, marks, texture, strengths }: Plate): PlateEdits => ({
+export const editsOf = ({
   name,
   scene,
   profileId,
@@ -43,6 +44,16 @@ export const editsOf = ({ name, scene, profileId, shot, marks, texture, strength
   marks,
   texture,
   strengths,
+  acceptedMisses,
+}: Plate): PlateEdits => ({
+  name,
+  scene,
+  profileId,
+  shot,
+  marks,
+  texture,
+  strengths,
+  acceptedMisses,
 });
 
 export const editLook = (change: (look: Look) => Look) => edit(({ look }) => ({ look: change(look) }));
@@ -71,6 +82,12 @@ export const editPlateTexture = (plateId: string, id: TextureId, factor: number)
 /** Sets how strong a look is on one plate; null is as the look says. */
 export const editPlateStrength = (plateId: string, lookId: string, strength: number | null) =>
   editPlates([plateId], ({ strengths }) => ({ strengths: withStrength(strengths, lookId, strength) }));
+
+/** Accepts that a reading misses, on one plate or of the look on the bench, with a reason; null takes it back. */
+export const acceptMiss = (reading: string, reason: string | null, on: { plateId: string } | 'look') =>
+  on === 'look'
+    ? editLook((look) => ({ ...look, acceptedMisses: withAccepted(look, reading, reason) }))
+    : editPlates([on.plateId], (plate) => ({ acceptedMisses: withAccepted(plate, reading, reason) }));
 
 export const editStep = (id: string, change: Partial<Omit<Look['steps'][number], 'id' | 'type'>>) =>
   editLook((look) => ({

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { plateSchema } from '@velvet-dusk/core/api/contract';
+import { acceptedMissesSchema } from '@velvet-dusk/core/look/acceptedMisses';
 import { plateStrengthsSchema } from '@velvet-dusk/core/look/onPlate';
 import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
 import { parseLook } from '@velvet-dusk/core/look/document';
@@ -13,7 +14,11 @@ import { openWindows, windowId } from './windowId.ts';
 /** What can be changed of a plate. What a draft does not name was not changed: nothing stands in for it. */
 export const editsSchema = plateSchema
   .pick({ name: true, scene: true, profileId: true, shot: true, marks: true })
-  .extend({ texture: plateTextureSchema, strengths: plateStrengthsSchema });
+  .extend({
+    texture: plateTextureSchema,
+    strengths: plateStrengthsSchema,
+    acceptedMisses: acceptedMissesSchema,
+  });
 export const keptEdits = editsSchema.partial();
 /** What an earlier release kept of a look is brought to today's version. */
 export const keptLook = z.unknown().transform((kept) => parseLook(kept, 'kept look'));

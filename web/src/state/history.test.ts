@@ -32,6 +32,7 @@ const plate = {
   marks: [],
   texture: {},
   strengths: {},
+  acceptedMisses: {},
 };
 const text = () => canonicalJson(documentOf(useDocument.getState()));
 

@@ -21,6 +21,7 @@ const plate = {
   marks: [],
   texture: {},
   strengths: {},
+  acceptedMisses: {},
 };
 const step = (name: string) => ({ look: newLook(name), plates: { quay: plate } });
 

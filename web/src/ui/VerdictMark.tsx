@@ -7,9 +7,18 @@ const marks: Record<Verdict, { shape: string; word: string; colour: string }> = 
   none: { shape: '·', word: 'nothing to measure', colour: 'text-t3' },
 };
 
+const acceptedMark = { shape: '○', word: 'accepted', colour: 'text-t2' };
+
+interface VerdictMarkProps {
+  verdict: Verdict;
+  /** A miss that is meant: it has no verdict. */
+  accepted?: boolean;
+  word?: boolean;
+}
+
 /** A verdict as shape, colour and word; the word is spoken, or shown where there is room. */
-export function VerdictMark({ verdict, word = false }: { verdict: Verdict; word?: boolean }) {
-  const mark = marks[verdict];
+export function VerdictMark({ verdict, accepted = false, word = false }: VerdictMarkProps) {
+  const mark = accepted ? acceptedMark : marks[verdict];
   return (
     <span className={`${mark.colour} inline-block`}>
       <span aria-hidden>{mark.shape}</span>

@@ -2,6 +2,7 @@ import * as Comlink from 'comlink';
 import { diagnose } from '@velvet-dusk/core/camera/document/diagnose';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { compileLook } from '@velvet-dusk/core/look/compile';
+import { acceptedOn } from '@velvet-dusk/core/look/acceptedMisses';
 import { lookOnPlate } from '@velvet-dusk/core/look/onPlate';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { stepEffects } from '@velvet-dusk/core/look/effect';
@@ -66,6 +67,8 @@ export interface AnalysisOrder {
 export interface Judged {
   image: ImageData;
   verdict: Verdict;
+  /** Labels of readings whose misses are accepted. */
+  accepted: string[];
 }
 
 const frames = new FrameCache(cachedPixels.stack);
@@ -114,6 +117,7 @@ async function takeAll(seen: Seen, plate: PlateOrder) {
     recording: { profile, bits },
     // Without a look it is the plate that is judged.
     asShot: seen.view === 'look' || seen.view === 'monitor' ? undefined : null,
+    accepted: acceptedOn(seen.look, plate),
   };
   return { context, readings: takeReadings(context) };
 }
@@ -206,7 +210,8 @@ export const analysis = {
     const { context, readings } = await measured({ ...seen, view: 'look' }, plate);
     const image = toImage(context.signal, context.width, context.height);
     const verdict = worstVerdict(readings.map((r) => r.verdict));
-    return Comlink.transfer({ image, verdict }, [image.data.buffer]);
+    const accepted = readings.filter((r) => r.accepted !== undefined).map((r) => r.label);
+    return Comlink.transfer({ image, verdict, accepted }, [image.data.buffer]);
   },
 };
 

@@ -46,7 +46,7 @@ async function evaluatorOf(
   const luts = await lutMapFor(look);
   const frame = await frames.frame(plate.url);
   const { width, height, rgb } = sparse(frame.rgb, frame.width, frame.height, pixels);
-  const { profile, bits, marks, shot } = plate;
+  const { profile, bits, marks, shot, acceptedMisses } = plate;
   const toLight = codeToLight(profile);
   const correct = (corrected: Shot) => (codes: Float32Array) => {
     correctedCode(profile, corrected)(codes);
@@ -56,7 +56,20 @@ async function evaluatorOf(
   const card = cardOf(plate, frame);
   const strength = look.id === undefined ? undefined : plate.strengths?.[look.id];
   return new PlateEvaluator(
-    { width, height, recorded: rgb, correct, shot, card, profile, bits, display, marks, strength },
+    {
+      width,
+      height,
+      recorded: rgb,
+      correct,
+      shot,
+      card,
+      profile,
+      bits,
+      display,
+      marks,
+      strength,
+      acceptedMisses,
+    },
     practice,
     luts,
     search,

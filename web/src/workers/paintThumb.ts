@@ -9,6 +9,8 @@ import { analysisEngine } from './index.ts';
 export interface LiveThumb {
   bitmap: ImageBitmap;
   verdict: Verdict;
+  /** Labels of readings whose misses are accepted. */
+  accepted: string[];
 }
 
 /** A plate in a view. */
@@ -25,6 +27,6 @@ export async function paintJudged(
   plate: PlateOrder,
   practice: PracticeSettings,
 ): Promise<LiveThumb> {
-  const { image, verdict } = await analysisEngine.judged({ look, practice }, plate);
-  return { bitmap: await createImageBitmap(image), verdict };
+  const { image, ...judged } = await analysisEngine.judged({ look, practice }, plate);
+  return { bitmap: await createImageBitmap(image), ...judged };
 }

@@ -2,7 +2,7 @@ import { isActive } from '../../look/compile.ts';
 import type { Look } from '../../look/document.ts';
 import { stepDefinition } from '../../look/steps/index.ts';
 import { textureNotes } from '../../texture/index.ts';
-import type { PackSpec } from '../spec.ts';
+import type { LookOnPlates, PackSpec } from '../spec.ts';
 import { triedLines } from './content.ts';
 import { escape, page } from './page.ts';
 
@@ -30,6 +30,21 @@ const steps = ({ steps: all }: Look) =>
     })
     .join('');
 
+const list = (title: string, about: string, lines: readonly string[]) =>
+  lines.length > 0
+    ? `<h2>${title}</h2><p class="soft">${about}</p><p>${lines.map(escape).join('<br>')}</p>`
+    : '';
+
+/** What is set on single plates, and which readings are meant to miss. */
+const singlePlates = ({ strengths, texture, accepted }: LookOnPlates) =>
+  list(
+    'Strength on single plates',
+    'Mix the creative file: half of a combined file mixes log with picture.',
+    strengths,
+  ) +
+  list('Texture on single plates', 'Set by hand, in front of the LUT.', texture) +
+  list('Meant to miss', 'Readings outside their bands on purpose, with the reason.', accepted);
+
 /** One page that describes a look: pictures before and after, advice, and what no LUT holds. */
 export function lookCardPage(
   look: Look,
@@ -42,6 +57,7 @@ export function lookCardPage(
   const notes = pack.looks.find((l) => l.lookId === lookId);
   const { grey, skin } = measures;
   const texture = textureNotes(look.texture);
+  const onPlates = spec.onPlates?.find((l) => l.lookId === lookId);
   return page(
     `${look.name}, look card`,
     `<p class="soft"><a href="../index.html">${escape(pack.name)}</a>${release ? ` · release ${release.number}` : ''}</p>
@@ -69,6 +85,7 @@ ${
     : notes?.notBaked
       ? ''
       : '<p>Nothing: no texture, no windows, no masks.</p>'
-}`,
+}
+${onPlates ? singlePlates(onPlates) : ''}`,
   );
 }

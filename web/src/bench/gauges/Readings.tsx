@@ -3,6 +3,7 @@ import { useMeasured } from '../../state/measured.ts';
 import { setView, useView } from '../../state/view.ts';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
 import { useIsStale } from '../useIsStale.ts';
+import { AcceptMiss } from './AcceptMiss.tsx';
 import { tip } from '../../ui/tip.ts';
 
 function ReadingCell({ reading, selected }: { reading: Reading; selected: boolean }) {
@@ -15,7 +16,7 @@ function ReadingCell({ reading, selected }: { reading: Reading; selected: boolea
       className={`flex items-baseline gap-1.5 h-[19px] text-left text-[12px] whitespace-nowrap ${selected ? 'text-t1' : 'text-t2'} hover:text-t1`}
       onClick={() => setView({ readingId: selected ? null : reading.id })}
     >
-      <VerdictMark verdict={reading.verdict} />
+      <VerdictMark verdict={reading.verdict} accepted={reading.accepted !== undefined} />
       <span className="truncate">{reading.label}</span>
       <span className="num ml-auto text-t1">{reading.text}</span>
     </button>
@@ -64,10 +65,11 @@ export function Readings() {
         </p>
       )}
       {chosen && !isStale && (
-        <p id="reading-detail" role="status" className="pt-1 text-[12px] text-t2">
-          <VerdictMark verdict={chosen.verdict} word /> <span className="text-t1">{chosen.detail}</span>{' '}
-          Target: {chosen.target}.
-        </p>
+        <div id="reading-detail" role="status" className="pt-1 text-[12px] text-t2">
+          <VerdictMark verdict={chosen.verdict} accepted={chosen.accepted !== undefined} word />{' '}
+          <span className="text-t1">{chosen.detail}</span> Target: {chosen.target}.{' '}
+          <AcceptMiss reading={chosen} />
+        </div>
       )}
     </section>
   );

@@ -18,15 +18,14 @@ const hints: Partial<Record<keyof Shot, string>> = {
   contrast: 'Stops out for a stop in, about mid-grey; colours keep their chromaticity',
 };
 
-const rowsOf = <T,>(all: readonly T[]): T[][] =>
-  Array.from({ length: Math.ceil(all.length / 2) }, (_, i) => all.slice(i * 2, i * 2 + 2));
-
 function Field({ plateId, shot, name }: { plateId: string; shot: Shot; name: keyof Shot }) {
   const field = numberField(shotSchema.shape[name]);
   const hint = hints[name];
   return (
-    <span {...(hint ? tip(hint) : {})}>
+    <span className="h-6 flex items-center" {...(hint ? tip(hint) : {})}>
       <NumberField
+        wide
+        className="flex-1"
         signed={neutralShot[name] === 0}
         {...field}
         digits={name === 'mired' ? 0 : digitsOf(field)}
@@ -47,7 +46,10 @@ export function ShotLane(current: CurrentPlate) {
   return (
     <section aria-label="Shot lane">
       <LaneHead name="Shot" fate={practiceChoices.corrections.options[corrections]}>
-        <span className="num text-t3 ml-3 whitespace-nowrap" {...tip('The light this balance takes for white')}>
+        <span
+          className="num text-t3 ml-3 whitespace-nowrap"
+          {...tip('The light this balance takes for white')}
+        >
           white {Math.round(light.kelvin)} K
         </span>
         <FitMenu onChoose={(fit) => void run(fit)} />
@@ -57,13 +59,11 @@ export function ShotLane(current: CurrentPlate) {
           </Button>
         )}
       </LaneHead>
-      {rowsOf(shotKeys).map((row) => (
-        <div key={row[0]} className="px-3 h-6 flex items-center justify-between">
-          {row.map((name) => (
-            <Field key={name} plateId={plate.id} shot={shot} name={name} />
-          ))}
-        </div>
-      ))}
+      <div className="px-3 grid grid-cols-2 gap-x-6">
+        {shotKeys.map((name) => (
+          <Field key={name} plateId={plate.id} shot={shot} name={name} />
+        ))}
+      </div>
       {said?.refused && (
         <p role="alert" className="px-3 pb-1 text-[11.5px] text-ember">
           ▲ {said.text}

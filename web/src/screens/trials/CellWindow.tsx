@@ -266,7 +266,7 @@ export function CellWindow({
                   className={`w-full flex items-baseline gap-2 py-[1px] text-left ${r.id === readingId ? 'text-t1' : 'text-t2 hover:text-t1'}`}
                   onClick={() => setReadingId(r.id === readingId ? '' : r.id)}
                 >
-                  <VerdictMark verdict={r.verdict} />
+                  <VerdictMark verdict={r.verdict} accepted={r.accepted !== undefined} />
                   <span className="flex-1">{r.label}</span>
                   <span className="num text-t1">{r.text}</span>
                 </button>

@@ -2,7 +2,7 @@ import { Select } from '../../ui/Select.tsx';
 import { artefactUrl } from '../../api/urls.ts';
 import { useState } from 'react';
 import { type Job, trialNoteOf, trialSubjectOf } from '@velvet-dusk/core/api/jobs';
-import { boardSentences, placeWords } from '@velvet-dusk/core/trial/boardWords';
+import { acceptedWords, boardSentences, placeWords } from '@velvet-dusk/core/trial/boardWords';
 import type { Trial } from '@velvet-dusk/core/trial/document';
 import { trialReadingLabel } from '@velvet-dusk/core/trial/readings';
 import { compareRuns, judgeCell } from '@velvet-dusk/core/trial/result';
@@ -79,7 +79,13 @@ function Compared({ before, after }: { before: TrialResult; after: TrialResult }
 function GateTold({ result }: { result: TrialResult }) {
   const failures = gateFailures(result);
   if (!failures) return null;
-  if (failures.length === 0) return <p className="text-holds">● The gate is passed.</p>;
+  const accepted = acceptedWords(result.cells);
+  if (failures.length === 0)
+    return (
+      <p className="text-holds">
+        ● The gate is passed. {accepted && <span className="text-t2">○ {accepted}.</span>}
+      </p>
+    );
   const { plates, looks } = resultSources(result);
   const nameOf = (list: readonly { id: string; name: string }[], id: string) =>
     list.find((x) => x.id === id)?.name ?? id;

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { trialReadingLabel } from '@velvet-dusk/core/trial/readings';
 import { lookCard } from '@velvet-dusk/core/look/card';
 import { type TextureId, textureIds, textureKind } from '@velvet-dusk/core/texture/index';
 import { type GaugeId, gauges } from '@velvet-dusk/core/texture/gauges';
@@ -145,7 +146,15 @@ function CardNote({ lines }: { lines: string[] }) {
           kind="text"
           className="ml-auto"
           onClick={() =>
-            saveText(lookCard(look, project.name, project.plates, lookId), `${fileStem(look.name)}-card.txt`)
+            saveText(
+              lookCard(look, {
+                project: project.name,
+                plates: project.plates,
+                id: lookId,
+                readingLabel: trialReadingLabel,
+              }),
+              `${fileStem(look.name)}-card.txt`,
+            )
           }
         >
           Save the card

@@ -1,0 +1,1 @@
+ALTER TABLE `plates` ADD `accepted_misses` text DEFAULT '{}' NOT NULL;
