@@ -16,16 +16,20 @@ function nameOf(cb: number, cr: number): string {
   return names[away.indexOf(Math.min(...away))];
 }
 
+type Chroma = [cb: number, cr: number];
+const noColour: Chroma = [0, 0];
+
 interface EndSpec {
   id: string;
   label: string;
   words: string;
   isEnd: (luma: number) => boolean;
-  band: (practice: PracticeSettings) => Band;
+  /** @param chroma the colour the look gives; a school may want one and no other. */
+  band: (practice: PracticeSettings, chroma: Chroma) => Band;
+  /** The band where it differs by colour, in words. */
+  bandWords?: (practice: PracticeSettings) => string;
   why: string;
 }
-
-type Chroma = [cb: number, cr: number];
 
 function meanChroma(signal: (index: number) => number, count: number): Chroma {
   let [cb, cr] = [0, 0];
@@ -53,7 +57,7 @@ function givenChroma({ signal, scene, pipeline }: ReadingContext, chosen: readon
 }
 
 /** The mean colour a look gives to one end of the picture. */
-function endColour({ id, label, words, isEnd, band, why }: EndSpec): ReadingDefinition {
+function endColour({ id, label, words, isEnd, band, bandWords, why }: EndSpec): ReadingDefinition {
   const pixels = ({ signal }: ReadingContext) => {
     const luma = lumaBuffer(signal);
     return (pixel: number) => isEnd(luma[pixel]);
@@ -63,7 +67,7 @@ function endColour({ id, label, words, isEnd, band, why }: EndSpec): ReadingDefi
     label,
     unit: '%',
     target: (practice) =>
-      `up to ${band(practice).high} % chroma from the look, ${band(practice).slack} more is close (${why})`,
+      `up to ${band(practice, noColour).high} % chroma from the look${bandWords?.(practice) ?? ''}, ${band(practice, noColour).slack} more is close (${why})`,
     where: pixels,
     measure(context) {
       const { signal, practice } = context;
@@ -79,7 +83,7 @@ function endColour({ id, label, words, isEnd, band, why }: EndSpec): ReadingDefi
       return {
         value,
         text: `${value.toFixed(1)} %`,
-        ...judge(value, band(practice)),
+        ...judge(value, band(practice, [cb, cr])),
         detail: `${words[0].toUpperCase()}${words.slice(1)}, ${(share * 100).toFixed(1)} % of the picture, ${value < 0.5 ? 'get no colour from the look' : `are made more ${nameOf(cb, cr)} by the look`}: Cb ${(cb * 100).toFixed(1)}, Cr ${(cr * 100).toFixed(1)} %.`,
       };
     },
@@ -96,11 +100,25 @@ export const shadowColour = endColour({
   why: 'common practice: deep shadows should usually carry no colour',
 });
 
+const cleanHighlights: Band = { low: 0, high: 2.5, slack: 2.5 };
+/** Where a school wants colour in the highlights (from memory: as much as a lamp has before it looks tinted). */
+const wantedHighlights: Band = { low: 0, high: 8, slack: 4 };
+/** The middle of the colours that a school wants, degrees of Cb and Cr, and how far from it they reach. */
+const wantedAngles = { warm: 135, blue: 335 } as const;
+const wantedReach = 55;
+
+function isWanted(highlights: PracticeSettings['highlights'], [cb, cr]: Chroma): boolean {
+  if (highlights === 'clean' || Math.hypot(cb, cr) === 0) return false;
+  return Math.abs(hueDistance(angleOf(cb, cr), wantedAngles[highlights])) <= wantedReach;
+}
+
 export const highlightColour = endColour({
   id: 'highlightColour',
   label: 'Highlight colour',
   words: 'highlights over 90 %',
   isEnd: (luma) => luma > 0.9,
-  band: () => ({ low: 0, high: 2.5, slack: 2.5 }),
+  band: ({ highlights }, chroma) => (isWanted(highlights, chroma) ? wantedHighlights : cleanHighlights),
+  bandWords: ({ highlights }) =>
+    highlights === 'clean' ? '' : `, up to ${wantedHighlights.high} % where it is ${highlights}`,
   why: 'common practice: no colour left near white unless it is wanted',
 });

@@ -1,6 +1,6 @@
 import { lumaBuffer, lumaPercentile } from './luma.ts';
 import type { ReadingDefinition } from './reading.ts';
-import { blackBands, type PracticeSettings, practiceChoices } from './practice.ts';
+import { blackBands, type PracticeSettings, practiceChoices, whiteBands } from './practice.ts';
 import { type Band, judge } from '../numeric/verdict.ts';
 
 /** A level at one end of the picture, read past stray pixels: a tenth of a percent lies beyond it. */
@@ -60,9 +60,9 @@ export const whiteLevel = level({
   id: 'white',
   label: 'White',
   share: 0.999,
-  band: () => ({ low: 90, high: 100, slack: 15 }),
+  band: ({ whites }) => whiteBands[whites],
   source: 'one practice of several',
-  why: () => '8-bit highlights end within 230–255',
+  why: ({ whites }) => `whites ${practiceChoices.whites.options[whites]}`,
   side: 'above',
   // From memory: under half scale nothing is seen as white.
   isAbsent: (before) => before < 50,

@@ -6,6 +6,8 @@ export const practiceSchema = z.strictObject({
   touch: z.enum(['fullLook', 'colourOnly']).default('fullLook'),
   blackPoint: z.enum(['clean', 'lifted', 'faded']).default('clean'),
   shadows: z.enum(['neutral', 'tinted']).default('neutral'),
+  whites: z.enum(['touching', 'below']).default('touching'),
+  highlights: z.enum(['clean', 'warm', 'blue']).default('clean'),
   /** Degrees from the skin line, + toward green. */
   skinLean: z.number().min(-20).max(20).default(0),
   /** Level skin is aimed at, % of the signal: half scale by day (one practice of several). */
@@ -24,7 +26,9 @@ interface Choice {
 }
 
 /** The questions with more than one school, in words. */
-export const practiceChoices: Readonly<Record<'touch' | 'blackPoint' | 'shadows' | 'corrections', Choice>> = {
+export const practiceChoices: Readonly<
+  Record<'touch' | 'blackPoint' | 'shadows' | 'whites' | 'highlights' | 'corrections', Choice>
+> = {
   touch: {
     question: 'A look may touch',
     options: { fullLook: 'colour and contrast', colourOnly: 'colour only' },
@@ -36,6 +40,14 @@ export const practiceChoices: Readonly<Record<'touch' | 'blackPoint' | 'shadows'
   shadows: {
     question: 'Deep shadows',
     options: { neutral: 'carry no colour', tinted: 'may be tinted' },
+  },
+  whites: {
+    question: 'Whites',
+    options: { touching: 'reach the top', below: 'stay below it, at 80–95 %' },
+  },
+  highlights: {
+    question: 'Highlights',
+    options: { clean: 'carry no colour', warm: 'may be warm', blue: 'may be blue' },
   },
   corrections: {
     question: 'Corrections of a shot stand',
@@ -75,6 +87,14 @@ export const schools: readonly {
     practice: { touch: 'colourOnly' },
   },
 ];
+
+/** White level in % each school asks for (one practice of several: 8-bit highlights end within 230–255, or short of it). */
+export const whiteBands: Readonly<
+  Record<PracticeSettings['whites'], { low: number; high: number; slack: number }>
+> = {
+  touching: { low: 90, high: 100, slack: 15 },
+  below: { low: 80, high: 95, slack: 5 },
+};
 
 /** Black level in % each school asks for (product facts: common practice). */
 export const blackBands: Readonly<

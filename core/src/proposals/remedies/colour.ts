@@ -88,18 +88,16 @@ export const highlightColour: Remedy = {
           above: Math.min(p.above as number, 2.5),
         })),
       });
-      const search_ = {
-        evaluator,
-        reading: 'highlightColour',
-        make,
-        low: from,
-        high: 1,
-        aim: 2.2,
-        within: 0.2,
-      };
-      const highlights = search(search_);
-      if (highlights === null || highlights === from) return null;
-      return { change: make(highlights), does: `Clean ends: highlights ${highlights.toFixed(2)}` };
+      const reading = 'highlightColour';
+      // As much of a wanted colour as its school allows; of another no more than of any.
+      for (const aim of evaluator.practice.highlights === 'clean' ? [2.2] : [7.2, 2.2]) {
+        const highlights = search({ evaluator, reading, make, low: from, high: 1, aim, within: 0.2 });
+        if (highlights === null || highlights === from) continue;
+        const change = make(highlights);
+        if (aim === 2.2 || evaluator.read(reading, change).miss === 0)
+          return { change, does: `Clean ends: highlights ${highlights.toFixed(2)}` };
+      }
+      return null;
     },
   },
 };

@@ -1,5 +1,5 @@
 import { chromaOf } from '@velvet-dusk/core/colour/ycbcr';
-import { blackBands, type PracticeSettings } from '@velvet-dusk/core/readings/practice';
+import { blackBands, type PracticeSettings, whiteBands } from '@velvet-dusk/core/readings/practice';
 import { lightLevel, lightMarks } from '@velvet-dusk/core/scopes/light';
 import type { ReferenceLight } from '@velvet-dusk/core/render/outputs/output';
 import { skinLineEnd } from '../../scopes/paint.ts';
@@ -137,10 +137,11 @@ export function TargetBands({
   const y = (percent: number) =>
     box.y + box.height * (1 - (percent / 100 - waveform.low) / (waveform.high - waveform.low));
   const black = blackBands[practice.blackPoint];
+  const white = whiteBands[practice.whites];
   const bands = [
     { name: 'black', low: black.low, high: black.high },
     { name: 'skin', low: practice.skinLevel - 15, high: practice.skinLevel + 15 },
-    { name: 'white', low: 90, high: 100 },
+    { name: 'white', low: white.low, high: white.high },
   ];
   const right = box.x + box.width;
   return bands.map(({ name, low, high }) => (
