@@ -6,7 +6,7 @@ import { midGrey } from './remedies/midGrey.ts';
 import { separation } from './remedies/separation.ts';
 import { skinHue, skinLevel, skinSaturation } from './remedies/skin.ts';
 import type { Shot } from '../look/shot.ts';
-import { type LaneId, laneIds, type Remedy } from './remedy.ts';
+import { type Answer, type LaneId, laneIds, type Remedy } from './remedy.ts';
 import { totalMiss, type PlateEvaluator } from './plateEvaluator.ts';
 
 /** Every remedy. To add one: a file in `remedies`, a line here, a seeded fault in the test. */
@@ -134,9 +134,12 @@ export function propose(evaluator: PlateEvaluator, look: Look): Proposal[] {
   const now = evaluator.asItIs(look);
   const known = new Set(evaluator.laneOf(look).notes);
 
-  const offerIn = (remedy: Remedy, lane: LaneId, reading: Reading): Offer[] => {
-    const answer = remedy.solve[lane]?.(evaluator, now, reading);
-    if (!answer) return [];
+  const offersIn = (remedy: Remedy, lane: LaneId, reading: Reading): Offer[] =>
+    [remedy.solve[lane]?.(evaluator, now, reading) ?? []]
+      .flat()
+      .flatMap((answer) => offerOf(answer, remedy, lane, reading));
+
+  const offerOf = (answer: Answer, remedy: Remedy, lane: LaneId, reading: Reading): Offer[] => {
     const { change, does, cautions = [] } = answer;
     const after = evaluator.readAll(change);
     const { text, verdict, value, miss } = readingOf(after, remedy.reading);
@@ -154,7 +157,7 @@ export function propose(evaluator: PlateEvaluator, look: Look): Proposal[] {
     .flatMap((remedy): Proposal[] => {
       const reading = readingOf(own.readings, remedy.reading);
       if (reading.miss === 0 || reading.value === null) return [];
-      const offers = laneIds.flatMap((lane) => offerIn(remedy, lane, reading));
+      const offers = laneIds.flatMap((lane) => offersIn(remedy, lane, reading));
       if (offers.length === 0) return [];
       const { id: readingId, label, text: before } = reading;
       const ordered = inOrder(offers, remedy, own, look, []);

@@ -19,8 +19,12 @@ export interface Answer {
   cautions?: readonly string[];
 }
 
-/** Solves a change on a plate; null where nothing of this kind helps. */
-export type Solve = (evaluator: PlateEvaluator, now: Change, reading: Reading) => Answer | null;
+/** Solves a change on a plate, or some to choose from, the first the likeliest; null or none where nothing of this kind helps. */
+export type Solve = (
+  evaluator: PlateEvaluator,
+  now: Change,
+  reading: Reading,
+) => Answer | readonly Answer[] | null;
 
 /** How a reading that misses its band is mended, in each lane where it can be. One file each. */
 export interface Remedy {

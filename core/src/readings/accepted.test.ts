@@ -103,8 +103,8 @@ test('it is kept with a reason, taken back, and changes no recipe; without a rea
 
 test('a look that does little is advised at half and more on every plate, however far off the plate is', () => {
   for (const name of demoSceneNames)
-    for (const gain of [1 / 8, 1, 8]) {
-      const evaluator = evaluatorOf(demoLight(name, 600).map((v) => v * gain + 0.02));
+    for (const gain of [1 / 8, 8]) {
+      const evaluator = evaluatorOf(demoLight(name, 250).map((v) => v * gain + 0.02));
       expect(suitedStrength(evaluator, newLook('Rest')).strength, `${name} × ${gain}`).toBe(1);
       const little = suitedStrength(evaluator, withStep('saturation', { amount: 1.05 })).strength;
       expect(little, `${name} × ${gain}`).toBeGreaterThanOrEqual(0.5);

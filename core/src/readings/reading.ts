@@ -67,6 +67,15 @@ export function isOneOf(pixels: Uint32Array): (pixel: number) => boolean {
   return (pixel) => there.has(pixel);
 }
 
+/** One side of what a reading measures. */
+export interface ReadingPart {
+  label: string;
+  text: string;
+  verdict: Verdict;
+  /** The band in words. */
+  target: string;
+}
+
 export interface Reading {
   id: string;
   label: string;
@@ -80,6 +89,8 @@ export interface Reading {
   miss: number;
   /** Below its band, in it, or above; none where it is not judged. */
   side?: -1 | 0 | 1 | undefined;
+  /** What it is made of, each with a target of its own. */
+  parts?: readonly ReadingPart[] | undefined;
   /** Why its miss is meant; then it has no verdict. */
   accepted?: string | undefined;
   /** The band in words, with where it comes from. */

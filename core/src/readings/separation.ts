@@ -1,7 +1,13 @@
 import { hueOf, hueDistance } from '../colour/hue.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
-import { isOneOf, pixelsInAreas, type ReadingContext, type ReadingDefinition } from './reading.ts';
+import {
+  isOneOf,
+  pixelsInAreas,
+  type ReadingContext,
+  type ReadingDefinition,
+  type ReadingPart,
+} from './reading.ts';
 import type { Area } from '../recording/areas.ts';
 import { judge, unjudged } from '../numeric/verdict.ts';
 
@@ -9,6 +15,41 @@ type Lab = [number, number, number];
 
 /** Attention goes where subject and background differ (common practice); the numbers are from memory. */
 const band = { low: 10, high: Infinity, slack: 5 };
+
+/** What subject and surround may differ in, with how much of it alone is enough to be seen (from memory). */
+const sides = [
+  { label: 'lightness', unit: ' L*', low: 12, slack: 6, of: lightness },
+  { label: 'saturation', unit: ' C*', low: 12, slack: 6, of: saturation },
+  { label: 'hue', unit: '°', low: 25, slack: 12, of: hue },
+] as const;
+
+const chromaOf = (lab: Lab) => Math.hypot(lab[1], lab[2]);
+/** Chroma under which a hue means nothing. */
+const grey = 4;
+
+function lightness(a: Lab, b: Lab): number | null {
+  return Math.abs(a[0] - b[0]);
+}
+function saturation(a: Lab, b: Lab): number | null {
+  return Math.abs(chromaOf(a) - chromaOf(b));
+}
+function hue(a: Lab, b: Lab): number | null {
+  return Math.min(chromaOf(a), chromaOf(b)) < grey ? null : Math.abs(hueDistance(hueOf(a), hueOf(b)));
+}
+
+const partsOf = (a: Lab, b: Lab): ReadingPart[] =>
+  sides.map(({ label, unit, low, slack, of }) => {
+    const value = of(a, b);
+    const target = `${low}${unit} or more`;
+    return value === null
+      ? { label, text: '–', verdict: 'none', target }
+      : {
+          label,
+          text: `${value.toFixed(0)}${unit}`,
+          ...judge(value, { low, high: Infinity, slack }),
+          target,
+        };
+  });
 
 /** Mean CIE Lab of some areas of the picture as shown; null where they hold no pixel. */
 function meanLab(context: ReadingContext, areas: readonly Area[]): Lab | null {
@@ -43,13 +84,13 @@ export const separation: ReadingDefinition = {
         detail: 'Mark a subject and a background at the Plates station to see how far they stand apart.',
       };
     const value = deltaE2000(a, b);
-    const chroma = (lab: Lab) => Math.hypot(lab[1], lab[2]);
-    const apart = Math.abs(hueDistance(hueOf(a), hueOf(b)));
+    const parts = partsOf(a, b);
     return {
       value,
       text: `ΔE ${value.toFixed(1)}`,
       ...judge(value, band),
-      detail: `Subject against background: lightness ${Math.abs(a[0] - b[0]).toFixed(0)}, chroma ${Math.abs(chroma(a) - chroma(b)).toFixed(0)}, hue ${apart.toFixed(0)}° apart.`,
+      parts,
+      detail: `Subject against background: ${parts.map((p) => `${p.label} ${p.text}`).join(', ')} apart.`,
     };
   },
 };

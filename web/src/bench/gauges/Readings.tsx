@@ -68,6 +68,16 @@ export function Readings() {
         <div id="reading-detail" role="status" className="pt-1 text-[12px] text-t2">
           <VerdictMark verdict={chosen.verdict} accepted={chosen.accepted !== undefined} word />{' '}
           <span className="text-t1">{chosen.detail}</span> Target: {chosen.target}.{' '}
+          {chosen.parts && (
+            <span className="flex gap-4 num" role="list" aria-label={`${chosen.label}, part by part`}>
+              {chosen.parts.map((part) => (
+                <span key={part.label} role="listitem" {...tip(`Enough alone: ${part.target}`)}>
+                  <VerdictMark verdict={part.verdict} /> {part.label}{' '}
+                  <span className="text-t1">{part.text}</span>
+                </span>
+              ))}
+            </span>
+          )}
           <AcceptMiss reading={chosen} />
         </div>
       )}
