@@ -37,15 +37,16 @@ export class Bench {
     return this.page.getByRole('radio', { name, exact: true });
   }
 
+  /** A number by its label; where both lanes have one, the look's. */
   number(label: string): Locator {
-    return this.page.getByRole('spinbutton', { name: label, exact: true });
+    return this.page.getByRole('spinbutton', { name: label, exact: true }).last();
   }
 
   async type(label: string, text: string): Promise<void> {
     await this.fill(this.number(label), text);
   }
 
-  /** Types a number of the shot lane; the look lane has an exposure of its own. */
+  /** Types a number of the shot lane; the look lane has some of the same names. */
   async typeShot(label: string, text: string): Promise<void> {
     const lane = this.page.getByRole('region', { name: 'Shot lane' });
     await this.fill(lane.getByRole('spinbutton', { name: label, exact: true }), text);

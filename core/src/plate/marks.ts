@@ -70,6 +70,11 @@ export const isBox = (mark: Mark): mark is BoxMark => 'area' in mark;
 export const areasOf = (marks: readonly Mark[], kind: BoxKind) =>
   marks.filter((m): m is BoxMark => isBox(m) && m.kind === kind).map((m) => m.area);
 
+/** An ID no mark of the frame has. */
+export function newMarkId(marks: readonly Mark[]): string {
+  for (let n = marks.length + 1; ; n++) if (!marks.some((m) => m.id === `m${n}`)) return `m${n}`;
+}
+
 /** The share of a patch that is read: its edges hold mortar and blur. */
 const core = 0.5;
 

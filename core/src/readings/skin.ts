@@ -13,7 +13,7 @@ const minShare = 0.002;
 const lab = new Float64Array(4);
 
 /** Does the scene colour at an index have the hue and saturation of skin in its own light? Limits from memory. */
-function looksLikeSkin(scene: Float32Array, p: number): boolean {
+export function looksLikeSkin(scene: Float32Array, p: number): boolean {
   readOklab(scene, p, lab);
   if (lab[0] <= 0.25) return false;
   const saturation = saturationOf(lab);

@@ -31,7 +31,7 @@ async function work(page: Page, round: number): Promise<void> {
   const stack = page.getByRole('navigation', { name: 'Plates' }).getByRole('button');
   await stack.nth(round % plates).click();
   await page.setViewportSize({ width: 1280 + (round % 9) * 40, height: 800 + (round % 5) * 30 });
-  const contrast = page.getByRole('spinbutton', { name: 'Contrast', exact: true });
+  const contrast = page.getByRole('spinbutton', { name: 'Contrast', exact: true }).last();
   for (let i = 0; i < 4; i++) await contrast.press(round % 2 === 0 ? 'ArrowUp' : 'ArrowDown');
   await page.keyboard.press('Control+z');
 }

@@ -87,6 +87,7 @@ function onPlainKey(key: string, plateIds: string[]): boolean {
   else if (key === 'x') setView({ textureHidden: !state.textureHidden });
   else if (key === 'f') showFull();
   else if (key === 'Escape' && state.pick) setView({ pick: null });
+  else if (key === 'Escape' && state.marking) setView({ marking: null });
   else if (key === 'Escape' && state.readingId) setView({ readingId: null });
   else if (key === 'z') setView({ zoom: state.zoom === 'fit' ? 1 : 'fit' });
   else if (key === 'e') setView({ exporting: true });

@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import type { ZoneName } from '@velvet-dusk/core/look/steps/zoneCurve';
+import type { BoxKind } from '@velvet-dusk/core/plate/marks';
 import type { TextureId } from '@velvet-dusk/core/texture/index';
 import type { OverlayKind } from '../gl/drawing.ts';
 import type { AnalysedView } from '../workers/develop.ts';
@@ -53,6 +54,8 @@ interface ViewStore {
   dock: DockId;
   probes: readonly Probe[];
   pick: Pick | null;
+  /** What a click on the picture marks. */
+  marking: BoxKind | null;
   /** A step taken along to another look. */
   copied: LookStep | null;
   referenceId: string;
@@ -96,6 +99,7 @@ export const useView = create<ViewStore>(() => ({
   dock: 'tone',
   probes: [],
   pick: null,
+  marking: null,
   copied: null,
   referenceId: '',
   wipeAt: 0.5,

@@ -32,6 +32,7 @@ import {
 } from './develop.ts';
 import { cachedPixels, FrameCache } from './frameCache.ts';
 import { lutMapFor } from './lutMap.ts';
+import { pickPlace, suggestPlaces } from './pickMarks.ts';
 import { measureMarks, type MeasureOrder } from './measureMarks.ts';
 import { type SampleOrder, sampleColour } from './sample.ts';
 import { toImage } from './toImage.ts';
@@ -188,6 +189,12 @@ export const analysis = {
   async measure(order: Omit<MeasureOrder, 'frame'> & { url: string }) {
     return measureMarks({ ...order, frame: await wholeFrames.frame(order.url) });
   },
+
+  /** The box about a click on the whole frame, as what it is marked. */
+  pickPlace: (order: Parameters<typeof pickPlace>[1]) => pickPlace(wholeFrames, order),
+
+  /** Places that look like a kind of mark. */
+  suggestPlaces: (order: Parameters<typeof suggestPlaces>[1]) => suggestPlaces(wholeFrames, order),
 
   /** Reads one place of the picture, for a probe or a pick. */
   async sample(order: SampleOrder) {

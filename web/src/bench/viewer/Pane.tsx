@@ -104,7 +104,7 @@ export function Pane(props: PaneProps) {
   const canvasRef = useRef<HTMLCanvasElement>(null);
   const kind = useRendererKind(profile);
   const [renderer, setRenderer] = useState<Renderer | null>(null);
-  const { zoom, centre, surround, pick } = useView();
+  const { zoom, centre, surround, pick, marking } = useView();
   const ratio = window.devicePixelRatio || 1;
   const canvas = { width: Math.round(size.width * ratio), height: Math.round(size.height * ratio) };
   const g = size.width > 0 ? viewerGeometry(canvas, plate, zoom, centre) : null;
@@ -208,7 +208,7 @@ export function Pane(props: PaneProps) {
         style={{
           width: size.width,
           height: size.height,
-          cursor: pick ? 'crosshair' : zoom === 'fit' ? 'default' : 'grab',
+          cursor: pick || marking ? 'crosshair' : zoom === 'fit' ? 'default' : 'grab',
         }}
         data-renderer={renderer?.kind}
         data-painted={painted}

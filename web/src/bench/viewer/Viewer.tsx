@@ -8,8 +8,10 @@ import { BandLegend } from './BandLegend.tsx';
 import { HdrLegend } from './HdrLegend.tsx';
 import { Pane, type Shown, Tag } from './Pane.tsx';
 import { PlacementView } from './PlacementView.tsx';
+import { MarkBoxes, MarkingBar } from './Marks.tsx';
 import { ProbeDots, ProbeTable } from './Probes.tsx';
 import { ReferenceInset, ReferencePane } from './Reference.tsx';
+import { useMarking } from './useMarking.ts';
 import { useSamples } from './useSamples.ts';
 import { useShownTexture } from './useShownTexture.ts';
 import { useOverlay, useViewCubes } from './useViewCubes.ts';
@@ -38,6 +40,7 @@ export function Viewer(current: CurrentPlate) {
   });
   const overlay = useOverlay({ look, profile, kind, stepId });
   const samples = useSamples(current, look, hover);
+  const marking = useMarking(current);
   const reference = useReference();
   const texture = useShownTexture(look, plate);
 
@@ -56,7 +59,13 @@ export function Viewer(current: CurrentPlate) {
   });
   const [after, other] = [shown(view), shown(beforeOf(view))];
   const split = before ? 1 : compare === 'wipe' ? wipeAt : 0;
-  const pane = { ...current, overlay, castLens, onHover: setHover, onClick: samples.click };
+  const pane = {
+    ...current,
+    overlay,
+    castLens,
+    onHover: setHover,
+    onClick: marking.kind ? marking.mark : samples.click,
+  };
 
   if (compare === 'placement') return <PlacementView {...current} look={look} />;
   const main = (
@@ -69,6 +78,7 @@ export function Viewer(current: CurrentPlate) {
           {compare === 'wipe' && !before && <WipeEdge box={box} />}
           {compare === 'inset' && reference && <ReferenceInset reference={reference} box={box} />}
           <ProbeDots box={box} />
+          <MarkBoxes plate={plate} marking={marking} box={box} />
           <WhereLegend />
           {kind === 'bands' && <BandLegend />}
         </>
@@ -92,6 +102,7 @@ export function Viewer(current: CurrentPlate) {
       <div className="flex-1 min-w-0">{main}</div>
       <ProbeTable samples={samples.pinned} hovered={samples.hovered} plateName={plate.name} />
       {view !== 'recorded' && <HdrLegend />}
+      <MarkingBar marking={marking} />
       {pick && (
         <p role="status" className="absolute left-1/2 -translate-x-1/2 top-2 px-2 bg-[#000000c0] text-[12px]">
           Click {pick.what} on the picture ·{' '}

@@ -1,5 +1,6 @@
 import type { OverlayKind } from '../../gl/drawing.ts';
 import { type Compare, setView, type Surround, useView, type View, type Zoom } from '../../state/view.ts';
+import { type BoxKind, boxKinds, markLabels } from '@velvet-dusk/core/plate/marks';
 import { Button } from '../../ui/Button.tsx';
 import { MenuChoice } from '../../ui/MenuChoice.tsx';
 import type { MenuOption } from '../../ui/OptionMenu.tsx';
@@ -51,6 +52,11 @@ const overlays: MenuOption<OverlayKind>[] = [
     hint: 'What texture adds to the picture, raised',
   },
 ];
+/** What can be marked by a click; charts take four corners, and are marked at Plates. */
+const marks: MenuOption<BoxKind | 'none'>[] = [
+  { value: 'none', label: 'No mark' },
+  ...boxKinds.map((kind) => ({ value: kind, label: markLabels[kind] })),
+];
 const zooms: { value: `${Zoom}`; label: string; hint: string }[] = [
   { value: 'fit', label: 'Fit', hint: 'The whole picture' },
   { value: '1', label: '1:1', hint: 'One pixel of the frame on one of the screen; drag to move' },
@@ -100,7 +106,7 @@ const viewAs = (view: View) => setView({ view });
 const zoomTo = (zoom: `${Zoom}`) => setView({ zoom: zoom === 'fit' ? 'fit' : (Number(zoom) as Zoom) });
 
 export function ViewerBar() {
-  const { view, compare, overlay, castLens, before, zoom, surround } = useView();
+  const { view, compare, overlay, castLens, before, zoom, surround, marking } = useView();
   const reference = useReference();
   return (
     <div className="@container h-9 border-b border-g0">
@@ -138,11 +144,18 @@ export function ViewerBar() {
           options={overlays}
           onChange={(v) => setView({ overlay: v })}
         />
+        <MenuChoice
+          label="Mark"
+          rest="none"
+          value={marking ?? 'none'}
+          options={marks}
+          onChange={(v) => setView({ marking: v === 'none' ? null : v, pick: null })}
+        />
         <span className="flex-1" />
-        <span className="@max-[690px]:hidden">
+        <span className="@max-[810px]:hidden">
           <Segments small label="Zoom" value={`${zoom}`} options={zooms} onChange={zoomTo} />
         </span>
-        <span className="hidden @max-[690px]:inline">
+        <span className="hidden @max-[810px]:inline">
           <MenuChoice label="Zoom" rest="fit" value={`${zoom}`} options={zooms} onChange={zoomTo} />
         </span>
         <MenuChoice

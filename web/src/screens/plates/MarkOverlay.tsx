@@ -9,10 +9,11 @@ import {
   markLabels,
   patchOutlines,
   type Point,
+  newMarkId,
 } from '@velvet-dusk/core/plate/marks';
 import { setPlateView, type Tool, usePlateView } from '../../state/plateView.ts';
 import { beginGesture, editPlates, endGesture } from '../../state/document.ts';
-import { newMarkId, moveMark } from './markEdit.ts';
+import { moveMark } from './markEdit.ts';
 
 interface Size {
   width: number;

@@ -8,6 +8,7 @@ import {
   isBox,
   type Mark,
   markLabels,
+  newMarkId,
   neutralKinds,
 } from '@velvet-dusk/core/plate/marks';
 import {
@@ -24,7 +25,6 @@ import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import type { PlaceReading } from '../../workers/measureMarks.ts';
 import { ChartPanel } from './ChartPanel.tsx';
-import { newMarkId } from './markEdit.ts';
 import { lumaOf } from '@velvet-dusk/core/colour/ycbcr';
 import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { MarkReadings } from '../../bench/wall/useMarkReadings.ts';

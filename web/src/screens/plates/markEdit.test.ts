@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { gridPatches, type Mark, marksSchema } from '@velvet-dusk/core/plate/marks';
-import { moveMark, newMarkId } from './markEdit.ts';
+import { newMarkId } from '@velvet-dusk/core/plate/marks';
+import { moveMark } from './markEdit.ts';
 
 const box: Mark = { id: 'a', kind: 'neutral', area: { x0: 0.2, y0: 0.3, x1: 0.4, y1: 0.5 } };
 const chart: Mark = {

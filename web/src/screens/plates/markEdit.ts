@@ -1,10 +1,5 @@
 import { type GridMark, isBox, type Mark, type Point } from '@velvet-dusk/core/plate/marks';
 
-/** An ID no mark of the frame has. */
-export function newMarkId(marks: readonly Mark[]): string {
-  for (let n = marks.length + 1; ; n++) if (!marks.some((m) => m.id === `m${n}`)) return `m${n}`;
-}
-
 const hold = (x: number) => Math.min(Math.max(x, 0), 1);
 const ordered = (a: number, b: number): [number, number] => (a < b ? [hold(a), hold(b)] : [hold(b), hold(a)]);
 
