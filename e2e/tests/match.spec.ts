@@ -46,6 +46,16 @@ test('a match is measured, solved as ordinary steps, steered, and undone', async
   await page.keyboard.press('Control+z');
   await expect(lane.getByRole('listitem')).toHaveCount(steps);
 
+  // Two differences by themselves, as one step.
+  await dock.getByRole('button', { name: /^Take Shadows, amber–blue only/ }).click();
+  await dock.getByRole('button', { name: /^Take Highlights, luma % only/ }).click();
+  await bench.button('Solve 2 differences').click();
+  await expect(shares).toContainText('Only the differences chosen were taken.', { timeout: 60_000 });
+  await expect(lane.getByRole('listitem')).toHaveCount(steps + 2);
+  await page.keyboard.press('Control+z');
+  await dock.getByRole('button', { name: 'Take all' }).click();
+  await expect(bench.button('Solve again')).toBeVisible();
+
   // Another plate under the same look: a second camera, or another hour.
   await choose(page, 'Against', 2);
   await expect(dock.getByRole('row', { name: /^Midtones/ })).toBeVisible();

@@ -1,5 +1,5 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
-import { compileLook, StepCache } from '../look/compile.ts';
+import { compileLook, isActive, StepCache } from '../look/compile.ts';
 import type { LookStep } from '../look/document.ts';
 import type { ShownLook } from '../look/shown.ts';
 import { StageCache } from '../look/stageCache.ts';
@@ -11,7 +11,7 @@ import { boundedDifference, distance, features } from './features.ts';
 import { greyFaults, greyRamp, greyRises, greysRise } from './greyAxis.ts';
 import { pull } from './pull.ts';
 import { steered, withMatch } from './steer.ts';
-import { stepsOf, unknowns } from './unknowns.ts';
+import { type MatchPart, stepsOf, unknowns } from './unknowns.ts';
 
 /** Difference in Oklab that is as bad as one easy move of an unknown. */
 const oneDifference = 0.004;
@@ -30,6 +30,8 @@ export interface MatchOrder {
   keepSkin: boolean;
   /** `known`: as far as the difference can be told from the scene's; `all`: as if both held the same things. */
   follow?: MatchFollow | undefined;
+  /** Differences that are taken by themselves; all where none are said. */
+  only?: readonly MatchPart[] | undefined;
   luts?: LutMap | undefined;
 }
 
@@ -41,8 +43,11 @@ export interface MatchSolution {
   after: number;
   /** Share of the difference that is taken for the look, 0–1; the rest is taken for the scene and left. */
   look: number;
-  /** How surely both pictures hold the same things, 0–1: as far as that the solve follows the picture. */
-  trust: number;
+  /**
+   * How surely both pictures hold the same things, 0–1: as far as that the solve follows the picture. Null where single differences
+   * were taken: what is left of the others says nothing.
+   */
+  trust: number | null;
 }
 
 /** The picture of a scene under a look. */
@@ -141,25 +146,38 @@ class Comparison {
     ]);
   }
 
-  solve(from: readonly number[], weights: Weights, maxIterations: number): number[] {
+  /** @param only differences that are taken; the unknowns of others stay as they are. */
+  solve(
+    from: readonly number[],
+    weights: Weights,
+    maxIterations: number,
+    only?: readonly MatchPart[],
+  ): number[] {
+    const free = unknowns.flatMap((u, i) => (only && !only.includes(u.part) ? [] : [i]));
+    const whole = (x: ArrayLike<number>) => {
+      const all = [...from];
+      free.forEach((at, i) => (all[at] = x[i]));
+      return all;
+    };
     const count = this.faults(from, weights).length;
     const zeros = Array<number>(count).fill(0);
-    return levenbergMarquardt(
+    const { parameterValues } = levenbergMarquardt(
       { x: zeros.map((_, i) => i), y: zeros },
       (x) => {
-        const faults = this.faults(x, weights);
+        const faults = this.faults(whole(x), weights);
         return (i) => faults[i];
       },
       {
-        initialValues: [...from],
-        minValues: unknowns.map((u) => u.min),
-        maxValues: unknowns.map((u) => u.max),
+        initialValues: free.map((at) => from[at]),
+        minValues: free.map((at) => unknowns[at].min),
+        maxValues: free.map((at) => unknowns[at].max),
         damping: 0.05,
         gradientDifference: 2e-3,
         maxIterations,
         errorTolerance: 1e-7,
       },
-    ).parameterValues;
+    );
+    return whole(parameterValues);
   }
 
   /** The most of some steps under which the displayed greys rise wherever they rose. */
@@ -195,14 +213,20 @@ export function solveMatch(order: MatchOrder): MatchSolution {
   if (order.scene.length / 3 > largest) throw new RangeError(`a match takes ${largest} pixels at most`);
   const comparison = new Comparison(order);
   const { rest } = comparison;
-  const free = comparison.solve(rest, { picture: 1, anchors: 0, rest: 1 }, iterations.free);
+  const only = order.only?.length ? order.only : undefined;
+  const free = comparison.solve(rest, { picture: 1, anchors: 0, rest: 1 }, iterations.free, only);
   const left = comparison.distance(free);
   const trust = 1 / (1 + (left / sameThings) ** 2);
   const doubt = 1 - trust;
   const known = { picture: trust ** 2, anchors: anchorWeight * doubt, rest: 1 + cautious * doubt };
-  const isSure = trust > sure || order.follow === 'all';
+  // What was asked for by itself is taken as it is.
+  const isSure = trust > sure || order.follow === 'all' || only !== undefined;
   const x = isSure ? free : comparison.solve(trust > 0.5 ? free : rest, known, iterations.known);
   const [before, after] = [comparison.distance(rest), comparison.distance(x)];
-  const steps = comparison.risingSteps(stepsOf(x, order.keepSkin));
-  return { steps, before, after, trust, look: Math.max(0, 1 - (after / Math.max(before, 1e-9)) ** 2) };
+  const all = stepsOf(x, order.keepSkin);
+  // Of single differences the other steps would do nothing.
+  const needed = only ? all.filter(isActive) : all;
+  const steps = comparison.risingSteps(needed);
+  const told = only ? null : trust;
+  return { steps, before, after, trust: told, look: Math.max(0, 1 - (after / Math.max(before, 1e-9)) ** 2) };
 }

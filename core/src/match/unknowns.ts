@@ -1,7 +1,7 @@
 import type { LookStep } from '../look/document.ts';
 import { stepDefinition, stepDefinitions } from '../look/steps/index.ts';
 import { sectors } from '../look/steps/primariesAndSecondaries.ts';
-import { zoneNames } from '../look/steps/zoneCurve.ts';
+import { type ZoneName, zoneNames } from '../look/steps/zoneCurve.ts';
 
 /** One number that is solved for: where it goes, its limits, and how far it is moved without cause. */
 export interface Unknown {
@@ -12,16 +12,29 @@ export interface Unknown {
   easy: number;
 }
 
-export const unknowns: readonly Unknown[] = [
-  { rest: 0, min: -2, max: 2, easy: 0.6 },
-  { rest: 1, min: 0.6, max: 1.6, easy: 0.25 },
-  ...zoneNames.map(() => ({ rest: 0, min: -1.2, max: 1.2, easy: 0.35 })),
-  ...zoneNames.map(() => ({ rest: 0, min: -0.9, max: 0.9, easy: 0.3 })),
-  ...zoneNames.map(() => ({ rest: 0, min: -0.9, max: 0.9, easy: 0.3 })),
-  { rest: 1, min: 0.2, max: 1.8, easy: 0.3 },
-  ...sectors.map(() => ({ rest: 1, min: 0.3, max: 1.8, easy: 0.3 })),
-  { rest: 0, min: -0.5, max: 2, easy: 0.6 },
-  { rest: 0, min: -0.5, max: 0.7, easy: 0.3 },
+/** A difference between two pictures that can be taken by itself: of one zone, or of the whole picture. */
+const zoneSides = ['luminance', 'warm', 'green'] as const;
+const wholeParts = ['exposure', 'contrast', 'saturation', 'hues', 'black', 'white'] as const;
+export type MatchPart = `${ZoneName} ${(typeof zoneSides)[number]}` | (typeof wholeParts)[number];
+
+const byZone = (side: (typeof zoneSides)[number], range: Omit<Unknown, 'rest'>): MatchUnknown[] =>
+  zoneNames.map((zone) => ({ rest: 0, ...range, part: `${zone} ${side}` as const }));
+
+/** An unknown, and the difference that it is for. */
+export interface MatchUnknown extends Unknown {
+  part: MatchPart;
+}
+
+export const unknowns: readonly MatchUnknown[] = [
+  { rest: 0, min: -2, max: 2, easy: 0.6, part: 'exposure' },
+  { rest: 1, min: 0.6, max: 1.6, easy: 0.25, part: 'contrast' },
+  ...byZone('luminance', { min: -1.2, max: 1.2, easy: 0.35 }),
+  ...byZone('warm', { min: -0.9, max: 0.9, easy: 0.3 }),
+  ...byZone('green', { min: -0.9, max: 0.9, easy: 0.3 }),
+  { rest: 1, min: 0.2, max: 1.8, easy: 0.3, part: 'saturation' },
+  ...sectors.map(() => ({ rest: 1, min: 0.3, max: 1.8, easy: 0.3, part: 'hues' }) as const),
+  { rest: 0, min: -0.5, max: 2, easy: 0.6, part: 'black' },
+  { rest: 0, min: -0.5, max: 0.7, easy: 0.3, part: 'white' },
 ];
 
 /** The steps of a match carry this in front of their IDs, so that another solve takes their place. */

@@ -15,7 +15,7 @@ import {
   solveMatch,
 } from '@velvet-dusk/core/match/solve';
 import { withMatch } from '@velvet-dusk/core/match/steer';
-import { isMatchStep } from '@velvet-dusk/core/match/unknowns';
+import { isMatchStep, type MatchPart } from '@velvet-dusk/core/match/unknowns';
 import { type PictureStatistics, pictureStatistics } from '@velvet-dusk/core/match/statistics';
 import { beyondGrading, differenceInWords } from '@velvet-dusk/core/match/words';
 import { sparse } from '@velvet-dusk/core/numeric/sparse';
@@ -147,15 +147,16 @@ export async function matchSolve(
     aim: MatchAim;
     keepSkin: boolean;
     follow: MatchFollow;
+    only: readonly MatchPart[];
     second: PlateOrder | null;
   },
 ): Promise<MatchResult> {
-  const { plate, aim, keepSkin, follow, second } = order;
+  const { plate, aim, keepSkin, follow, only, second } = order;
   const look = unmatched(order.look);
   const luts = await lutMapFor(look);
   const reference = await aimCode(frames, aim, look, pixels.solve);
   const scene = await sceneOf(frames, plate, pixels.solve);
-  const solution = solveMatch({ scene, look, reference, keepSkin, follow, luts });
+  const solution = solveMatch({ scene, look, reference, keepSkin, follow, only, luts });
   const { steps } = solution;
   let check: MatchResult['second'] = null;
   if (second) {

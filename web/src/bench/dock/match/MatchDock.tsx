@@ -4,6 +4,7 @@ import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { MatchSolution } from '@velvet-dusk/core/match/solve';
 import { steered, steerOf, withMatch } from '@velvet-dusk/core/match/steer';
+import type { MatchPart } from '@velvet-dusk/core/match/unknowns';
 import type { GridMark } from '@velvet-dusk/core/plate/marks';
 import { editLook } from '../../../state/document.ts';
 import { setMeasured } from '../../../state/measured.ts';
@@ -87,6 +88,7 @@ function Match({ plate, profile }: CurrentPlate) {
     null,
   );
   const { run, cancel, solving } = useSolver();
+  const [only, setOnly] = useState<readonly MatchPart[]>([]);
   const [byPatch, setByPatch] = useState(false);
   const chosen = aims.find((a) => a.id === aimId) ?? aims[0];
   const second = aims.find((a) => a.aim.kind === 'plate' && a.id !== chosen.id);
@@ -117,6 +119,7 @@ function Match({ plate, profile }: CurrentPlate) {
           aim: chosen.aim,
           keepSkin,
           follow: followAll ? 'all' : 'known',
+          only,
           second: second?.aim.kind === 'plate' ? second.aim.plate : null,
         }),
       (found) => {
@@ -147,7 +150,7 @@ function Match({ plate, profile }: CurrentPlate) {
         {byPatch && charts.plate && charts.aim ? (
           <PatchesView plate={charts.plate} aim={charts.aim} look={look} />
         ) : (
-          <ZonesView table={table} />
+          <ZonesView table={table} only={only} onChoose={setOnly} />
         )}
       </div>
       <div className="w-[270px] flex flex-col gap-1.5">
@@ -172,7 +175,7 @@ function Match({ plate, profile }: CurrentPlate) {
         </Check>
         <p>
           <Button kind="main" disabled={solving} onClick={solve}>
-            {solving ? 'Solving …' : solved ? 'Solve again' : 'Solve'}
+            {solving ? 'Solving …' : solveWords(only.length, solved !== null)}
           </Button>
           {solving && (
             <Button kind="text" className="ml-3" onClick={cancel}>
@@ -219,9 +222,18 @@ function Match({ plate, profile }: CurrentPlate) {
   );
 }
 
+/** What the main button does. */
+const solveWords = (chosen: number, again: boolean) =>
+  chosen === 0
+    ? again
+      ? 'Solve again'
+      : 'Solve'
+    : `Solve ${chosen} ${chosen === 1 ? 'difference' : 'differences'}`;
+
 /** Trust from which two pictures count as of the same things, and under which as of different ones. */
 const trusted = { same: 0.7, different: 0.3 };
 function trustInWords({ trust }: MatchSolution, followed: boolean): string {
+  if (trust === null) return 'Only the differences chosen were taken.';
   if (followed) return 'All of it was taken for the look.';
   if (trust >= trusted.same) return 'Both pictures hold the same things.';
   const left = 'what is left is content, and no look brings it.';
@@ -230,11 +242,19 @@ function trustInWords({ trust }: MatchSolution, followed: boolean): string {
 }
 
 /** The zone table, what it says in words, and what no grade can bring. */
-function ZonesView({ table }: { table: MatchTable | null }) {
+function ZonesView({
+  table,
+  only,
+  onChoose,
+}: {
+  table: MatchTable | null;
+  only: readonly MatchPart[];
+  onChoose(only: readonly MatchPart[]): void;
+}) {
   if (!table) return <p className="text-t3">Counting …</p>;
   return (
     <>
-      <MatchTableView table={table} />
+      <MatchTableView table={table} only={only} onChoose={onChoose} />
       <HueShares plate={table.plate} aim={table.aim} />
       <p className="pt-1.5 text-t2" aria-label="Differences in words">
         {table.words.length > 0 ? table.words.join(' ') : 'No difference worth a word.'}
