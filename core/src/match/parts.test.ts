@@ -71,7 +71,12 @@ test('a set of them is solved together, nearer than any one', () => {
 });
 
 test('no set, or an empty one, is all of them', () => {
-  const few = { scene: scene.slice(0, 900), look: plain, reference: reference.slice(0, 900), keepSkin: false };
+  const few = {
+    scene: scene.slice(0, 900),
+    look: plain,
+    reference: reference.slice(0, 900),
+    keepSkin: false,
+  };
   expect(solveMatch({ ...few, only: [] })).toEqual(solveMatch(few));
   expect(new Set(unknowns.map((u) => u.part)).size).toBeGreaterThan(15);
 });

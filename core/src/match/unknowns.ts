@@ -12,12 +12,12 @@ export interface Unknown {
   easy: number;
 }
 
+type ZoneSide = 'luminance' | 'warm' | 'green';
 /** A difference between two pictures that can be taken by itself: of one zone, or of the whole picture. */
-const zoneSides = ['luminance', 'warm', 'green'] as const;
-const wholeParts = ['exposure', 'contrast', 'saturation', 'hues', 'black', 'white'] as const;
-export type MatchPart = `${ZoneName} ${(typeof zoneSides)[number]}` | (typeof wholeParts)[number];
+export type MatchPart =
+  `${ZoneName} ${ZoneSide}` | 'exposure' | 'contrast' | 'saturation' | 'hues' | 'black' | 'white';
 
-const byZone = (side: (typeof zoneSides)[number], range: Omit<Unknown, 'rest'>): MatchUnknown[] =>
+const byZone = (side: ZoneSide, range: Omit<Unknown, 'rest'>): MatchUnknown[] =>
   zoneNames.map((zone) => ({ rest: 0, ...range, part: `${zone} ${side}` as const }));
 
 /** An unknown, and the difference that it is for. */

@@ -5,13 +5,10 @@ import { bt709, working } from '../colour/spaces/index.ts';
 import { newLook } from '../look/document.ts';
 import { insertStep } from '../look/edit.ts';
 import { correctLight, neutralShot, type Shot } from '../look/shot.ts';
-import { usualPractice } from '../readings/practice.ts';
-import { noMarks } from '../recording/areas.ts';
-import { standardDisplay } from '../render/display.ts';
+import { evaluatorOfLight } from '../testing/evaluated.ts';
 import { photographs } from '../testing/photographs.ts';
-import { profileOf } from '../testing/profiles.ts';
 import { type EndFit, endLevels, fitEnd } from './endFit.ts';
-import { PlateEvaluator, plateOfLight } from './plateEvaluator.ts';
+import type { PlateEvaluator } from './plateEvaluator.ts';
 
 const look = newLook('Rest');
 
@@ -23,17 +20,7 @@ function evaluatorOf(
   const light = codes.map((v) => v ** 2.4);
   transformBuffer(rgbToRgb(bt709, working), light);
   correctLight({ ...neutralShot, ...off })(light);
-  return new PlateEvaluator(
-    {
-      width,
-      height,
-      ...plateOfLight(light),
-      profile: profileOf('heron'),
-      display: standardDisplay,
-      marks: noMarks,
-    },
-    usualPractice,
-  );
+  return evaluatorOfLight(light, { width, height });
 }
 /** One that has both ends: tones down to black and up to white. */
 const picture = evaluatorOf(photographs[0], { exposure: 1.5, black: -0.3 });
@@ -82,9 +69,10 @@ test('where black cannot be kept, white is not put there at its cost', () => {
 
 test('where no correction of the kind does it, that is said, and how near it comes', () => {
   // Nothing is above mid-grey: contrast about it cannot make white of it.
-  const dark = new PlateEvaluator(
-    { ...picture.plate, ...plateOfLight(picture.plate.recorded.map((v) => Math.min(v, 0.1))) },
-    usualPractice,
+  const { width, height } = picture.plate;
+  const dark = evaluatorOfLight(
+    picture.plate.recorded.map((v) => Math.min(v, 0.1)),
+    { width, height },
   );
   const answer = fitEnd(dark, look, { end: 'white', to: 'touching', by: 'contrast' });
   expect(answer).toMatchObject({

@@ -6,14 +6,13 @@ import { type Look, lookSchema, newLook } from '../look/document.ts';
 import { seeded } from '../numeric/random.ts';
 import { sparse } from '../numeric/sparse.ts';
 import { codeToLight } from '../order/end.ts';
-import { usualPractice } from '../readings/practice.ts';
 import type { Reading } from '../readings/reading.ts';
 import { noMarks } from '../recording/areas.ts';
-import { standardDisplay } from '../render/display.ts';
 import { demoScene } from '../testing/demoScenes.ts';
+import { evaluatorOfLight } from '../testing/evaluated.ts';
 import { profileOf } from '../testing/profiles.ts';
 import { propose } from './index.ts';
-import { PlateEvaluator, plateOfLight } from './plateEvaluator.ts';
+import type { PlateEvaluator } from './plateEvaluator.ts';
 
 /** Subject and surround parted by what they differ in: common practice is to work on one of the three, or on two. */
 
@@ -34,17 +33,11 @@ function evaluatorOf(subject: Rgb, surround: Rgb): PlateEvaluator {
       i * 3,
     );
   }
-  return new PlateEvaluator(
-    {
-      width,
-      height,
-      ...plateOfLight(light),
-      profile: profileOf('heron'),
-      display: standardDisplay,
-      marks: { ...noMarks, subject: [left], background: [right] },
-    },
-    usualPractice,
-  );
+  return evaluatorOfLight(light, {
+    width,
+    height,
+    marks: { ...noMarks, subject: [left], background: [right] },
+  });
 }
 const rest = newLook('Rest');
 const reading = (evaluator: PlateEvaluator, look: Look = rest): Reading =>
@@ -100,17 +93,8 @@ test('on a plate that a look has flattened the subject is brought out again, by 
   const box = (x0: number, y0: number, x1: number, y1: number) => [
     { x0: x0 / w, y0: y0 / h, x1: x1 / w, y1: y1 / h },
   ];
-  const evaluator = new PlateEvaluator(
-    {
-      width: small.width,
-      height: small.height,
-      ...plateOfLight(small.rgb),
-      profile,
-      display: standardDisplay,
-      marks: { ...noMarks, subject: box(340, 180, 560, 330), background: box(760, 200, 1200, 420) },
-    },
-    usualPractice,
-  );
+  const marks = { ...noMarks, subject: box(340, 180, 560, 330), background: box(760, 200, 1200, 420) };
+  const evaluator = evaluatorOfLight(small.rgb, { width: small.width, height: small.height, marks });
   const flat = lookSchema.parse({
     ...rest,
     steps: [

@@ -5,38 +5,22 @@ import { type Look, lookSchema, newLook } from '../look/document.ts';
 import { recipeHash } from '../look/hash.ts';
 import { worstVerdict } from '../numeric/verdict.ts';
 import { looksOnPlates } from '../pack/onPlates.ts';
-import { type EvaluatedPlate, PlateEvaluator, plateOfLight } from '../proposals/plateEvaluator.ts';
+import type { EvaluatedPlate } from '../proposals/plateEvaluator.ts';
 import { propose } from '../proposals/index.ts';
 import { suitedStrength } from '../proposals/strength.ts';
-import { noMarks } from '../recording/areas.ts';
-import { standardDisplay } from '../render/display.ts';
 import { demoLight, demoSceneNames } from '../testing/demoScenes.ts';
-import { profileOf } from '../testing/profiles.ts';
+import { evaluatorOfLight } from '../testing/evaluated.ts';
 import { acceptedWords } from '../trial/boardWords.ts';
 import { cellResult, judgeCell } from '../trial/result.ts';
-import { usualPractice } from './practice.ts';
 
 /** Readings that are meant to miss, and the strength that is advised. */
 
-const evaluatorOf = (light: Float32Array, said: Partial<EvaluatedPlate> = {}) =>
-  new PlateEvaluator(
-    {
-      width: light.length / 3,
-      height: 1,
-      ...plateOfLight(light),
-      profile: profileOf('heron'),
-      display: standardDisplay,
-      marks: noMarks,
-      ...said,
-    },
-    usualPractice,
-  );
 const light = demoLight('marsh-noon', 2500);
 const withStep = (type: string, params: object): Look =>
   lookSchema.parse({ ...newLook('Faded'), steps: [{ id: type, type, params }] });
 const faded = withStep('blackWhitePoint', { black: 2 });
 const readingsOf = (look: Look, said: Partial<EvaluatedPlate> = {}) => {
-  const evaluator = evaluatorOf(light, said);
+  const evaluator = evaluatorOfLight(light, said);
   return evaluator.readAll(evaluator.asItIs(look));
 };
 const accepted = { black: 'morning haze' };
@@ -55,9 +39,9 @@ test('a miss that is accepted, of a plate or of a look, has no verdict, keeps it
 });
 
 test('nothing is offered for it, others are judged as ever, and what holds is not called accepted', () => {
-  const evaluator = evaluatorOf(light, { acceptedMisses: { ...accepted, white: 'no whites' } });
+  const evaluator = evaluatorOfLight(light, { acceptedMisses: { ...accepted, white: 'no whites' } });
   expect(propose(evaluator, faded).map((p) => p.readingId)).not.toContain('black');
-  expect(propose(evaluatorOf(light), faded).map((p) => p.readingId)).toContain('black');
+  expect(propose(evaluatorOfLight(light), faded).map((p) => p.readingId)).toContain('black');
   const untouched = evaluator.readAll(evaluator.asItIs(newLook('Rest')));
   expect(untouched.filter((r) => r.accepted !== undefined)).toEqual([]);
 });
@@ -104,7 +88,7 @@ test('it is kept with a reason, taken back, and changes no recipe; without a rea
 test('a look that does little is advised at half and more on every plate, however far off the plate is', () => {
   for (const name of demoSceneNames)
     for (const gain of [1 / 8, 8]) {
-      const evaluator = evaluatorOf(demoLight(name, 250).map((v) => v * gain + 0.02));
+      const evaluator = evaluatorOfLight(demoLight(name, 250).map((v) => v * gain + 0.02));
       expect(suitedStrength(evaluator, newLook('Rest')).strength, `${name} × ${gain}`).toBe(1);
       const little = suitedStrength(evaluator, withStep('saturation', { amount: 1.05 })).strength;
       expect(little, `${name} × ${gain}`).toBeGreaterThanOrEqual(0.5);
@@ -113,7 +97,7 @@ test('a look that does little is advised at half and more on every plate, howeve
 
 test('one that lifts blacks is advised weaker, also on a plate that is off by itself', () => {
   for (const gain of [1 / 2, 1]) {
-    const suited = suitedStrength(evaluatorOf(light.map((v) => v * gain)), faded);
+    const suited = suitedStrength(evaluatorOfLight(light.map((v) => v * gain)), faded);
     expect(suited.strength).toBeLessThan(0.8);
     expect(suited.miss).toBeLessThan(suited.missAtFull);
   }

@@ -1,11 +1,8 @@
 import { expect, test } from 'vitest';
 import { type Look, lookSchema, newLook } from '../look/document.ts';
-import { PlateEvaluator, plateOfLight } from '../proposals/plateEvaluator.ts';
 import { propose } from '../proposals/index.ts';
-import { noMarks } from '../recording/areas.ts';
-import { standardDisplay } from '../render/display.ts';
-import { profileOf } from '../testing/profiles.ts';
-import { type PracticeSettings, usualPractice } from './practice.ts';
+import { evaluatorOfLight } from '../testing/evaluated.ts';
+import type { PracticeSettings } from './practice.ts';
 
 /** Bands that follow the schools of a project: the same picture under the same look, judged by each. */
 
@@ -14,18 +11,7 @@ const light = Float32Array.from(
   { length: 3000 },
   (_, i) => 0.18 * 2 ** (-7 + (13 * Math.floor(i / 3)) / 999),
 );
-const evaluatorOf = (practice: Partial<PracticeSettings>) =>
-  new PlateEvaluator(
-    {
-      width: light.length / 3,
-      height: 1,
-      ...plateOfLight(light),
-      profile: profileOf('heron'),
-      display: standardDisplay,
-      marks: noMarks,
-    },
-    { ...usualPractice, ...practice },
-  );
+const evaluatorOf = (practice: Partial<PracticeSettings>) => evaluatorOfLight(light, {}, practice);
 const withStep = (type: string, params: object): Look =>
   lookSchema.parse({ ...newLook('x'), steps: [{ id: type, type, params }] });
 const read = (practice: Partial<PracticeSettings>, id: string, look: Look) => {

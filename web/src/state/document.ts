@@ -11,11 +11,19 @@ import { stepDefinition, type StepType } from '@velvet-dusk/core/look/steps/inde
 import { changedFields, same } from './merge.ts';
 import { undoable } from './undoable.ts';
 
+const editKeys = [
+  'name',
+  'scene',
+  'profileId',
+  'shot',
+  'marks',
+  'texture',
+  'strengths',
+  'acceptedMisses',
+] as const satisfies readonly (keyof Plate)[];
+
 /** What a user edits of a plate. */
-export type PlateEdits = Pick<
-  Plate,
-  'name' | 'scene' | 'profileId' | 'shot' | 'marks' | 'texture' | 'strengths' | 'acceptedMisses'
->;
+export type PlateEdits = Pick<Plate, (typeof editKeys)[number]>;
 
 /** What is edited and can be undone: the look, and the plates with their shot lanes and marks. */
 export interface BenchDocument {
@@ -36,25 +44,8 @@ export const useDocument = bench.use;
 export const { history, beginGesture, endGesture, quietly, undo, redo, partsOf: documentOf } = bench;
 const { edit } = bench;
 
-export const editsOf = ({
-  name,
-  scene,
-  profileId,
-  shot,
-  marks,
-  texture,
-  strengths,
-  acceptedMisses,
-}: Plate): PlateEdits => ({
-  name,
-  scene,
-  profileId,
-  shot,
-  marks,
-  texture,
-  strengths,
-  acceptedMisses,
-});
+export const editsOf = (plate: Plate): PlateEdits =>
+  Object.fromEntries(editKeys.map((key) => [key, plate[key]])) as PlateEdits;
 
 export const editLook = (change: (look: Look) => Look) => edit(({ look }) => ({ look: change(look) }));
 

@@ -79,7 +79,12 @@ export function ProposalCard({ proposal, more, said, tried }: ProposalCardProps)
     >
       {!said && <p className="text-t2">{problem}</p>}
       {offers.map((offer) => (
-        <OfferRow key={`${offer.lane} ${offer.does}`} offer={offer} proposal={proposal} plate={current.plate} />
+        <OfferRow
+          key={`${offer.lane} ${offer.does}`}
+          offer={offer}
+          proposal={proposal}
+          plate={current.plate}
+        />
       ))}
       {(tried !== 'done' || more > 0) && (
         <p className="flex gap-3 text-t3">
