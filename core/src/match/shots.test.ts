@@ -41,12 +41,15 @@ function reframed({ rgb, width, height }: Scene, share: number): Scene {
   return { rgb: out, width: w, height: h };
 }
 
+/** Pixels that are compared. */
+const pixels = 1000;
+
 /** A scene as a camera recorded it, off by so much. */
 function recorded(scene: Scene, camera: string, off: Partial<Shot> = {}, seed = 1): ShotPlate {
   const profile = profileOf(camera);
   const { exposure = 0, mired = 0, duv = 0, ...behind } = off;
-  const code = record(scene.rgb, bt709, makeCodec(profile), { exposure, balance: { mired, duv }, seed });
-  const light = sparse(code, scene.width, scene.height, 1200).rgb;
+  const some = sparse(scene.rgb, scene.width, scene.height, pixels).rgb;
+  const light = record(some, bt709, makeCodec(profile), { exposure, balance: { mired, duv }, seed });
   codeToLight(profile)(light);
   correctLight({ ...neutralShot, ...behind })(light);
   return { light, shot: neutralShot, marked: {} };
