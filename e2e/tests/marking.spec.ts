@@ -59,3 +59,18 @@ test('a subject marked on the bench is parted from its background, and taken off
   await bench.drawn();
   await expect(bench.reading('Separation')).toContainText('–');
 });
+
+test('the pivot of contrast is picked on the picture, and undone', async ({ page, bench }) => {
+  const lane = page.getByRole('region', { name: 'Look lane' });
+  await lane.getByRole('button', { name: 'Contrast', exact: true }).click();
+  const pivot = bench.number('Pivot');
+  await expect(pivot).toHaveValue('0.18');
+  await bench.button('Pick the pivot').click();
+  const box = (await bench.canvas.boundingBox())!;
+  // The lit windows of the boat, well above mid-grey.
+  await page.mouse.click(box.x + box.width * 0.72, box.y + box.height * 0.375);
+  await expect(pivot).not.toHaveValue('0.18');
+  expect(Number(await pivot.inputValue())).toBeGreaterThan(0.3);
+  await page.keyboard.press('Control+z');
+  await expect(pivot).toHaveValue('0.18');
+});

@@ -5,10 +5,12 @@ import { Button } from '../../ui/Button.tsx';
 /** Waits for a click on the picture and hands on what is there. */
 export function PickButton({
   what,
+  label = 'Pick on the picture',
   stepId,
   onPick,
 }: {
   what: string;
+  label?: string;
   /** Whose step it is for: the sample is taken where the picture reaches it. */
   stepId?: string;
   onPick(sample: Sample): void;
@@ -24,7 +26,7 @@ export function PickButton({
         )
       }
     >
-      Pick on the picture
+      {label}
     </Button>
   );
 }

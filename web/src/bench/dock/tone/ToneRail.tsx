@@ -1,7 +1,10 @@
 import { useDeferredValue, useMemo, useState } from 'react';
-import { linearToStops } from '@velvet-dusk/core/colour/exposure';
+import { linearToStops, stopsToLinear } from '@velvet-dusk/core/colour/exposure';
+import { contrast as contrastStep } from '@velvet-dusk/core/look/steps/contrast';
 import { zoneNames, zoneWeights } from '@velvet-dusk/core/look/steps/zoneCurve';
 import type { ZonesParams } from '@velvet-dusk/core/look/steps/zones';
+import { numberField } from '@velvet-dusk/core/numberField';
+import { editParams } from '../../../state/document.ts';
 import { useMeasured } from '../../../state/measured.ts';
 import { setView, useView } from '../../../state/view.ts';
 import { useSize } from '../../../ui/useSize.ts';
@@ -19,6 +22,12 @@ import { useWholeLook } from '../../useBench.ts';
 function zoneAt(params: ZonesParams, stops: number) {
   const weights = zoneWeights(params, stops);
   return zoneNames[weights.indexOf(Math.max(...weights))];
+}
+
+/** The pivot of contrast at a tone, within what it takes. */
+function pivotAt(stops: number): number {
+  const { min, max } = numberField(contrastStep.schema.shape.pivot);
+  return Number(Math.min(Math.max(stopsToLinear(stops), min), max).toFixed(3));
 }
 
 /** The tone curve over stops from mid-grey, with the zones and the contrast on it. */
@@ -94,13 +103,23 @@ export function ToneRail({ profile }: CurrentPlate) {
         <span aria-hidden className="@max-[690px]:hidden">
           pad: blue ← → amber, magenta ↓ ↑ green
         </span>
-        {zones && (
-          <PickButton
-            what="a tone for its zone"
-            stepId={zones.id}
-            onPick={({ atStep }) => setView({ zone: zoneAt(params!, atStep.stops) })}
-          />
-        )}
+        <span className="flex gap-2">
+          {zones && (
+            <PickButton
+              what="a tone for its zone"
+              stepId={zones.id}
+              onPick={({ atStep }) => setView({ zone: zoneAt(params!, atStep.stops) })}
+            />
+          )}
+          {contrast && (
+            <PickButton
+              what="the tone that contrast leaves alone"
+              label="Pick the pivot"
+              stepId={contrast.id}
+              onPick={({ atStep }) => editParams(contrast.id, () => ({ pivot: pivotAt(atStep.stops) }))}
+            />
+          )}
+        </span>
         <span aria-hidden className="@max-[690px]:hidden">
           output % over stops from mid-grey
         </span>
