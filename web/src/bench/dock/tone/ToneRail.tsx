@@ -99,9 +99,9 @@ export function ToneRail({ profile }: CurrentPlate) {
           ))}
         </div>
       )}
-      <div className="num text-t3 flex items-center justify-between px-4 pb-1 text-[10.5px]">
+      <div className="num text-t3 flex items-center justify-between px-4 pb-1 text-[10.5px] whitespace-nowrap">
         <span aria-hidden className="@max-[690px]:hidden">
-          pad: blue ← → amber, magenta ↓ ↑ green
+          pad: → amber, ↑ green
         </span>
         <span className="flex gap-2">
           {zones && (
@@ -121,7 +121,7 @@ export function ToneRail({ profile }: CurrentPlate) {
           )}
         </span>
         <span aria-hidden className="@max-[690px]:hidden">
-          output % over stops from mid-grey
+          % over stops from mid-grey
         </span>
       </div>
     </div>
