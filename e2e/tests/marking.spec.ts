@@ -18,12 +18,26 @@ test('a neutral is suggested, marked by a click and balanced on; a dark place is
   await suggestions.first().click();
   await expect(marked).toContainText(/Neutral marked: \d+ \d+ \d+ of 1023, [−-]?\d\.\d\d st/);
   await expect(page.getByRole('button', { name: 'Remove mark: Neutral' })).toHaveCount(1);
+  const name = page.getByRole('textbox', { name: 'Name of this neutral' });
+  await name.fill('Hull');
+  await name.press('Enter');
+  await expect(page.getByRole('button', { name: 'Remove mark: Hull' })).toHaveCount(1);
+  await bench.drawn();
+  await page
+    .getByTestId('readings')
+    .getByRole('button', { name: /Neutral/ })
+    .click();
+  await expect(page.getByRole('list', { name: 'Neutral, part by part' })).toHaveText(
+    /Hull ΔE \d+\.\d, Cb [+−]\d\.\d, Cr [+−]\d\.\d %/,
+  );
   const warmth = page.getByRole('region', { name: 'Shot lane' }).getByRole('spinbutton', { name: 'Warmth' });
   await page.getByRole('button', { name: 'Balance on it' }).click();
   await expect(page.getByText(/^Balanced: [+−]\d+ mired/)).toBeVisible();
   await expect(warmth).not.toHaveValue('0');
   await page.keyboard.press('Control+z');
   await expect(warmth).toHaveValue('0');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Remove mark: Neutral' })).toHaveCount(1);
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: 'Remove mark: Neutral' })).toHaveCount(0);
 

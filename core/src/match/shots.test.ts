@@ -12,7 +12,8 @@ import { demoScene, demoSceneNames } from '../testing/demoScenes.ts';
 import { onStandard } from '../testing/onStandard.ts';
 import { photographs } from '../testing/photographs.ts';
 import { profileOf } from '../testing/profiles.ts';
-import { type MatchBasis, matchShot, type ShotMatch, type ShotPlate } from './shots.ts';
+import type { MatchBasis } from './shotBases.ts';
+import { matchShot, type ShotMatch, type ShotPlate } from './shots.ts';
 
 const rendering = compileRendering(onStandard(newLook('Rest')).rendering);
 

@@ -8,36 +8,13 @@ import type { CompiledRendering } from '../render/rendering.ts';
 import { displayPixels } from './displayOklab.ts';
 import { boundedDifference, byTone, distance, features } from './features.ts';
 import { pull } from './pull.ts';
+import { type MatchBasis, matchBases } from './shotBases.ts';
 import { pictureStatistics } from './statistics.ts';
 import type { Unknown } from './unknowns.ts';
 import { differenceInWords } from './words.ts';
 
 /** Shots matched to a hero: corrections of other plates, solved into their shot lanes. No look takes part. */
 
-/** What shots are matched by, and the corrections that it says something of. */
-export const matchBases = {
-  frame: {
-    label: 'Whole frame',
-    about: 'Tones and colours of all the picture: for one framing in another camera or light',
-    solves: ['exposure', 'mired', 'duv', 'contrast', 'black'],
-  },
-  skin: {
-    label: 'Skin',
-    about: 'The skin marked on both: one face',
-    solves: ['exposure', 'mired', 'duv'],
-  },
-  greyCard: {
-    label: 'Grey card',
-    about: 'The grey card or chart marked on both',
-    solves: ['exposure', 'mired', 'duv'],
-  },
-  neutral: {
-    label: 'Neutral',
-    about: 'Something neutral marked on both; exposure is left alone',
-    solves: ['mired', 'duv'],
-  },
-} as const satisfies Record<string, { label: string; about: string; solves: readonly (keyof Shot)[] }>;
-export type MatchBasis = keyof typeof matchBases;
 type Place = Exclude<MatchBasis, 'frame'>;
 
 /** A plate with what is marked on it. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { NamedArea } from '../recording/areas.ts';
 
 /** A place on a frame, in shares of its width and height. */
 const point = z.tuple([z.number().min(-0.5).max(1.5), z.number().min(-0.5).max(1.5)]);
@@ -26,6 +27,8 @@ export type BoxKind = (typeof boxKinds)[number];
 /** Kinds that say where white balance comes from, the surest first. */
 export const neutralKinds = ['greyCard', 'neutral', 'whiteCard'] as const satisfies readonly BoxKind[];
 
+export const isNeutralKind = (kind: BoxKind): boolean => (neutralKinds as readonly BoxKind[]).includes(kind);
+
 export const markLabels: Record<BoxKind | 'greyScale' | 'chart', string> = {
   neutral: 'Neutral',
   skin: 'Skin',
@@ -38,7 +41,13 @@ export const markLabels: Record<BoxKind | 'greyScale' | 'chart', string> = {
   chart: 'Chart',
 };
 
-const boxMark = z.strictObject({ id: z.string().min(1), kind: z.enum(boxKinds), area: areaSchema });
+const boxMark = z.strictObject({
+  id: z.string().min(1),
+  kind: z.enum(boxKinds),
+  area: areaSchema,
+  /** What it is, where a person has said it: a shirt, the whites of eyes. */
+  name: z.string().trim().min(1).max(40).optional(),
+});
 
 /** One patch of a chart: its place on the chart (0–1 across and down) and its colour, BT.709-linear. */
 export const patchSchema = z.strictObject({
@@ -74,6 +83,13 @@ export const areasOf = (marks: readonly Mark[], kind: BoxKind) =>
 export function newMarkId(marks: readonly Mark[]): string {
   for (let n = marks.length + 1; ; n++) if (!marks.some((m) => m.id === `m${n}`)) return `m${n}`;
 }
+
+/** What a mark is called: by its own name, or by its kind. */
+export const markName = (mark: Mark): string => (isBox(mark) && mark.name) || markLabels[mark.kind];
+
+/** What should stay neutral on a frame, by its names. */
+export const namedNeutrals = (marks: readonly Mark[]): NamedArea[] =>
+  marks.flatMap((m) => (isBox(m) && isNeutralKind(m.kind) ? [{ name: markName(m), area: m.area }] : []));
 
 /** The share of a patch that is read: its edges hold mortar and blur. */
 const core = 0.5;

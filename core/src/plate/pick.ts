@@ -4,7 +4,7 @@ import type { Shot } from '../look/shot.ts';
 import { saturationOf } from '../look/steps/seenColour.ts';
 import { looksLikeSkin } from '../readings/skin.ts';
 import type { Area } from '../recording/areas.ts';
-import { boxOutline, type BoxKind, neutralKinds } from './marks.ts';
+import { boxOutline, type BoxKind, isNeutralKind } from './marks.ts';
 import { type AreaReading, measureArea } from './measure.ts';
 import { trimmedLight, unfit } from './trim.ts';
 
@@ -45,11 +45,9 @@ export function pickArea(frame: Frame, x: number, y: number, codec: Codec): Area
   return area;
 }
 
-const neutrals: readonly BoxKind[] = neutralKinds;
-
 /** Why a place cannot be marked as what it is said to be; undefined where it can. */
 export const refusedAs = (kind: BoxKind, reading: AreaReading): string | undefined =>
-  neutrals.includes(kind) || kind === 'skin' ? unfit(reading) : undefined;
+  isNeutralKind(kind) || kind === 'skin' ? unfit(reading) : undefined;
 
 /** Blocks across a picture that are looked at for what may be meant. */
 const blocksAcross = 24;

@@ -7,7 +7,8 @@ import { insertStep } from '../look/edit.ts';
 import { correctLight, neutralShot, type Shot } from '../look/shot.ts';
 import { evaluatorOfLight } from '../testing/evaluated.ts';
 import { photographs } from '../testing/photographs.ts';
-import { type EndFit, endLevels, fitEnd } from './endFit.ts';
+import { fitEnd } from './endFit.ts';
+import { type EndFit, endLevels } from './endLevels.ts';
 import type { PlateEvaluator } from './plateEvaluator.ts';
 
 const look = newLook('Rest');

@@ -3,6 +3,7 @@ import { clipped, crushed } from './ends.ts';
 import { highlightColour, shadowColour } from './endColour.ts';
 import { blackLevel, whiteLevel } from './level.ts';
 import { luminanceChange } from './luminanceChange.ts';
+import { type ReadingId, readingIds } from './ids.ts';
 import { midGrey } from './midGrey.ts';
 import { neutralDrift } from './neutralDrift.ts';
 import { oncePer } from '../numeric/oncePer.ts';
@@ -17,23 +18,26 @@ import { unjudged } from '../numeric/verdict.ts';
 import { separation } from './separation.ts';
 import { skinHue, skinLevel, skinSaturation } from './skin.ts';
 
-/** Every reading, in the order the bench shows them. To add one: a file beside these, a line here, a test. */
-export const readingDefinitions: readonly ReadingDefinition[] = [
+/** To add a reading: a file beside these, its ID in `ids.ts`, a line here, a test. */
+const definitions: Record<ReadingId, ReadingDefinition> = {
   midGrey,
   skinHue,
-  blackLevel,
+  black: blackLevel,
   skinLevel,
-  whiteLevel,
+  white: whiteLevel,
   skinSaturation,
   crushed,
   shadowColour,
   clipped,
   highlightColour,
-  neutralDrift,
+  neutral: neutralDrift,
   separation,
   luminanceChange,
   banding,
-];
+};
+
+/** Every reading, in the order the bench shows them. */
+export const readingDefinitions: readonly ReadingDefinition[] = readingIds.map((id) => definitions[id]);
 
 export function readingDefinition(id: string): ReadingDefinition {
   const found = readingDefinitions.find((d) => d.id === id);

@@ -6,7 +6,8 @@ import { compilePipeline } from '../order/pipeline.ts';
 import { stopHistogram } from '../scopes/stopHistogram.ts';
 import { vectorscope } from '../scopes/vectorscope.ts';
 import { waveform } from '../scopes/waveform.ts';
-import { readingDefinition, takeReadings } from './index.ts';
+import { readingIds } from './ids.ts';
+import { readingDefinition, readingDefinitions, takeReadings } from './index.ts';
 import { lumaPercentile } from './luma.ts';
 import { pixelsInAreas } from './reading.ts';
 import { noMarks } from '../recording/areas.ts';
@@ -224,4 +225,8 @@ test('pixels of areas are those whose centre lies in one, in their order and onc
   const all = Array.from({ length: 13 * 7 }, (_, i) => i);
   expect([...pixelsInAreas(size, areas)]).toEqual(all.filter(inside));
   expect([...pixelsInAreas(size, [])]).toEqual([]);
+});
+
+test('each reading is listed by its own ID', () => {
+  expect(readingDefinitions.map((d) => d.id)).toEqual([...readingIds]);
 });

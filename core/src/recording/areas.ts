@@ -11,5 +11,12 @@ export interface MarkedAreas {
   skin: readonly Area[];
   subject: readonly Area[];
   background: readonly Area[];
+  /** What should stay neutral, each with a name. */
+  neutrals?: readonly NamedArea[] | undefined;
+}
+
+export interface NamedArea {
+  name: string;
+  area: Area;
 }
 export const noMarks: MarkedAreas = { skin: [], subject: [], background: [] };

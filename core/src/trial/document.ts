@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { checkDocument, migrate } from '../document.ts';
 import { axisIds } from './axes/index.ts';
 import { conditionSchema } from './condition.ts';
-import { trialReadingIds } from './readings.ts';
+import { trialReadingIds } from './readingIds.ts';
 
 export const trialKind = 'velvet-dusk/trial';
 const trialVersion = 1;

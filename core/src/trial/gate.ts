@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type EnduranceKind, enduranceKinds, enduranceSearch } from './endurance.ts';
-import { trialReadingIds } from './readings.ts';
+import { trialReadingIds } from './readingIds.ts';
 import type { EnduranceResult } from './result.ts';
 
 const rangeOf = (kind: EnduranceKind) => {

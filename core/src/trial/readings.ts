@@ -4,7 +4,6 @@ import { recordingFit, type TrialContext } from './recordingFit.ts';
 
 /** What a trial judges by: the readings of the bench, and what only codes tell. */
 export const trialReadings: readonly ReadingDefinition[] = [...readingDefinitions, recordingFit];
-export const trialReadingIds = trialReadings.map((d) => d.id) as [string, ...string[]];
 
 /** The label of a reading that was kept by its ID; the ID where it is one of another time. */
 export const trialReadingLabel = (id: string): string => trialReadings.find((d) => d.id === id)?.label ?? id;

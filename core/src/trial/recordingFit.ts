@@ -1,3 +1,4 @@
+import { recordingFitId } from './readingIds.ts';
 import type { Profile } from '../camera/profile.ts';
 import { codeToSignal, levels, signalToCode } from '../colour/range.ts';
 import { judge, unjudged } from '../numeric/verdict.ts';
@@ -39,7 +40,7 @@ const isTrial = (context: ReadingContext): context is TrialContext => 'candidate
  * a range read wrongly. By what the plates are doubted by.
  */
 export const recordingFit: ReadingDefinition = {
-  id: 'recordingFit',
+  id: recordingFitId,
   label: 'Recording',
   unit: 'times',
   target: () => 'no other profile or range more than twice as likely, to 4 times close (from memory)',

@@ -23,7 +23,8 @@ const specKind = 'velvet-dusk/trial-spec';
 const specVersion = 1;
 
 const share = z.number().min(0).max(1);
-const areas = z.array(z.strictObject({ x0: share, y0: share, x1: share, y1: share })).default([]);
+const area = z.strictObject({ x0: share, y0: share, x1: share, y1: share });
+const areas = z.array(area).default([]);
 
 const plateSchema = z.strictObject({
   id: z.string(),
@@ -33,7 +34,14 @@ const plateSchema = z.strictObject({
   shot: shotSchema,
   strengths: plateStrengthsSchema.optional(),
   acceptedMisses: acceptedMissesSchema.optional(),
-  marks: z.strictObject({ skin: areas, subject: areas, background: areas }).prefault({}),
+  marks: z
+    .strictObject({
+      skin: areas,
+      subject: areas,
+      background: areas,
+      neutrals: z.array(z.strictObject({ name: z.string().max(40), area })).optional(),
+    })
+    .prefault({}),
   /** A PNG of 16 bits, base64. */
   png: z.string().max(8_000_000),
 });

@@ -3,7 +3,7 @@ import { usualPractice } from '../readings/practice.ts';
 import { boardSentences, placeWords, worstCells } from './boardWords.ts';
 import type { Endurance, Failure } from './endurance.ts';
 import { gateSchema, judgeGate } from './gate.ts';
-import { trialReadingIds } from './readings.ts';
+import { trialReadingIds } from './readingIds.ts';
 import type { CellResult, EnduranceResult } from './result.ts';
 import { common, enduranceWords, failureWords, lookEnduranceLines } from './words.ts';
 

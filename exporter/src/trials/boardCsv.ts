@@ -2,7 +2,7 @@ import papaparse from 'papaparse';
 import { cellsOf } from '@velvet-dusk/core/trial/board';
 import type { Layout } from '@velvet-dusk/core/trial/document';
 import { placeWords, valueWords } from '@velvet-dusk/core/trial/boardWords';
-import { trialReadingIds } from '@velvet-dusk/core/trial/readings';
+import { trialReadingIds } from '@velvet-dusk/core/trial/readingIds';
 import { judgeCell } from '@velvet-dusk/core/trial/result';
 import { cellAt, resultSources, type TrialResult } from '@velvet-dusk/core/trial/run';
 

@@ -1,12 +1,8 @@
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import type { Vec3 } from '@velvet-dusk/core/colour/matrix';
 import { type Shot } from '@velvet-dusk/core/look/shot';
-import {
-  type MatchBasis,
-  matchShot,
-  type ShotMatchAnswer,
-  type ShotPlate,
-} from '@velvet-dusk/core/match/shots';
+import type { MatchBasis } from '@velvet-dusk/core/match/shotBases';
+import { matchShot, type ShotMatchAnswer, type ShotPlate } from '@velvet-dusk/core/match/shots';
 import { sparse } from '@velvet-dusk/core/numeric/sparse';
 import { codeToLight } from '@velvet-dusk/core/order/end';
 import { boxOutline, type Point } from '@velvet-dusk/core/plate/marks';

@@ -2,8 +2,10 @@ import { percent } from '../../numeric/percent.ts';
 import { paramsOf, withParams } from '../../look/edit.ts';
 import { type ZoneName, zoneNames } from '../../look/steps/zoneCurve.ts';
 import type { ZonesParams } from '../../look/steps/zones.ts';
-import { type Remedy, rounded, search } from '../remedy.ts';
-import type { Change } from '../plateEvaluator.ts';
+import { markedNeutrals } from '../../readings/markedNeutrals.ts';
+import { type Answer, type Remedy, rounded, search } from '../remedy.ts';
+import type { Change, PlateEvaluator } from '../plateEvaluator.ts';
+import { holdNeutral } from './holdNeutral.ts';
 
 type Tinted = readonly ZoneName[];
 
@@ -102,17 +104,36 @@ export const highlightColour: Remedy = {
   },
 };
 
-/** A cast on greys comes from tints: all of them together are taken back in proportion. */
+/** ΔE2000 of a grey that is let be: within its band. */
+const neutralAim = 6.5;
+
+/** Tints of the zones taken back until greys are within their band. */
+function tintsForGreys(evaluator: PlateEvaluator, now: Change): Answer | null {
+  if (!isTinted(now, zoneNames)) return null;
+  const make = (share: number) => withTints(now, zoneNames, share);
+  const share = search({
+    evaluator,
+    reading: 'neutral',
+    make,
+    low: 0,
+    high: 1,
+    aim: neutralAim,
+    within: 0.2,
+  });
+  if (share === null || share === 1) return null;
+  return { change: make(share), does: `Tints of the zones at ${percent(share)}` };
+}
+
+/** A cast on greys comes from tints: all of them together are taken back in proportion; or what is marked is held by itself. */
 export const neutralDrift: Remedy = {
   reading: 'neutral',
   problem: ({ detail }) => `Greys leave the look with a cast. ${detail}`,
   solve: {
     look: (evaluator, now) => {
-      if (!isTinted(now, zoneNames)) return null;
-      const make = (share: number) => withTints(now, zoneNames, share);
-      const share = search({ evaluator, reading: 'neutral', make, low: 0, high: 1, aim: 6.5, within: 0.2 });
-      if (share === null || share === 1) return null;
-      return { change: make(share), does: `Tints of the zones at ${percent(share)}` };
+      const [worst] = markedNeutrals(evaluator.context(now)).toSorted((a, b) => b.error - a.error);
+      const held = worst && worst.error > neutralAim ? holdNeutral(evaluator, now, worst) : null;
+      const tints = tintsForGreys(evaluator, now);
+      return [held, tints].flatMap((answer) => answer ?? []);
     },
   },
 };

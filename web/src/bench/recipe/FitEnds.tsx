@@ -1,6 +1,6 @@
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
-import { type EndFit, endLevels } from '@velvet-dusk/core/proposals/endFit';
+import { type EndFit, endLevels } from '@velvet-dusk/core/proposals/endLevels';
 import { useOpenProject } from '../../api/openProject.ts';
 import { editShot } from '../../state/document.ts';
 import { setView } from '../../state/view.ts';

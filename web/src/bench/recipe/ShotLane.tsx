@@ -1,3 +1,4 @@
+import { Suspense } from 'react';
 import { digitsOf, numberField } from '@velvet-dusk/core/numberField';
 import { balanceLight } from '@velvet-dusk/core/colour/balance';
 import { isNeutralShot, neutralShot, type Shot, shotKeys, shotSchema } from '@velvet-dusk/core/look/shot';
@@ -7,10 +8,13 @@ import { editShot } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import type { CurrentPlate } from '../useBench.ts';
-import { BehindLut } from './BehindLut.tsx';
 import { FitMenu, useFitEnds } from './FitEnds.tsx';
 import { LaneHead } from './LaneHead.tsx';
+import { lazily } from '../../ui/lazily.ts';
 import { tip } from '../../ui/tip.ts';
+
+// Fetched where a project corrects behind the LUT: the first picture does not wait for it.
+const BehindLut = lazily(() => import('./BehindLut.tsx'), 'BehindLut');
 
 /** What a correction is, where its name does not say it. */
 const hints: Partial<Record<keyof Shot, string>> = {
@@ -69,7 +73,11 @@ export function ShotLane(current: CurrentPlate) {
           ▲ {said.text}
         </p>
       )}
-      {corrections === 'behind' && trimmed && <BehindLut {...current} />}
+      {corrections === 'behind' && trimmed && (
+        <Suspense>
+          <BehindLut {...current} />
+        </Suspense>
+      )}
     </section>
   );
 }

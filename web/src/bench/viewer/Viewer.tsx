@@ -1,14 +1,12 @@
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { type Probe, setView, type ShownPart, useView, type View } from '../../state/view.ts';
 import { stepName } from '@velvet-dusk/core/look/document';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { useOpenProject } from '../../api/openProject.ts';
+import { lazily } from '../../ui/lazily.ts';
 import { type CurrentPlate, useReference, useLookOn } from '../useBench.ts';
-import { BandLegend } from './BandLegend.tsx';
 import { HdrLegend } from './HdrLegend.tsx';
 import { Pane, type Shown, Tag } from './Pane.tsx';
-import { PlacementView } from './PlacementView.tsx';
-import { MarkBoxes, MarkingBar } from './Marks.tsx';
 import { ProbeDots, ProbeTable } from './Probes.tsx';
 import { ReferenceInset, ReferencePane } from './Reference.tsx';
 import { useMarking } from './useMarking.ts';
@@ -17,7 +15,13 @@ import { useShownTexture } from './useShownTexture.ts';
 import { useOverlay, useViewCubes } from './useViewCubes.ts';
 import { beforeOf, viewNames } from './views.ts';
 import { WhereLegend, WhereMask } from './WhereMask.tsx';
-import { WipeEdge } from './WipeEdge.tsx';
+
+// Fetched when they are first shown: the first picture does not wait for them.
+const BandLegend = lazily(() => import('./BandLegend.tsx'), 'BandLegend');
+const MarkBoxes = lazily(() => import('./MarkBoxes.tsx'), 'MarkBoxes');
+const MarkingBar = lazily(() => import('./MarkingBar.tsx'), 'MarkingBar');
+const PlacementView = lazily(() => import('./PlacementView.tsx'), 'PlacementView');
+const WipeEdge = lazily(() => import('./WipeEdge.tsx'), 'WipeEdge');
 
 /** Which part of a look is shown; nothing where it is the whole. */
 function saysPart({ steps }: ShownLook, part: ShownPart | null): string {
@@ -67,7 +71,12 @@ export function Viewer(current: CurrentPlate) {
     onClick: marking.kind ? marking.mark : samples.click,
   };
 
-  if (compare === 'placement') return <PlacementView {...current} look={look} />;
+  if (compare === 'placement')
+    return (
+      <Suspense>
+        <PlacementView {...current} look={look} />
+      </Suspense>
+    );
   const main = (
     <Pane {...pane} after={after} before={other} splitAt={split}>
       {(box, width) => (
@@ -75,12 +84,14 @@ export function Viewer(current: CurrentPlate) {
           <WhereMask box={box} />
           {(compare === 'wipe' || before) && <Tag text={other.name} side="left" box={box} width={width} />}
           {!before && <Tag text={after.name} side="right" box={box} width={width} />}
-          {compare === 'wipe' && !before && <WipeEdge box={box} />}
           {compare === 'inset' && reference && <ReferenceInset reference={reference} box={box} />}
           <ProbeDots box={box} />
-          <MarkBoxes plate={plate} marking={marking} box={box} />
           <WhereLegend />
-          {kind === 'bands' && <BandLegend />}
+          <Suspense>
+            {compare === 'wipe' && !before && <WipeEdge box={box} />}
+            {marking.kind && <MarkBoxes plate={plate} marking={marking} box={box} />}
+            {kind === 'bands' && <BandLegend />}
+          </Suspense>
         </>
       )}
     </Pane>
@@ -102,7 +113,11 @@ export function Viewer(current: CurrentPlate) {
       <div className="flex-1 min-w-0">{main}</div>
       <ProbeTable samples={samples.pinned} hovered={samples.hovered} plateName={plate.name} />
       {view !== 'recorded' && <HdrLegend />}
-      <MarkingBar marking={marking} />
+      {(marking.kind ?? marking.marked) && (
+        <Suspense>
+          <MarkingBar plate={plate} marking={marking} />
+        </Suspense>
+      )}
       {pick && (
         <p role="status" className="absolute left-1/2 -translate-x-1/2 top-2 px-2 bg-[#000000c0] text-[12px]">
           Click {pick.what} on the picture ·{' '}

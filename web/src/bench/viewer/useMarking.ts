@@ -3,7 +3,6 @@ import type { Plate } from '@velvet-dusk/core/api/contract';
 import { type ShotAnswer } from '@velvet-dusk/core/look/shot';
 import { type BoxKind, markLabels, newMarkId } from '@velvet-dusk/core/plate/marks';
 import type { AreaReading } from '@velvet-dusk/core/plate/measure';
-import { balanceFromNeutral, exposureFromGrey } from '@velvet-dusk/core/plate/trim';
 import type { Area } from '@velvet-dusk/core/recording/areas';
 import { frameUrl } from '../../api/urls.ts';
 import { editPlates, editShot } from '../../state/document.ts';
@@ -11,17 +10,26 @@ import { type Probe, useView } from '../../state/view.ts';
 import { analysisEngine } from '../../workers/index.ts';
 import { type CurrentPlate, plateOrder } from '../useBench.ts';
 
+/** Fetched when a place is used: the first picture does not wait for it. */
+const trim = () => import('@velvet-dusk/core/plate/trim');
+
 /** What a click has just done, and what the place can be used for. */
 export interface Marked {
   plateId: string;
   text: string;
   refused: boolean;
+  /** The mark that was made. */
+  markId?: string | undefined;
   /** Corrections that the place offers. */
   uses: readonly { label: string; run(): void }[];
 }
 
-const addMark = (plateId: string, kind: BoxKind, area: Area) =>
-  editPlates([plateId], ({ marks }) => ({ marks: [...marks, { id: newMarkId(marks), kind, area }] }));
+/** Adds a mark; returns its ID. */
+function addMark({ id: plateId, marks: now }: Plate, kind: BoxKind, area: Area): string {
+  const id = newMarkId(now);
+  editPlates([plateId], ({ marks }) => ({ marks: [...marks, { id, kind, area }] }));
+  return id;
+}
 
 const ceilingOf = ({ facts }: Plate) => (facts && facts.clipped > 0 ? facts.high : 1);
 
@@ -31,8 +39,8 @@ export function useMarking({ plate, profile, shot }: CurrentPlate) {
   const [marked, setMarked] = useState<Marked | null>(null);
   const [suggested, setSuggested] = useState<readonly Area[]>([]);
   const order = () => ({ ...plateOrder(plate, profile), url: frameUrl(plate) });
-  const say = (text: string, refused: boolean, uses: Marked['uses'] = []) =>
-    setMarked({ plateId: plate.id, text, refused, uses });
+  const say = (text: string, refused: boolean, uses: Marked['uses'] = [], markId?: string) =>
+    setMarked({ plateId: plate.id, text, refused, uses, markId });
 
   useEffect(() => {
     let stale = false;
@@ -57,10 +65,20 @@ export function useMarking({ plate, profile, shot }: CurrentPlate) {
   };
   const usesOf = (of: BoxKind, reading: AreaReading): Marked['uses'] => [
     ...(of === 'neutral' || of === 'greyCard' || of === 'whiteCard'
-      ? [{ label: 'Balance on it', run: () => take('Balanced', balanceFromNeutral(reading)) }]
+      ? [
+          {
+            label: 'Balance on it',
+            run: () => void trim().then((t) => take('Balanced', t.balanceFromNeutral(reading))),
+          },
+        ]
       : []),
     ...(of === 'greyCard'
-      ? [{ label: 'Expose to mid-grey', run: () => take('Exposed', exposureFromGrey(reading, shot)) }]
+      ? [
+          {
+            label: 'Expose to mid-grey',
+            run: () => void trim().then((t) => take('Exposed', t.exposureFromGrey(reading, shot))),
+          },
+        ]
       : []),
   ];
   const mark = async ({ x, y }: Probe) => {
@@ -68,12 +86,13 @@ export function useMarking({ plate, profile, shot }: CurrentPlate) {
     try {
       const found = await analysisEngine.pickPlace({ plate: order(), kind, ceiling: ceilingOf(plate), x, y });
       if ('refused' in found) return say(`${markLabels[kind]}: ${found.refused}`, true);
-      addMark(plate.id, kind, found.area);
+      const markId = addMark(plate, kind, found.area);
       const code = found.reading.code.map((c) => Math.round(c * 1023)).join(' ');
       say(
         `${markLabels[kind]} marked: ${code} of 1023, ${found.reading.stops.toFixed(2)} st`,
         false,
         usesOf(kind, found.reading),
+        markId,
       );
     } catch (error) {
       say(`The place cannot be read: ${(error as Error).message}`, true);

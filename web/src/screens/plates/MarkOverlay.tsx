@@ -10,6 +10,7 @@ import {
   patchOutlines,
   type Point,
   newMarkId,
+  markName,
 } from '@velvet-dusk/core/plate/marks';
 import { setPlateView, type Tool, usePlateView } from '../../state/plateView.ts';
 import { beginGesture, editPlates, endGesture } from '../../state/document.ts';
@@ -80,7 +81,7 @@ function BoxShape({ mark, size, selected }: { mark: BoxMark; size: Size; selecte
         strokeWidth={selected ? 2 : 1}
       />
       <text x={x} y={y - 4} fontSize={11} fill="#fff" stroke="#000" strokeWidth={2.5} paintOrder="stroke">
-        {markLabels[mark.kind]}
+        {markName(mark)}
       </text>
     </>
   );

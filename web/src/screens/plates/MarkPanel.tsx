@@ -6,10 +6,10 @@ import {
   type BoxKind,
   type BoxMark,
   isBox,
+  isNeutralKind,
   type Mark,
-  markLabels,
+  markName,
   newMarkId,
-  neutralKinds,
 } from '@velvet-dusk/core/plate/marks';
 import {
   balanceFromNeutral,
@@ -21,6 +21,7 @@ import { compileRendering } from '@velvet-dusk/core/render/rendering';
 import { setPlateView, usePlateView } from '../../state/plateView.ts';
 import { editPlates, editShot } from '../../state/document.ts';
 import { useRendering } from '../../bench/useBench.ts';
+import { MarkName } from '../../bench/MarkName.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import type { PlaceReading } from '../../workers/measureMarks.ts';
@@ -29,7 +30,6 @@ import { lumaOf } from '@velvet-dusk/core/colour/ycbcr';
 import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { MarkReadings } from '../../bench/wall/useMarkReadings.ts';
 
-const neutrals: readonly BoxKind[] = neutralKinds;
 /** Levels a place may be put at, in %, with their defaults (common practice). */
 const levels: Partial<Record<BoxKind, { label: string; rest: number }>> = {
   skin: { label: 'Skin at', rest: 50 },
@@ -58,7 +58,7 @@ function Actions({ plate, mark, reading }: { plate: Plate; mark: BoxMark; readin
   };
   return (
     <div className="pt-1 flex flex-wrap items-center gap-2">
-      {neutrals.includes(mark.kind) && (
+      {isNeutralKind(mark.kind) && (
         <Button onClick={() => take(balanceFromNeutral(area))}>Balance on this</Button>
       )}
       {mark.kind === 'greyCard' && (
@@ -128,8 +128,9 @@ function Entry({ plate, mark, readings }: { plate: Plate; mark: Mark; readings: 
           aria-pressed={selected}
           onClick={() => setPlateView({ markId: selected ? '' : mark.id })}
         >
-          {markLabels[mark.kind]}
+          {markName(mark)}
         </button>
+        {selected && isBox(mark) && isNeutralKind(mark.kind) && <MarkName plateId={plate.id} mark={mark} />}
         {selected && (
           <Button kind="text" onClick={remove}>
             Remove
@@ -140,8 +141,8 @@ function Entry({ plate, mark, readings }: { plate: Plate; mark: Mark; readings: 
         <p className="text-t3">Reading …</p>
       ) : isBox(mark) && reading.kind === 'box' ? (
         <>
-          <PlaceText reading={reading} neutral={neutrals.includes(mark.kind)} />
-          {plate.kind === 'plate' && (selected || neutrals.includes(mark.kind)) && (
+          <PlaceText reading={reading} neutral={isNeutralKind(mark.kind)} />
+          {plate.kind === 'plate' && (selected || isNeutralKind(mark.kind)) && (
             <Actions plate={plate} mark={mark} reading={reading} />
           )}
         </>

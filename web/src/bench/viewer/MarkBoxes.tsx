@@ -1,9 +1,7 @@
 import type { Plate } from '@velvet-dusk/core/api/contract';
-import { isBox, markLabels } from '@velvet-dusk/core/plate/marks';
+import { isBox, markLabels, markName } from '@velvet-dusk/core/plate/marks';
 import type { Area } from '@velvet-dusk/core/recording/areas';
 import { editPlates } from '../../state/document.ts';
-import { setView } from '../../state/view.ts';
-import { Button } from '../../ui/Button.tsx';
 import type { PictureBox } from './Pane.tsx';
 import type { useMarking } from './useMarking.ts';
 
@@ -29,12 +27,12 @@ export function MarkBoxes({ plate, marking, box }: { plate: Plate; marking: Mark
         <button
           key={m.id}
           type="button"
-          aria-label={`Remove mark: ${markLabels[m.kind]}`}
+          aria-label={`Remove mark: ${markName(m)}`}
           className="absolute border border-white text-[10.5px] text-white text-left leading-none hover:bg-[#ffffff30]"
           style={place(box, m.area)}
           onClick={() => remove(m.id)}
         >
-          <span className="bg-[#000000a0] px-0.5">{markLabels[m.kind]}</span>
+          <span className="bg-[#000000a0] px-0.5">{markName(m)}</span>
         </button>
       ))}
       {suggested.map((area, i) => (
@@ -48,43 +46,5 @@ export function MarkBoxes({ plate, marking, box }: { plate: Plate; marking: Mark
         />
       ))}
     </>
-  );
-}
-
-/** What a click will mark, what the last one did, and what the place can be used for. */
-export function MarkingBar({ marking }: { marking: Marking }) {
-  const { kind, marked, suggested, clear } = marking;
-  if (!kind && !marked) return null;
-  const says = kind
-    ? `Click ${markLabels[kind].toLowerCase()} on the picture${suggested.length > 0 ? '; what looks like it is dashed' : ''}`
-    : '';
-  return (
-    <p
-      role="status"
-      className="absolute left-1/2 -translate-x-1/2 top-2 px-2 py-0.5 bg-[#000000d0] text-[12px] flex items-baseline gap-3 whitespace-nowrap"
-    >
-      {marked ? (
-        <span className={marked.refused ? 'text-ember' : 'text-t1'}>
-          {marked.refused && '▲ '}
-          {marked.text}
-        </span>
-      ) : (
-        <span>{says}</span>
-      )}
-      {marked?.uses.map(({ label, run }) => (
-        <Button key={label} kind="text" onClick={run}>
-          {label}
-        </Button>
-      ))}
-      <Button
-        kind="text"
-        onClick={() => {
-          setView({ marking: null });
-          clear();
-        }}
-      >
-        Done
-      </Button>
-    </p>
   );
 }
