@@ -1,7 +1,7 @@
-import { acceptedMissesSchema } from './acceptedMisses.ts';
 import { z } from 'zod';
 import { checkDocument, migrate, type Migrations } from '../document.ts';
 import { toneRenderingSchema, type ToneRendering } from '../render/rendering.ts';
+import { acceptedMissesSchema } from './acceptedMisses.ts';
 import { textureSchema } from '../texture/index.ts';
 import { namedBlackWhitePoint, namedPrimaries, oneSignForDensity, withoutDestination } from './migrations.ts';
 import { startingSteps, stepDefinition, stepDefinitions } from './steps/index.ts';

@@ -11,6 +11,7 @@ import {
 } from '../colour/matrix.ts';
 import { luminanceWeights } from '../colour/rgbSpace.ts';
 import { working } from '../colour/spaces/index.ts';
+import { numberField, type NumberFieldSpec } from '../numberField.ts';
 import { mapBuffer } from '../numeric/buffer.ts';
 
 /** The shot lane: corrections of one plate, before the look. Never baked into a LUT. In the order in which they are made. */
@@ -30,10 +31,13 @@ export type Shot = z.output<typeof shotSchema>;
 export const shotKeys = Object.keys(shotSchema.shape) as (keyof Shot)[];
 export const neutralShot: Shot = shotSchema.parse({});
 
+/** Limits, label, unit and step of a correction. */
+export const shotField = (key: keyof Shot): NumberFieldSpec => numberField(shotSchema.shape[key]);
+
 /** A correction held to what a shot takes. */
 export function heldTo(key: keyof Shot, value: number): number {
-  const { minValue, maxValue } = shotSchema.shape[key].def.innerType;
-  return Math.min(Math.max(value, minValue ?? -Infinity), maxValue ?? Infinity);
+  const { min, max } = shotField(key);
+  return Math.min(Math.max(value, min), max);
 }
 
 /** A change of the shot lane with its result in words, or why there is none. */

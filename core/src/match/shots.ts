@@ -1,9 +1,8 @@
-import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
 import type { Vec3 } from '../colour/matrix.ts';
-import { correctLight, type Shot, shotSchema } from '../look/shot.ts';
-import { numberField } from '../numberField.ts';
+import { correctLight, type Shot, shotField } from '../look/shot.ts';
+import { leastSquares } from '../numeric/leastSquares.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 import { displayPixels } from './displayOklab.ts';
 import { boundedDifference, byTone, distance, features } from './features.ts';
@@ -133,10 +132,7 @@ function byPlace(basis: Place, heroLight: Float32Array, own: Vec3, rendering: Co
 
 /** The corrections named, solved by least squares within the limits of a shot (Levenberg–Marquardt). */
 function solve(start: Shot, keys: readonly (keyof Shot)[], { faults }: Comparison): Shot {
-  const unknowns = keys.map((key): Unknown => {
-    const { min, max, rest } = numberField(shotSchema.shape[key]);
-    return { min, max, rest, easy: easy[key] };
-  });
+  const unknowns = keys.map((key): Unknown => ({ ...shotField(key), easy: easy[key] }));
   const shotOf = (x: ArrayLike<number>): Shot => ({
     ...start,
     ...Object.fromEntries(keys.map((key, i) => [key, x[i] * easy[key]])),
@@ -145,28 +141,24 @@ function solve(start: Shot, keys: readonly (keyof Shot)[], { faults }: Compariso
     ...Array.from(faults(shotOf(x))),
     ...unknowns.map((u, i) => pull(x[i] * u.easy, u, oneDifference)),
   ];
-  const initialValues = keys.map((key) => start[key] / easy[key]);
-  const zeros = Array<number>(all(initialValues).length).fill(0);
-  const { parameterValues } = levenbergMarquardt(
-    { x: zeros.map((_, i) => i), y: zeros },
-    (x) => {
-      const now = all(x);
-      return (i) => now[i];
-    },
-    {
-      initialValues,
-      minValues: unknowns.map((u) => u.min / u.easy),
-      maxValues: unknowns.map((u) => u.max / u.easy),
+  const solved = shotOf(
+    leastSquares({
+      faults: all,
+      count: faults(start).length + unknowns.length,
+      unknowns: unknowns.map((u, i) => ({
+        from: start[keys[i]] / u.easy,
+        min: u.min / u.easy,
+        max: u.max / u.easy,
+      })),
       damping: 0.01,
       gradientDifference: 1e-3,
       maxIterations: 30,
       errorTolerance: 1e-9,
-    },
+    }),
   );
-  const solved = shotOf(parameterValues);
   // As a person would type it, ten times finer than a key press.
   for (const key of keys) {
-    const tenth = numberField(shotSchema.shape[key]).step / 10;
+    const tenth = shotField(key).step / 10;
     solved[key] = Number((Math.round(solved[key] / tenth) * tenth).toFixed(6));
   }
   return solved;

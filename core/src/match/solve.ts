@@ -1,7 +1,7 @@
-import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { compileLook, isActive, StepCache } from '../look/compile.ts';
 import type { LookStep } from '../look/document.ts';
 import type { ShownLook } from '../look/shown.ts';
+import { leastSquares } from '../numeric/leastSquares.ts';
 import { StageCache } from '../look/stageCache.ts';
 import type { LutMap } from '../look/steps/step.ts';
 import { compileRendering, type CompiledRendering } from '../render/rendering.ts';
@@ -159,25 +159,17 @@ class Comparison {
       free.forEach((at, i) => (all[at] = x[i]));
       return all;
     };
-    const count = this.faults(from, weights).length;
-    const zeros = Array<number>(count).fill(0);
-    const { parameterValues } = levenbergMarquardt(
-      { x: zeros.map((_, i) => i), y: zeros },
-      (x) => {
-        const faults = this.faults(whole(x), weights);
-        return (i) => faults[i];
-      },
-      {
-        initialValues: free.map((at) => from[at]),
-        minValues: free.map((at) => unknowns[at].min),
-        maxValues: free.map((at) => unknowns[at].max),
+    return whole(
+      leastSquares({
+        faults: (x) => this.faults(whole(x), weights),
+        count: this.faults(from, weights).length,
+        unknowns: free.map((at) => ({ from: from[at], min: unknowns[at].min, max: unknowns[at].max })),
         damping: 0.05,
         gradientDifference: 2e-3,
         maxIterations,
         errorTolerance: 1e-7,
-      },
+      }),
     );
-    return whole(parameterValues);
   }
 
   /** The most of some steps under which the displayed greys rise wherever they rose. */

@@ -1,6 +1,5 @@
-import { numberField } from '../numberField.ts';
 import type { Look } from '../look/document.ts';
-import { type Shot, type ShotAnswer, shotSchema } from '../look/shot.ts';
+import { type Shot, type ShotAnswer, shotField } from '../look/shot.ts';
 import { shotWords } from '../look/shotWords.ts';
 import type { Change, PlateEvaluator } from './plateEvaluator.ts';
 import { type EndFit, endLevels } from './endLevels.ts';
@@ -24,7 +23,7 @@ export function fitEnd(evaluator: PlateEvaluator, look: Look, fit: EndFit): Shot
   const start = evaluator.asItIs(plain);
   const levelOf = (end: EndFit['end'], shot: Shot) => evaluator.read(end, { look: plain, shot }).value!;
   const solve = (end: EndFit['end'], key: keyof typeof digits, shot: Shot, aim: number): Shot => {
-    const { min: low, max: high } = numberField(shotSchema.shape[key]);
+    const { min: low, max: high } = shotField(key);
     const make = (x: number): Change => ({ look: plain, shot: { ...shot, [key]: rounded(x, digits[key]) } });
     const found = search({ evaluator, reading: end, make, low, high, aim, within: within.search });
     return found === null ? shot : make(found).shot;

@@ -141,6 +141,9 @@ export class PlateEvaluator {
     return { ...context, asShot };
   }
 
+  /** The plate under a change, in the pixels that a search looks at. */
+  sampled = (change: Change): ReadingContext => this.context(change, this.searched);
+
   /** The lane of a look on the plate's display. */
   laneOf(look: Look): CompiledLook {
     return compileLook(shownOn(this.taken(look), this.plate.display), this.luts, this.cache);
@@ -154,7 +157,7 @@ export class PlateEvaluator {
 
   /** One reading, as a search takes it: how far it is missed, whoever made it so. */
   read(id: string, change: Change): Reading {
-    return takeReading(readingDefinition(id), { ...this.context(change, this.searched), asShot: null });
+    return takeReading(readingDefinition(id), { ...this.sampled(change), asShot: null });
   }
 }
 

@@ -1,6 +1,7 @@
 import type { Look } from '../look/document.ts';
 import type { Reading } from '../readings/reading.ts';
-import type { PlateEvaluator } from './plateEvaluator.ts';
+import { type PlateEvaluator, totalMiss } from './plateEvaluator.ts';
+import { rounded } from './remedy.ts';
 
 /** The strength that suits a plate, and how much the look puts amiss there and at full strength, in units of slack. */
 export interface SuitedStrength {
@@ -21,14 +22,18 @@ const added = (now: Reading, own: Reading): number =>
 /** The greatest strength of a look at which it puts as little as possible of a plate amiss. What the plate misses by itself is not its fault. */
 export function suitedStrength(evaluator: PlateEvaluator, look: Look): SuitedStrength {
   const readAt = (strength: number) => evaluator.readAll(evaluator.asItIs({ ...look, strength }));
+  const full = readAt(1);
+  const all = totalMiss(full);
+  // Where next to nothing is missed at all, no weaker one can be better by more than makes a difference.
+  if (all <= indifferent) return { strength: 1, miss: all, missAtFull: all };
   const own = readAt(0);
-  const missAt = (strength: number) => readAt(strength).reduce((sum, r, i) => sum + added(r, own[i]), 0);
-  const missAtFull = missAt(1);
-  // No weaker one can be better by more than makes a difference.
+  const addedBy = (readings: readonly Reading[]) => readings.reduce((sum, r, i) => sum + added(r, own[i]), 0);
+  const missAtFull = addedBy(full);
   if (missAtFull <= indifferent) return { strength: 1, miss: missAtFull, missAtFull };
-  const weaker = Array.from({ length: Math.round(1 / step) }, (_, i) => Math.round(i * step * 100) / 100);
-  const strengths = [...weaker, 1];
-  const misses = [...weaker.map(missAt), missAtFull];
+  const between = Array.from({ length: Math.round(1 / step) - 1 }, (_, i) => rounded((i + 1) * step, 2));
+  const strengths = [0, ...between, 1];
+  // At none of it a look adds nothing.
+  const misses = [0, ...between.map((strength) => addedBy(readAt(strength))), missAtFull];
   const least = Math.min(...misses);
   const best = misses.findLastIndex((m) => m <= least + indifferent);
   return { strength: strengths[best], miss: misses[best], missAtFull };

@@ -1,5 +1,6 @@
 import { angleOf, hueDistance } from '../colour/hue.ts';
 import { lumaBuffer } from './luma.ts';
+import { signalWithoutLook } from './pixels.ts';
 import type { ReadingContext, ReadingDefinition } from './reading.ts';
 import type { PracticeSettings } from './practice.ts';
 import { type Band, judge, unjudged } from '../numeric/verdict.ts';
@@ -45,13 +46,11 @@ function meanChroma(signal: (index: number) => number, count: number): Chroma {
  * The colour that is there and that the look put there: the mean Cb, Cr of some pixels, or what the look adds to it
  * where that is less. Colour the scene brought is not the look's, and colour the look took away is no fault.
  */
-function givenChroma({ signal, scene, pipeline }: ReadingContext, chosen: readonly number[]): Chroma {
-  const plain = new Float32Array(chosen.length * 3);
-  chosen.forEach((pixel, i) => plain.set(scene.subarray(pixel * 3, pixel * 3 + 3), i * 3));
-  pipeline.output(plain);
-  const { toSignal } = pipeline.rendering;
+function givenChroma(context: ReadingContext, chosen: readonly number[]): Chroma {
+  const { signal } = context;
+  const plain = signalWithoutLook(context, chosen);
   const shown = meanChroma((i) => signal[chosen[Math.floor(i / 3)] * 3 + (i % 3)], chosen.length);
-  const before = meanChroma((i) => toSignal(plain[i]), chosen.length);
+  const before = meanChroma((i) => plain[i], chosen.length);
   const added: Chroma = [shown[0] - before[0], shown[1] - before[1]];
   return Math.hypot(...added) < Math.hypot(...shown) ? added : shown;
 }

@@ -15,8 +15,8 @@ const band = { low: 0, high: 7, slack: 5 };
 const castWords = ({ cb, cr }: { cb: number; cr: number }) =>
   `Cb ${signed(cb * 100, 1)}, Cr ${signed(cr * 100, 1)} %`;
 
-const partOf = ({ name, error, ...cast }: MarkedNeutral): ReadingPart => ({
-  label: name,
+const partOf = ({ mark, error, ...cast }: MarkedNeutral): ReadingPart => ({
+  label: mark.name,
   text: `ΔE ${error.toFixed(1)}, ${castWords(cast)}`,
   verdict: judge(error, band).verdict,
   target: `up to ΔE ${band.high} from its colour without the look`,

@@ -1,4 +1,4 @@
-import { levenbergMarquardt } from 'ml-levenberg-marquardt';
+import { leastSquares } from '../../numeric/leastSquares.ts';
 import { deltaE2000 } from '../../colour/deltaE2000.ts';
 import { stopsToLinear } from '../../colour/exposure.ts';
 import { greyLightness } from '../../colour/oklab.ts';
@@ -116,23 +116,15 @@ class Fitting {
       unknowns.forEach((u, i) => (out[aim.length + i] = pull(x[i], u, oneDifference)));
       return out;
     };
-    const zeros = Array<number>(aim.length + unknowns.length).fill(0);
-    return levenbergMarquardt(
-      { x: zeros.map((_, i) => i), y: zeros },
-      (x) => {
-        const f = faults(x);
-        return (i) => f[i];
-      },
-      {
-        initialValues: unknowns.map((u) => u.rest),
-        minValues: unknowns.map((u) => u.min),
-        maxValues: unknowns.map((u) => u.max),
-        damping: 0.02,
-        gradientDifference: unknowns.map((u) => u.easy * 0.005),
-        maxIterations,
-        errorTolerance: 1e-7,
-      },
-    ).parameterValues;
+    return leastSquares({
+      faults,
+      count: aim.length + unknowns.length,
+      unknowns: unknowns.map(({ rest, min, max }) => ({ from: rest, min, max })),
+      damping: 0.02,
+      gradientDifference: unknowns.map((u) => u.easy * 0.005),
+      maxIterations,
+      errorTolerance: 1e-7,
+    });
   }
 
   /** Leaves out what hardly does anything, the least first. */

@@ -1,6 +1,7 @@
 import { colourBoxSchema, type ColourBoxParams, boxMatte } from '../../look/steps/colourBox.ts';
 import { hueDistance } from '../../colour/hue.ts';
 import { seen } from '../../look/steps/seenColour.ts';
+import { meanRgb } from '../../readings/pixels.ts';
 import { rounded } from '../remedy.ts';
 
 /** A colour box that holds one area of a picture and leaves another out, as far as their colours can be told apart. */
@@ -22,21 +23,14 @@ const tooLittle = 0.1;
 
 const mean = (values: Float32Array) => values.reduce((sum, v) => sum + v, 0) / Math.max(values.length, 1);
 
-/** Mean light of some pixels, working RGB, interleaved. */
-function meanLight(rgb: Float32Array): number[] {
-  const sum = [0, 0, 0];
-  rgb.forEach((v, i) => (sum[i % 3] += v));
-  return sum.map((v) => (v * 3) / rgb.length);
-}
-
 /**
  * The box that tells an area from another best: by hue, by hue and level, by saturation, or by level alone. Null where none
  * does. @param area working RGB as it reaches the step, interleaved.
  */
 export function boxBetween(area: Float32Array, other: Float32Array): AreaBox | null {
   if (area.length === 0 || other.length === 0) return null;
-  const { hue, saturation, stops } = seen(meanLight(area));
-  const there = seen(meanLight(other));
+  const { hue, saturation, stops } = seen(meanRgb(area));
+  const there = seen(meanRgb(other));
   const side = stops < there.stops ? 'darker' : 'lighter';
   const middle = rounded((stops + there.stops) / 2, 2);
   const beyond = { ...(side === 'darker' ? { high: middle } : { low: middle }), levelSoft: edge.level };
@@ -57,8 +51,9 @@ export function boxBetween(area: Float32Array, other: Float32Array): AreaBox | n
     satLow: 0.02,
   };
   const candidates: { box: Partial<ColourBoxParams>; side: AreaBox['side'] }[] = [
-    ...(isColour ? [byHue, { ...byHue, ...byLevel }] : []).map((box) => ({ box, side: null })),
-    ...(isColour ? [byHueAway, { ...byHue, ...bySaturation }] : []).map((box) => ({ box, side: null })),
+    ...(isColour ? [byHue, { ...byHue, ...byLevel }, byHueAway, { ...byHue, ...bySaturation }] : []).map(
+      (box) => ({ box, side: null }),
+    ),
     { box: { ...everyHue, ...bySaturation }, side: null },
     ...(isColour ? [{ box: { ...byHue, ...beyond }, side } as const] : []),
     { box: { ...everyHue, ...beyond }, side },

@@ -130,7 +130,7 @@ export const neutralDrift: Remedy = {
   problem: ({ detail }) => `Greys leave the look with a cast. ${detail}`,
   solve: {
     look: (evaluator, now) => {
-      const [worst] = markedNeutrals(evaluator.context(now)).toSorted((a, b) => b.error - a.error);
+      const [worst] = markedNeutrals(evaluator.sampled(now)).toSorted((a, b) => b.error - a.error);
       const held = worst && worst.error > neutralAim ? holdNeutral(evaluator, now, worst) : null;
       const tints = tintsForGreys(evaluator, now);
       return [held, tints].flatMap((answer) => answer ?? []);

@@ -3,8 +3,10 @@ import { colourBoxSchema } from '../../look/steps/colourBox.ts';
 import { seen } from '../../look/steps/seenColour.ts';
 import { signed } from '../../numeric/signed.ts';
 import { markedNeutrals, type MarkedNeutral } from '../../readings/markedNeutrals.ts';
+import { meanRgb } from '../../readings/pixels.ts';
 import type { Change, PlateEvaluator } from '../plateEvaluator.ts';
 import { type Answer, rounded } from '../remedy.ts';
+import { lightReaching } from './reaching.ts';
 
 /** How far a box reaches about the neutral: stops, and saturation beyond its own. */
 const reach = { stops: 1, soft: 1, saturation: 0.05 };
@@ -12,19 +14,15 @@ const reach = { stops: 1, soft: 1, saturation: 0.05 };
 const tint = { most: 1, step: 0.05 };
 const rounds = 4;
 
-const meanLight = ({ scene }: { scene: Float32Array }, { pixels }: MarkedNeutral) => {
-  const sum = new Float32Array(3);
-  for (const pixel of pixels) for (let c = 0; c < 3; c++) sum[c] += scene[pixel * 3 + c] / pixels.length;
-  return sum;
-};
-
-/** Takes the colour that a look gives to a marked neutral out again, by a tint that is held to its tone and to what has little colour. */
+/**
+ * Takes the colour that a look gives to a marked neutral out again, by a tint that is held to its tone and to what has little
+ * colour. @param neutral as the pixels of a search show it.
+ */
 export function holdNeutral(evaluator: PlateEvaluator, now: Change, neutral: MarkedNeutral): Answer | null {
   const put = insertStep(now.look.steps, 'colourBox');
   const at = put.steps.findIndex((s) => s.id === put.id);
-  const light = meanLight(evaluator.context(now), neutral);
-  evaluator.laneOf({ ...now.look, steps: put.steps.slice(0, at), colourOnly: false }).run(light);
-  const { stops, saturation } = seen(light);
+  const light = lightReaching(evaluator, now, evaluator.sampled(now), neutral.pixels, at);
+  const { stops, saturation } = seen(meanRgb(light));
   const make = (warm: number, green: number): Change => {
     const params = colourBoxSchema.parse({
       hueReach: 180,
@@ -42,7 +40,7 @@ export function holdNeutral(evaluator: PlateEvaluator, now: Change, neutral: Mar
     };
   };
   const under = (warm: number, green: number) =>
-    markedNeutrals(evaluator.context(make(warm, green))).find((n) => n.name === neutral.name)!;
+    markedNeutrals(evaluator.sampled(make(warm, green))).find((n) => n.mark === neutral.mark)!;
   let [warm, green] = [0, 0];
   for (let i = 0; i < rounds; i++) {
     const here = under(warm, green);
@@ -59,6 +57,6 @@ export function holdNeutral(evaluator: PlateEvaluator, now: Change, neutral: Mar
   if (under(warm, green).error > neutral.error / 2) return null;
   return {
     change: make(warm, green),
-    does: `Hold ${neutral.name}: amber ${signed(warm, 2)}, green ${signed(green, 2)} within ${reach.stops} st`,
+    does: `Hold ${neutral.mark.name}: amber ${signed(warm, 2)}, green ${signed(green, 2)} within ${reach.stops} st`,
   };
 }

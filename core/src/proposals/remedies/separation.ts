@@ -1,16 +1,16 @@
 import { insertStep } from '../../look/edit.ts';
-import type { LookStep } from '../../look/document.ts';
 import { type ColourBoxParams, heldTurn } from '../../look/steps/colourBox.ts';
-import type { Area } from '../../recording/areas.ts';
 import { pixelsInAreas } from '../../readings/reading.ts';
 import { signed } from '../../numeric/signed.ts';
 import { type Answer, type Remedy, rounded, search } from '../remedy.ts';
 import type { Change, PlateEvaluator } from '../plateEvaluator.ts';
 import { type AreaBox, boxBetween } from './areaBox.ts';
+import { lightReaching } from './reaching.ts';
 
 /** A change of one side's colour that parts it from the other. */
 interface Move {
-  id: string;
+  /** The number of a box that it sets. */
+  sets: 'density' | 'saturation' | 'turn';
   /** It moves level, and so may only widen a difference of level that its box goes by. */
   toward?: AreaBox['side'];
   of: 'subject' | 'background';
@@ -25,21 +25,21 @@ const most = { lighten: 0.8, darken: 1.2, desaturate: 0.7 };
 const names = { subject: 'the subject’s', background: 'the surround’s' } as const;
 
 const darken = (of: Move['of']): Move => ({
-  id: `darken ${of}`,
+  sets: 'density',
   of,
   toward: 'darker',
   at: (amount) => ({ density: rounded(amount * most.darken, 2) }),
   says: ({ density }) => `darken ${names[of]} colour by ${density.toFixed(2)} st`,
 });
 const lighten = (of: Move['of']): Move => ({
-  id: `lighten ${of}`,
+  sets: 'density',
   of,
   toward: 'lighter',
   at: (amount) => ({ density: rounded(-amount * most.lighten, 2) }),
   says: ({ density }) => `lighten ${names[of]} colour by ${(-density).toFixed(2)} st`,
 });
 const turnBy = (sign: 1 | -1): Move => ({
-  id: `turn ${sign}`,
+  sets: 'turn',
   of: 'background',
   at: (amount, box) => ({ turn: rounded(amount * heldTurn({ ...box, turn: sign * 60 }), 1) }),
   says: ({ turn }) => `turn the surround’s colour ${signed(turn, 0)}°`,
@@ -50,7 +50,7 @@ const moves: readonly Move[] = [
   darken('background'),
   lighten('subject'),
   {
-    id: 'desaturate',
+    sets: 'saturation',
     of: 'background',
     at: (amount) => ({ saturation: rounded(1 - amount * most.desaturate, 2) }),
     says: ({ saturation }) => `saturation of the surround’s colour × ${saturation.toFixed(2)}`,
@@ -76,26 +76,14 @@ interface Solved {
   amount: number;
 }
 
-/** Pixels of some areas as they reach a place in the recipe, working RGB. */
-function lightOf(evaluator: PlateEvaluator, now: Change, areas: readonly Area[], steps: readonly LookStep[]) {
-  const context = evaluator.context(now);
-  const pixels = pixelsInAreas(context, areas);
-  const rgb = new Float32Array(pixels.length * 3);
-  pixels.forEach((pixel, i) => rgb.set(context.scene.subarray(pixel * 3, pixel * 3 + 3), i * 3));
-  evaluator.laneOf({ ...now.look, steps: [...steps], colourOnly: false }).run(rgb);
-  return rgb;
-}
-
 /** Boxes for both sides, where their colours can be told apart where a box would stand in the recipe. */
 function boxesOf(evaluator: PlateEvaluator, now: Change): Record<Move['of'], AreaBox | null> {
   const put = insertStep(now.look.steps, 'colourBox');
-  const before = put.steps.slice(
-    0,
-    put.steps.findIndex((s) => s.id === put.id),
-  );
-  const { marks } = evaluator.plate;
+  const at = put.steps.findIndex((s) => s.id === put.id);
+  const context = evaluator.sampled(now);
+  const { marks } = context;
   const [subject, background] = [marks.subject, marks.background].map((areas) =>
-    lightOf(evaluator, now, areas, before),
+    lightReaching(evaluator, now, context, pixelsInAreas(context, areas), at),
   );
   return { subject: boxBetween(subject, background), background: boxBetween(background, subject) };
 }
@@ -124,15 +112,12 @@ function withMoves(
   };
 }
 
-/** The number of a box that a move sets. */
-const changes = ({ id }: Move) => id.split(' ')[0].replace('lighten', 'darken');
-
 const pairsOf = (all: readonly Move[]): Move[][] =>
   all.flatMap((a, i) =>
     all
       .slice(i + 1)
       // What pulls against each other, or sets the same number of one box twice, is no pair.
-      .filter((b) => !(a.of === b.of && changes(a) === changes(b)) && !(a.toward && a.toward === b.toward))
+      .filter((b) => !(a.of === b.of && a.sets === b.sets) && !(a.toward && a.toward === b.toward))
       .map((b) => [a, b]),
   );
 

@@ -1,8 +1,7 @@
 import { basesOf } from '../../camera/sensitivity.ts';
 import type { Profile } from '../../camera/profile.ts';
-import { numberField } from '../../numberField.ts';
 import { signed } from '../../numeric/signed.ts';
-import { type Shot, shotSchema } from '../../look/shot.ts';
+import { type Shot, shotField } from '../../look/shot.ts';
 import type { PracticeSettings } from '../../readings/practice.ts';
 import type { Reading } from '../../readings/reading.ts';
 import type { Change } from '../plateEvaluator.ts';
@@ -14,10 +13,9 @@ const withShot = (now: Change, change: Partial<Shot>): Change => ({
   ...now,
   shot: { ...now.shot, ...change },
 });
-const limitsOf = (key: keyof Shot) => numberField(shotSchema.shape[key]);
 /** A range about a setting, within what a shot takes. */
 const around = (key: keyof Shot, from: number, reach: number) => {
-  const { min, max } = limitsOf(key);
+  const { min, max } = shotField(key);
   return { low: Math.max(from - reach, min), high: Math.min(from + reach, max) };
 };
 
@@ -63,7 +61,7 @@ export const byExposure =
 export const byBlack =
   (aimOf: (practice: PracticeSettings) => number, within: number): Solve =>
   (evaluator, now, reading) => {
-    const { min, max } = limitsOf('black');
+    const { min, max } = shotField('black');
     const make = (black: number) => withShot(now, { black: rounded(black, 2) });
     const aim = aimOf(evaluator.practice);
     const black = search({ evaluator, reading: reading.id, make, low: min, high: max, aim, within });

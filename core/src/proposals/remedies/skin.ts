@@ -2,12 +2,14 @@ import { insertStep } from '../../look/edit.ts';
 import { colourBox, type ColourBoxParams, colourBoxSchema, heldTurn } from '../../look/steps/colourBox.ts';
 import { seen } from '../../look/steps/seenColour.ts';
 import { numberField } from '../../numberField.ts';
+import { meanRgb } from '../../readings/pixels.ts';
 import { skinPixels } from '../../readings/skin.ts';
 import { signed } from '../../numeric/signed.ts';
 import { type Remedy, rounded, search } from '../remedy.ts';
 import type { PracticeSettings } from '../../readings/practice.ts';
 import type { Reading } from '../../readings/reading.ts';
 import type { Change, PlateEvaluator } from '../plateEvaluator.ts';
+import { lightReaching } from './reaching.ts';
 import { byLookExposure } from './midGrey.ts';
 import { byBalance, byExposure } from './shot.ts';
 
@@ -17,16 +19,7 @@ const skinBox = { hueReach: 24, hueSoft: 20, satLow: 0.03, satSoft: 0.02, satHig
 /** What the skin of the plate looks like to the colour boxes: after every step before them. */
 function skinBefore(evaluator: PlateEvaluator, now: Change, at: number) {
   const context = evaluator.context(now);
-  const pixels = skinPixels(context);
-  const rgb = new Float32Array(pixels.length * 3);
-  pixels.forEach((p, i) => rgb.set(context.scene.subarray(p * 3, p * 3 + 3), i * 3));
-  evaluator.laneOf({ ...now.look, steps: now.look.steps.slice(0, at), colourOnly: false }).run(rgb);
-  const mean = [0, 1, 2].map((c) => {
-    let sum = 0;
-    for (let i = c; i < rgb.length; i += 3) sum += rgb[i];
-    return sum / pixels.length;
-  });
-  return seen(mean);
+  return seen(meanRgb(lightReaching(evaluator, now, context, skinPixels(context), at)));
 }
 
 /** Puts a box round the skin, or finds the one an earlier proposal has put there. */

@@ -70,8 +70,8 @@ export function Readings() {
           <span className="text-t1">{chosen.detail}</span> Target: {chosen.target}.{' '}
           {chosen.parts && (
             <span className="flex gap-4 num" role="list" aria-label={`${chosen.label}, part by part`}>
-              {chosen.parts.map((part) => (
-                <span key={part.label} role="listitem" {...tip(`Enough alone: ${part.target}`)}>
+              {chosen.parts.map((part, i) => (
+                <span key={i} role="listitem" {...tip(`Enough alone: ${part.target}`)}>
                   <VerdictMark verdict={part.verdict} /> {part.label}{' '}
                   <span className="text-t1">{part.text}</span>
                 </span>

@@ -1,8 +1,9 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { setMeasured } from '../../state/measured.ts';
 import { setView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
 import { judge } from '../../workers/index.ts';
+import { latestOnly } from '../../workers/latest.ts';
 import { type CurrentPlate, plateOrder, useMeasuredLook } from '../useBench.ts';
 
 type Cost = Awaited<ReturnType<typeof judge.placementCost>>;
@@ -13,17 +14,15 @@ const percent = (share: number) => `${(share * 100).toFixed(1)}\u00a0%`;
 export function BehindLut({ plate, profile, shot }: CurrentPlate) {
   const look = useMeasuredLook();
   const [cost, setCost] = useState<Cost | null>(null);
-  useEffect(() => {
-    let stale = false;
-    judge.placementCost(plateOrder(plate, profile), look).then(
-      (found) => stale || setCost(found),
-      (error: Error) =>
-        stale || setMeasured({ trouble: `The placement could not be measured: ${error.message}` }),
-    );
-    return () => {
-      stale = true;
-    };
-  }, [plate, profile, shot, look]);
+  const run = useRef<((order: Parameters<typeof judge.placementCost>) => void) | null>(null);
+  run.current ??= latestOnly(async (order: Parameters<typeof judge.placementCost>) => {
+    try {
+      setCost(await judge.placementCost(...order));
+    } catch (error) {
+      setMeasured({ trouble: `The placement could not be measured: ${(error as Error).message}` });
+    }
+  });
+  useEffect(() => run.current!([plateOrder(plate, profile), look]), [plate, profile, shot, look]);
   return (
     <p role="status" className="px-3 pb-1 text-[11.5px] text-t2">
       Pictures here have them ahead of the LUT.{' '}

@@ -112,7 +112,7 @@ export function MatchShots({ current }: { current: CurrentPlate }) {
   const others = plates.filter((p) => p.id !== hero.id && profileOf(p));
   const ofScene = others.filter((p) => p.scene !== '' && p.scene === hero.scene);
   const asked = extent === 'scene' ? ofScene : others;
-  const pictures = useShotPictures([hero, ...others]);
+  const pictures = useShotPictures([hero, ...asked]);
 
   const choose =
     <T,>(set: (value: T) => void) =>

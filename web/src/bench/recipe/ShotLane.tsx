@@ -1,7 +1,7 @@
 import { Suspense } from 'react';
-import { digitsOf, numberField } from '@velvet-dusk/core/numberField';
+import { digitsOf } from '@velvet-dusk/core/numberField';
 import { balanceLight } from '@velvet-dusk/core/colour/balance';
-import { isNeutralShot, neutralShot, type Shot, shotKeys, shotSchema } from '@velvet-dusk/core/look/shot';
+import { isNeutralShot, neutralShot, type Shot, shotField, shotKeys } from '@velvet-dusk/core/look/shot';
 import { practiceChoices } from '@velvet-dusk/core/readings/practice';
 import { useOpenProject } from '../../api/openProject.ts';
 import { editShot } from '../../state/document.ts';
@@ -23,7 +23,7 @@ const hints: Partial<Record<keyof Shot, string>> = {
 };
 
 function Field({ plateId, shot, name }: { plateId: string; shot: Shot; name: keyof Shot }) {
-  const field = numberField(shotSchema.shape[name]);
+  const field = shotField(name);
   const hint = hints[name];
   return (
     <span className="h-6 flex items-center" {...(hint ? tip(hint) : {})}>
@@ -75,7 +75,7 @@ export function ShotLane(current: CurrentPlate) {
       )}
       {corrections === 'behind' && trimmed && (
         <Suspense>
-          <BehindLut {...current} />
+          <BehindLut key={plate.id} {...current} />
         </Suspense>
       )}
     </section>

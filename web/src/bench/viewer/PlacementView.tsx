@@ -1,7 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
-import { isNeutralShot, shotSchema } from '@velvet-dusk/core/look/shot';
-import { numberField } from '@velvet-dusk/core/numberField';
+import { isNeutralShot, shotField } from '@velvet-dusk/core/look/shot';
 import { editShot } from '../../state/document.ts';
 import { setMeasured } from '../../state/measured.ts';
 import { BitmapCanvas } from '../../ui/BitmapCanvas.tsx';
@@ -69,7 +68,7 @@ export function PlacementView({ plate, profile, shot, look }: CurrentPlate & { l
         {trimmed ? 'The shot lane of this plate, either way.' : 'This plate has no correction yet; try one:'}
         <NumberField
           signed
-          {...numberField(shotSchema.shape.exposure)}
+          {...shotField('exposure')}
           label="Shot exposure"
           digits={2}
           value={shot.exposure}
