@@ -16,7 +16,7 @@ test('a neutral is suggested, marked by a click and balanced on; a dark place is
   await expect(suggestions).toHaveCount(3);
   await expectAxeClean(page);
   await suggestions.first().click();
-  await expect(marked).toContainText(/Neutral marked: \d+ \d+ \d+ of 1023, [−-]?\d\.\d\d st/);
+  await expect(marked).toContainText(/Neutral marked: \d+ \d+ \d+ of 1023, [+−]\d\.\d\d st/);
   await expect(page.getByRole('button', { name: 'Remove mark: Neutral' })).toHaveCount(1);
   const name = page.getByRole('textbox', { name: 'Name of this neutral' });
   await name.fill('Hull');

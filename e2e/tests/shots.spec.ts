@@ -28,7 +28,7 @@ test('white is fitted just off its end, in one undo step; corrections behind the
   await expect(lane.getByRole('status')).toHaveCount(0);
   await bench.typeShot('Exposure', '-2');
   await expect(lane.getByRole('status')).toContainText(
-    /Behind it ΔE [1-9]\d*\.\d; lost [\d.]+\s% of highlights/,
+    /Behind it: ΔE [1-9]\d*\.\d, highlights lost [\d.]+\s%/,
   );
   await lane.getByRole('button', { name: 'Compare' }).click();
   await expect(page.getByRole('region', { name: 'Placement' })).toBeVisible();

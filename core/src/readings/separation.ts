@@ -37,18 +37,15 @@ function hue(a: Lab, b: Lab): number | null {
   return Math.min(chromaOf(a), chromaOf(b)) < grey ? null : Math.abs(hueDistance(hueOf(a), hueOf(b)));
 }
 
-const partsOf = (a: Lab, b: Lab): ReadingPart[] =>
+/** One side is enough: where they stand apart as a whole, a side that is small is no fault. */
+const partsOf = (a: Lab, b: Lab, isApart: boolean): ReadingPart[] =>
   sides.map(({ label, unit, low, slack, of }) => {
     const value = of(a, b);
     const target = `${low}${unit} or more`;
-    return value === null
-      ? { label, text: '–', verdict: 'none', target }
-      : {
-          label,
-          text: `${value.toFixed(0)}${unit}`,
-          ...judge(value, { low, high: Infinity, slack }),
-          target,
-        };
+    if (value === null) return { label, text: '–', verdict: 'none', target };
+    const { verdict } = judge(value, { low, high: Infinity, slack });
+    const text = `${value.toFixed(0)}${unit}`;
+    return { label, text, verdict: isApart && verdict !== 'holds' ? 'none' : verdict, target };
   });
 
 /** Mean CIE Lab of some areas of the picture as shown; null where they hold no pixel. */
@@ -84,11 +81,12 @@ export const separation: ReadingDefinition = {
         detail: 'Mark a subject and a background at the Plates station to see how far they stand apart.',
       };
     const value = deltaE2000(a, b);
-    const parts = partsOf(a, b);
+    const judged = judge(value, band);
+    const parts = partsOf(a, b, judged.miss === 0);
     return {
       value,
       text: `ΔE ${value.toFixed(1)}`,
-      ...judge(value, band),
+      ...judged,
       parts,
       detail: `Subject against background: ${parts.map((p) => `${p.label} ${p.text}`).join(', ')} apart.`,
     };

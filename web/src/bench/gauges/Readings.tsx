@@ -69,11 +69,16 @@ export function Readings() {
           <VerdictMark verdict={chosen.verdict} accepted={chosen.accepted !== undefined} word />{' '}
           <span className="text-t1">{chosen.detail}</span> Target: {chosen.target}.{' '}
           {chosen.parts && (
-            <span className="flex gap-4 num" role="list" aria-label={`${chosen.label}, part by part`}>
+            <span className="flex flex-wrap gap-x-3" role="list" aria-label={`${chosen.label}, part by part`}>
               {chosen.parts.map((part, i) => (
-                <span key={i} role="listitem" {...tip(`Enough alone: ${part.target}`)}>
+                <span
+                  key={i}
+                  role="listitem"
+                  className="whitespace-nowrap"
+                  {...tip(`Enough alone: ${part.target}`)}
+                >
                   <VerdictMark verdict={part.verdict} /> {part.label}{' '}
-                  <span className="text-t1">{part.text}</span>
+                  <span className="num text-t1">{part.text}</span>
                 </span>
               ))}
             </span>

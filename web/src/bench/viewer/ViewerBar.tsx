@@ -171,7 +171,7 @@ export function ViewerBar() {
           aria-label="Export cube"
           onClick={() => setView({ exporting: true })}
         >
-          Export<span className="@max-[690px]:hidden"> cube</span>
+          Export<span className="@max-[810px]:hidden"> cube</span>
         </Button>
       </div>
     </div>

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { type ShotAnswer } from '@velvet-dusk/core/look/shot';
 import { type BoxKind, markLabels, newMarkId } from '@velvet-dusk/core/plate/marks';
+import { signed } from '@velvet-dusk/core/numeric/signed';
 import type { AreaReading } from '@velvet-dusk/core/plate/measure';
 import type { Area } from '@velvet-dusk/core/recording/areas';
 import { frameUrl } from '../../api/urls.ts';
@@ -89,7 +90,7 @@ export function useMarking({ plate, profile, shot }: CurrentPlate) {
       const markId = addMark(plate, kind, found.area);
       const code = found.reading.code.map((c) => Math.round(c * 1023)).join(' ');
       say(
-        `${markLabels[kind]} marked: ${code} of 1023, ${found.reading.stops.toFixed(2)} st`,
+        `${markLabels[kind]} marked: ${code} of 1023, ${signed(found.reading.stops, 2)} st`,
         false,
         usesOf(kind, found.reading),
         markId,
