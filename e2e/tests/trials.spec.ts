@@ -124,6 +124,15 @@ test('a run is kept behind a gate, a sheet shows the cameras, a clip is measured
     timeout: 60_000,
   });
   await expectAxeClean(page);
+  // A trim goes into the shot lane of its plate, and the sheet is measured with it.
+  await choose(page, 'Plate', 'Quay, blue hour');
+  await choose(page, 'Cameras', 'plates of this scene (3)');
+  const under = pairs.getByRole('button', { name: /^Quay, blue hour and Quay, blue hour, under: ΔE \d\d\./ });
+  await under.click({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Apply to Quay, blue hour, under' }).click();
+  await expect(
+    pairs.getByRole('button', { name: /^Quay, blue hour and Quay, blue hour, under: ΔE \d\./ }),
+  ).toBeVisible({ timeout: 60_000 });
 
   const clip = join(mkdtempSync(join(tmpdir(), 'clip-')), 'flash.mkv');
   const burst = "geq=r='if(gte(N,4),1020,300)':g='if(gte(N,4),1020,300)':b='if(gte(N,4),1020,300)'";

@@ -99,10 +99,13 @@ function chartPlate(profile: Profile): RecordedFrame {
 
 /** Steps a trim is searched in, from coarse to fine. */
 const trimSteps = [
+  { exposure: 0.8, mired: 30 },
   { exposure: 0.2, mired: 12 },
   { exposure: 0.08, mired: 5 },
   { exposure: 0.03, mired: 2 },
 ];
+/** The most that one plate is taken to differ from another of its framing. */
+const farthest = { exposure: 4, mired: 100 };
 /** A remedy takes away this share of the difference at least. */
 const worthwhile = 0.1;
 
@@ -121,7 +124,7 @@ function findRemedy(error: (trim: { exposure: number; mired: number }) => number
         { exposure: 0, mired: -step.mired },
       ]) {
         const next = { exposure: best.exposure + way.exposure, mired: best.mired + way.mired };
-        if (Math.abs(next.exposure) > 1 || Math.abs(next.mired) > 60) continue;
+        if (Math.abs(next.exposure) > farthest.exposure || Math.abs(next.mired) > farthest.mired) continue;
         const found = error(next);
         if (found < mean - 1e-4) [best, mean, moved] = [next, found, true];
       }

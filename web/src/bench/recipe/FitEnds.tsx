@@ -51,7 +51,7 @@ export function useFitEnds({ plate, profile }: CurrentPlate) {
 }
 
 /** What can be solved for the plate: its ends, or all of its lane from another plate. */
-export const FitMenu = ({ onChoose }: { onChoose(fit: EndFit): void }) => (
+export const FitMenu = ({ plateId, onChoose }: { plateId: string; onChoose(fit: EndFit): void }) => (
   <DropdownMenu.Root>
     <DropdownMenu.Trigger
       className="ml-3 text-violet hover:underline text-[12.5px] whitespace-nowrap"
@@ -72,7 +72,7 @@ export const FitMenu = ({ onChoose }: { onChoose(fit: EndFit): void }) => (
         ))}
         <DropdownMenu.Item
           className={`${menuItem} border-t border-g3`}
-          onSelect={() => setView({ matchOpen: true })}
+          onSelect={() => setView({ matchOpen: true, plateId })}
         >
           <span className="block text-t1">Match shots …</span>
           <span className="block text-[11.5px]">plates brought to a hero</span>

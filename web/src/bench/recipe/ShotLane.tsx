@@ -56,7 +56,7 @@ export function ShotLane(current: CurrentPlate) {
         >
           white {Math.round(light.kelvin)} K
         </span>
-        <FitMenu onChoose={(fit) => void run(fit)} />
+        <FitMenu plateId={plate.id} onChoose={(fit) => void run(fit)} />
         {trimmed && (
           <Button kind="text" className="ml-3" onClick={() => editShot(plate.id, neutralShot)}>
             Reset

@@ -159,7 +159,14 @@ export function CameraSheetView({ material }: { material: TrialMaterial }) {
   const used = way === 'recorded' ? same : plate ? [plate] : [];
   const look = material.look(lookId);
   const { data, error, isFetching } = useQuery({
-    queryKey: ['camera sheet', used.map((p) => [p.id, p.revision]), look, way, display, practice],
+    queryKey: [
+      'camera sheet',
+      used.map((p) => [p.id, p.revision, p.profileId, p.shot, p.strengths]),
+      look,
+      way,
+      display,
+      practice,
+    ],
     queryFn: ({ signal }) =>
       boardCrew().run(
         'sheet',
