@@ -1,3 +1,4 @@
+import { plural } from '../numeric/plural.ts';
 import type { Cube, Cube1d, Triple } from '../lut/cube.ts';
 import { FormatError } from './error.ts';
 import { readPlainRows } from './plainRows.ts';
@@ -43,7 +44,7 @@ class Line {
     const words = this.words.slice(skip);
     if (words.length !== count) {
       const column = words.length > count ? words[count].column : this.text.trimEnd().length + 1;
-      this.fail(column, `${what} needs ${count} number${count === 1 ? '' : 's'}, found ${words.length}`);
+      this.fail(column, `${what} needs ${plural(count, 'number')}, found ${words.length}`);
     }
     return words.map(({ text, column }) => {
       if (!numberPattern.test(text)) this.fail(column, `${what}: expected a number, found "${clip(text)}"`);

@@ -1,3 +1,4 @@
+import { plural } from '../numeric/plural.ts';
 import type { PracticeSettings } from '../readings/practice.ts';
 import { type Verdict } from '../numeric/verdict.ts';
 import type { AxisSources } from './axes/axis.ts';
@@ -19,8 +20,6 @@ export const placeWords = (
   { row, column }: CellPlace,
   sources: AxisSources,
 ): string => `${valueWords(rows, row, sources)} · ${valueWords(columns, column, sources)}`;
-
-const count = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
 
 /** How many cells there are of each verdict. */
 export function tally(cells: readonly CellResult[]): Record<Verdict, number> {
@@ -52,13 +51,13 @@ export function boardSentences({ cells, endurance, sources, practice }: Said): s
   const { holds, close, fails } = tally(cells);
   const sentences = [
     fails === 0
-      ? `All ${count(cells.length, 'cell')} hold${close > 0 ? `, ${close} of them closely` : ''}.`
-      : `${holds + close} of ${count(cells.length, 'cell')} hold; ${fails} fail.`,
+      ? `All ${plural(cells.length, 'cell')} hold${close > 0 ? `, ${close} of them closely` : ''}.`
+      : `${holds + close} of ${plural(cells.length, 'cell')} hold; ${fails} fail.`,
   ];
   const [most] = causes(cells);
   if (most)
     sentences.push(
-      `Most often it is ${trialReadingLabel(most.id)}: ${failureWords(most, practice)} in ${count(most.cells, 'cell')}.`,
+      `Most often it is ${trialReadingLabel(most.id)}: ${failureWords(most, practice)} in ${plural(most.cells, 'cell')}.`,
     );
   const looks = [...new Set(endurance.map((e) => e.lookId))];
   const lines = looks.flatMap((lookId) => {
@@ -77,7 +76,9 @@ export function boardSentences({ cells, endurance, sources, practice }: Said): s
 
 /** "Accepted: Skin level in 3 cells"; null where no miss was. */
 export function acceptedWords(cells: readonly CellResult[]): string | null {
-  const found = [...acceptedCells(cells)].map(([id, n]) => `${trialReadingLabel(id)} in ${count(n, 'cell')}`);
+  const found = [...acceptedCells(cells)].map(
+    ([id, n]) => `${trialReadingLabel(id)} in ${plural(n, 'cell')}`,
+  );
   return found.length > 0 ? `Accepted: ${found.join(', ')}` : null;
 }
 

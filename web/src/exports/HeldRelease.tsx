@@ -10,7 +10,7 @@ import {
 } from '@velvet-dusk/core/pack/standing';
 import { useGiveReasons } from '../api/jobs.ts';
 import { Button } from '../ui/Button.tsx';
-import { plural } from '../ui/plural.ts';
+import { plural } from '@velvet-dusk/core/numeric/plural';
 
 /** Sentences shown at once; a pack of thousands of files may have as many. */
 const most = 200;

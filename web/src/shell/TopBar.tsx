@@ -5,7 +5,7 @@ import type { JobPage, TrialNote } from '@velvet-dusk/core/api/jobs';
 import { useDocument } from '../state/document.ts';
 import { type SaveStatus, useSaveStatus } from '../state/saveStatus.ts';
 import { setView } from '../state/view.ts';
-import { plural } from '../ui/plural.ts';
+import { plural } from '@velvet-dusk/core/numeric/plural';
 import { useFirstPicture } from '../workers/useFirstPicture.ts';
 import { stations } from './stations.ts';
 import { tip } from '../ui/tip.ts';

@@ -1,7 +1,7 @@
 import { betterProfileOf } from '../plates/betterProfile.ts';
 import type { TrialNote } from '@velvet-dusk/core/api/jobs';
 import type { OpenProject } from '../api/project.ts';
-import { plural } from '../ui/plural.ts';
+import { plural } from '@velvet-dusk/core/numeric/plural';
 
 export interface Station {
   id: string;

@@ -1,3 +1,4 @@
+import { plural } from '../../numeric/plural.ts';
 import { percent } from '../../numeric/percent.ts';
 import type { Profile } from '../../camera/profile.ts';
 import { signed } from '../../numeric/signed.ts';
@@ -76,10 +77,7 @@ const code = (v: number) => `${Math.round(v * 1023)} of 1023`;
 
 /** Why a LUT was read so whatever its tone scale is. */
 function shownReasons(f: ToneFree, over: number, input: CandidateEnd): string[] {
-  const at =
-    over === 0
-      ? ''
-      : ` exposed ${Math.abs(over)} stop${Math.abs(over) === 1 ? '' : 's'} ${over > 0 ? 'over' : 'under'}`;
+  const at = over === 0 ? '' : ` exposed ${plural(Math.abs(over), 'stop')} ${over > 0 ? 'over' : 'under'}`;
   const out = [
     `Taken as ${endWords(input)}${at}, an 18 % grey is shown at ${percent(f.signalAt(over))} and a white of 90 % at ${percent(f.signalAt(over + Math.log2(5)))}, whatever the tone scale is.`,
   ];

@@ -1,3 +1,4 @@
+import { plural } from '../../numeric/plural.ts';
 import { z } from 'zod';
 import { periodicCubic } from '../../numeric/periodicCubic.ts';
 import { editByHue, makeHueTable } from './hueTable.ts';
@@ -90,7 +91,7 @@ export const hueBelt = defineStep({
   schema: hueBeltSchema,
   keeps: { neutral: true, luminance: false },
   isNeutral: ({ nodes }) => nodes.every((n) => n.turn === 0 && n.saturation === 1 && n.density === 0),
-  summary: ({ nodes }) => `${nodes.length} node${nodes.length === 1 ? '' : 's'}`,
+  summary: ({ nodes }) => plural(nodes.length, 'node'),
   compile(p) {
     const { at, held } = hueBeltLanes(p);
     const edit = editByHue(makeHueTable(at));

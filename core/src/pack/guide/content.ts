@@ -1,3 +1,4 @@
+import { plural } from '../../numeric/plural.ts';
 import { isForSet, type RoleId, roles } from '../../order/roles/index.ts';
 import { lookEnduranceLines } from '../../trial/words.ts';
 import type { Manifest, ManifestFile } from '../manifest.ts';
@@ -15,7 +16,7 @@ export const triedLines = ({ trials }: Pick<PackSpec, 'trials'>, lookId: string)
     .map(({ text }) => `${text[0].toUpperCase()}${text.slice(1)}.`);
 
 export const stopsWords = (offset: number): string =>
-  `${Math.abs(offset)} ${Math.abs(offset) === 1 ? 'stop' : 'stops'} ${offset < 0 ? 'over' : 'under'}`;
+  `${plural(Math.abs(offset), 'stop')} ${offset < 0 ? 'over' : 'under'}`;
 
 /** Roles in words that everybody needs. */
 export const rolesInShort =
@@ -28,7 +29,7 @@ const isForOver = ({ role, offset }: ManifestFile) => isForSet(role) && offset <
 export function pairParagraphs({ files }: Manifest): string[] {
   const offsets = [...new Set(files.filter(isForOver).map((f) => f.offset))];
   return offsets.map((o) => {
-    const stops = `${Math.abs(o)} ${Math.abs(o) === 1 ? 'stop' : 'stops'}`;
+    const stops = plural(Math.abs(o), 'stop');
     return `A monitor file for footage ${stopsWords(o)} shows the picture that much darker, so that the operator opens up. In post the monitor partner takes it back in one file; without it the pictures are ${stops} too bright. What the sensor clips is gone: look at the camera’s own meter, not at the picture.`;
   });
 }

@@ -1,3 +1,4 @@
+import { plural } from '@velvet-dusk/core/numeric/plural';
 import { useEffect, useMemo, useState } from 'react';
 import { judgeTable } from '@velvet-dusk/core/camera/document/checkTable';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
@@ -41,11 +42,7 @@ function ListEntry({
         </span>
         <span className="block text-[11px] text-t3">
           {profile.camera || 'standard'} · {profile.range} ·{' '}
-          {isFinished(profile)
-            ? uses === 0
-              ? 'no plates'
-              : `${uses} plate${uses === 1 ? '' : 's'}`
-            : 'unfinished'}
+          {isFinished(profile) ? (uses === 0 ? 'no plates' : plural(uses, 'plate')) : 'unfinished'}
         </span>
       </button>
     </li>

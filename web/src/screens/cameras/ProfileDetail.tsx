@@ -8,7 +8,7 @@ import { useOpenProject } from '../../api/openProject.ts';
 import { type CameraPage, useCameraView } from '../../state/cameraView.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
-import { plural } from '../../ui/plural.ts';
+import { plural } from '@velvet-dusk/core/numeric/plural';
 import { Segments } from '../../ui/Segments.tsx';
 import { CurvePlot } from './CurvePlot.tsx';
 import { DocumentCheck } from './DocumentCheck.tsx';

@@ -13,7 +13,7 @@ import { NumberField } from '../../ui/NumberField.tsx';
 import { DevicePanel } from './DevicePanel.tsx';
 import { editPack } from './packStore.ts';
 import type { Planned } from './usePlan.ts';
-import { plural } from '../../ui/plural.ts';
+import { plural } from '@velvet-dusk/core/numeric/plural';
 import { tip } from '../../ui/tip.ts';
 
 const same = <T extends string>(...values: T[]) => values.map((value) => ({ value, label: value }));

@@ -10,7 +10,7 @@ import { ExportJobView } from '../../exports/ExportJobView.tsx';
 import { WriteToFolder } from '../../exports/WriteToFolder.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
-import { plural } from '../../ui/plural.ts';
+import { plural } from '@velvet-dusk/core/numeric/plural';
 import { Window } from '../../ui/Window.tsx';
 import { packs } from './packStore.ts';
 import type { Planned } from './usePlan.ts';

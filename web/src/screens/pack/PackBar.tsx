@@ -5,7 +5,7 @@ import { inShape, type PackShapeId, packShapes } from '@velvet-dusk/core/pack/sh
 import { usePackActions, useReleases } from '../../api/packs.ts';
 import { useOpenProject } from '../../api/openProject.ts';
 import { Button } from '../../ui/Button.tsx';
-import { plural } from '../../ui/plural.ts';
+import { plural } from '@velvet-dusk/core/numeric/plural';
 import { menuItem } from '../../ui/menuItem.ts';
 import { NameField } from '../../ui/NameField.tsx';
 import { editPack, packs } from './packStore.ts';
@@ -83,7 +83,7 @@ function PackMenu({
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger className="text-violet hover:underline" aria-label="Packs of this project">
-        {records.length} {records.length === 1 ? 'pack' : 'packs'}
+        {plural(records.length, 'pack')}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="start" className={content}>

@@ -6,6 +6,7 @@ import { Destinations } from './Destinations.tsx';
 import { ExportPackWindow } from './ExportPackWindow.tsx';
 import { FileList } from './FileList.tsx';
 import { Matrix } from './Matrix.tsx';
+import { OffsetNotice } from './OffsetNotice.tsx';
 import { NameBuilder } from './NameBuilder.tsx';
 import { PackBar } from './PackBar.tsx';
 import { PackDetails } from './PackDetails.tsx';
@@ -54,6 +55,7 @@ export function PackEditor({
         onExport={() => setExporting(true)}
         onDetails={() => setDetails(true)}
       />
+      <OffsetNotice id={id} pack={pack} />
       <div className="flex-1 min-h-0 flex">
         <Matrix id={id} pack={pack} planned={planned} />
         <Destinations id={id} pack={pack} planned={planned} />

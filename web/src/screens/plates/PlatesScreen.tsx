@@ -1,3 +1,4 @@
+import { plural } from '@velvet-dusk/core/numeric/plural';
 import { Check } from '../../ui/Check.tsx';
 import { useMemo } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
@@ -80,7 +81,7 @@ function FilterBar({ shown, all }: { shown: number; all: number }) {
       <LookNext />
       <span className="num text-t3">
         {shown === all ? '' : `${shown} of `}
-        {all} frame{all === 1 ? '' : 's'}
+        {plural(all, 'frame')}
       </span>
     </div>
   );

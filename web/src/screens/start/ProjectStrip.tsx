@@ -8,7 +8,7 @@ import { menuItem } from '../../ui/menuItem.ts';
 import { useSeen } from '../../ui/useSeen.ts';
 import type { Done } from './done.ts';
 import { shownPictures, useStripPictures } from './useStripPictures.ts';
-import { plural } from '../../ui/plural.ts';
+import { plural } from '@velvet-dusk/core/numeric/plural';
 
 /** How far a project has come, as shares of the hour line up to each station. */
 function reached({ cameras, plates, exports }: ProjectSummary): number {

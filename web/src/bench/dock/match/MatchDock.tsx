@@ -1,3 +1,4 @@
+import { plural } from '@velvet-dusk/core/numeric/plural';
 import { Check } from '../../../ui/Check.tsx';
 import { useEffect, useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
@@ -224,11 +225,7 @@ function Match({ plate, profile }: CurrentPlate) {
 
 /** What the main button does. */
 const solveWords = (chosen: number, again: boolean) =>
-  chosen === 0
-    ? again
-      ? 'Solve again'
-      : 'Solve'
-    : `Solve ${chosen} ${chosen === 1 ? 'difference' : 'differences'}`;
+  chosen === 0 ? (again ? 'Solve again' : 'Solve') : `Solve ${plural(chosen, 'difference')}`;
 
 /** Trust from which two pictures count as of the same things, and under which as of different ones. */
 const trusted = { same: 0.7, different: 0.3 };
