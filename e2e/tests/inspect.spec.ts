@@ -60,6 +60,16 @@ test('a maker’s folder: listed, read, sorted, filtered; each file told for wha
   await expect(page).toHaveURL(/file=/);
 
   await open(page, /^Cold-dusk_heron/);
+  await tab(page, 'Report');
+  // A word nobody knows is taught for its folder, and taken back.
+  const report = page.getByRole('region', { name: 'One LUT' });
+  await report.getByRole('button', { name: 'Teach Cold' }).click();
+  await choose(report, 'Kind of word', 'look');
+  await report.getByRole('textbox', { name: 'Name of the look' }).fill('Cold dusk');
+  await report.getByRole('button', { name: 'Teach for harbour-pack' }).click();
+  await expect(report.getByText('look: Cold dusk')).toBeVisible();
+  await report.getByRole('button', { name: 'Undo' }).click();
+  await expect(report.getByRole('button', { name: 'Teach Cold' })).toBeVisible();
   await tab(page, 'Try it');
   await expect(page.getByRole('list', { name: 'Readings' }).getByText('Skin hue')).toBeVisible();
   await page.getByRole('spinbutton', { name: 'Strength' }).fill('40');

@@ -90,11 +90,13 @@ describe('a project', () => {
     const { id, revision } = await begin('Two windows');
     const practice = { ...usualPractice, skinLean: 3 };
     const viewing = { output: 'srgb', range: 'full' };
+    const taughtWords = [{ folder: 'Maker', text: 'K7', tells: 'profile', is: 'wren' }];
     const changes: [path: string, first: object, second: object][] = [
       ['', { name: 'First' }, { name: 'Second' }],
       ['/practice', { value: practice }, { value: usualPractice }],
       ['/viewing', { value: viewing }, { value: { ...viewing, output: 'bt1886' } }],
       ['/gate', { value: {} }, { value: null }],
+      ['/taught-words', { value: taughtWords }, { value: [] }],
     ];
     let seen = revision;
     for (const [path, first, second] of changes) {
@@ -107,7 +109,7 @@ describe('a project', () => {
       expect((await send('PUT', `/projects/${id}/practice`, { value: practice })).status).toBe(428);
       seen++;
     }
-    expect(await open(id)).toMatchObject({ name: 'First', practice: { skinLean: 3 }, viewing });
+    expect(await open(id)).toMatchObject({ name: 'First', practice: { skinLean: 3 }, viewing, taughtWords });
   });
 
   test('takes no edit of a plate that another window has deleted', async () => {

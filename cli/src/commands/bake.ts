@@ -69,7 +69,7 @@ export const bakeCommand: Command = {
     }
     const withoutLook = options.flag('without-look');
     if (withoutLook && !roles[role].mayGoPlain)
-      throw new UsageError('--without-look: only a monitor LUT goes without');
+      throw new UsageError('--without-look: only a monitor LUT and its partner go without');
     const lookFile = options.text('look');
     const parts = await readParts(role, options);
     const inputs = [lookFile, options.optional('profile'), options.optional('to')].filter(

@@ -5,7 +5,7 @@ import { standardProfiles } from '@velvet-dusk/core/camera/standard/index';
 import { readLutBytes } from '@velvet-dusk/core/formats/lutFormats/index';
 import { groupLuts } from '@velvet-dusk/core/inspect/collection';
 import { faultWords } from '@velvet-dusk/core/inspect/faults/words';
-import { decodeName, nameDoubts } from '@velvet-dusk/core/inspect/fileName';
+import { decodeName, nameDoubts } from '@velvet-dusk/core/inspect/names/fileName';
 import { startingLooks } from '@velvet-dusk/core/inspect/identify/knownLooks';
 import { camerasBeside } from '@velvet-dusk/core/inspect/identify/neighbours';
 import { reportLut } from '@velvet-dusk/core/inspect/report/report';

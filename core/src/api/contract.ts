@@ -11,6 +11,7 @@ import { shotSchema } from '../look/shot.ts';
 import { frameFactsSchema } from '../plate/facts.ts';
 import { lutReferenceSchema } from '../look/steps/placedLut.ts';
 import { marksSchema } from '../plate/marks.ts';
+import { taughtWordsSchema } from '../inspect/names/taught.ts';
 import { practiceSchema } from '../readings/practice.ts';
 import { gateSchema } from '../trial/gate.ts';
 import { displaySchema } from '../render/display.ts';
@@ -165,6 +166,8 @@ export const projectSettingsSchema = z.object({
   viewing: displaySchema,
   /** What a look has to hold in trials before it is released. */
   gate: gateSchema.nullable(),
+  /** What words of LUT names mean, as somebody taught it. */
+  taughtWords: taughtWordsSchema,
 });
 export type ProjectSettings = z.output<typeof projectSettingsSchema>;
 

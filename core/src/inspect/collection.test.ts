@@ -12,7 +12,7 @@ import { allProfiles, profileOf } from '../testing/profiles.ts';
 import { chooseLut } from './choose.ts';
 import { type Compared, groupLuts } from './collection.ts';
 import { differenceWords } from './compareWords.ts';
-import { decodeName, nameDoubts } from './fileName.ts';
+import { decodeName, nameDoubts } from './names/fileName.ts';
 import { startingLooks } from './identify/knownLooks.ts';
 import { type FullReport, reportLut } from './report/report.ts';
 

@@ -16,6 +16,8 @@ export const projects = sqliteTable('projects', {
   viewing: json('viewing').notNull().default({}),
   /** What a look has to hold in trials before it is released; null for nothing. */
   gate: json('gate'),
+  /** What words of LUT names mean, as somebody taught it. */
+  taughtWords: json('taught_words').notNull().default([]),
   /** Counts changes of its name and its settings. */
   revision: integer('revision').notNull().default(1),
   isDemo: integer('is_demo', { mode: 'boolean' }).notNull().default(false),

@@ -30,5 +30,8 @@ export function projectRoutes({ projects, profiles, plates, looks }: Services): 
   route(router, api.settings.gate, ({ params, body, revision }) =>
     projects.setSettings(params.id, { gate: body.value }, revision),
   );
+  route(router, api.settings.taughtWords, ({ params, body, revision }) =>
+    projects.setSettings(params.id, { taughtWords: body.value }, revision),
+  );
   return router;
 }

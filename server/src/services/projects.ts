@@ -9,6 +9,7 @@ import type {
 import { isExport, jobKindIds } from '@velvet-dusk/core/api/jobs';
 import { checkDocument } from '@velvet-dusk/core/document';
 import { newLook } from '@velvet-dusk/core/look/document';
+import { taughtWordsSchema } from '@velvet-dusk/core/inspect/names/taught';
 import { practiceSchema, usualPractice } from '@velvet-dusk/core/readings/practice';
 import { type Display, displaySchema, standardDisplay } from '@velvet-dusk/core/render/display';
 import { gateSchema } from '@velvet-dusk/core/trial/gate';
@@ -25,11 +26,20 @@ import type { ProfileService } from './profiles.ts';
 
 type Row = typeof projects.$inferSelect;
 
-const readSettings = ({ practice, viewing, gate }: Row) => ({
+const readSettings = ({ practice, viewing, gate, taughtWords }: Row) => ({
   practice: checkDocument(practiceSchema, whole(practice), 'practice'),
   viewing: checkDocument(displaySchema, whole(viewing), 'viewing'),
   gate: checkDocument(gateSchema.nullable(), whole(gate), 'gate'),
+  taughtWords: checkDocument(taughtWordsSchema, whole(taughtWords), 'taughtWords'),
 });
+
+/** Settings of a project whose own cannot be read. */
+const usualSettings: ReturnType<typeof readSettings> = {
+  practice: usualPractice,
+  viewing: standardDisplay,
+  gate: null,
+  taughtWords: [],
+};
 
 const now = () => new Date().toISOString();
 
@@ -135,10 +145,10 @@ export class ProjectService {
     return this.set(id, { name, archivedAt: at(archived), deletedAt: at(deleted) }, seenRevision);
   }
 
-  /** Sets schools of practice, display or release criteria. */
+  /** Sets schools of practice, display, release criteria or taught words. */
   setSettings(
     id: string,
-    settings: Partial<Pick<ProjectSettings, 'practice' | 'viewing' | 'gate'>>,
+    settings: Partial<Pick<ProjectSettings, 'practice' | 'viewing' | 'gate' | 'taughtWords'>>,
     seenRevision: number,
   ): Promise<ProjectSettings> {
     return this.set(id, settings, seenRevision);
@@ -198,7 +208,7 @@ export class ProjectService {
 
   private toSettings(row: Row): ProjectSettings {
     const read = readRows([row], 'settings', { read: readSettings, nameOf: ({ name }) => name });
-    const settings = read.items[0] ?? { practice: usualPractice, viewing: standardDisplay, gate: null };
+    const settings = read.items[0] ?? usualSettings;
     return { id: row.id, name: row.name, isDemo: row.isDemo, revision: row.revision, ...settings };
   }
 

@@ -6,7 +6,7 @@ import { ApiError, call } from './client.ts';
 import { settingsKey } from './project.ts';
 import { queryClient } from './queryClient.ts';
 
-type Setting = 'practice' | 'viewing' | 'gate';
+type Setting = keyof typeof settings;
 
 /** What the server has of a project's settings, where it refused a change because of that. */
 export const currentSettings = (error: unknown): ProjectSettings | undefined =>

@@ -1,6 +1,7 @@
 import { addressOf } from '@velvet-dusk/core/api/endpoints/endpoint';
 import { lutFile } from '@velvet-dusk/core/api/endpoints/files';
 import * as Comlink from 'comlink';
+import type { TaughtWord } from '@velvet-dusk/core/inspect/names/taught';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { writeCube } from '@velvet-dusk/core/formats/cubeWrite';
 import { readLutBytes } from '@velvet-dusk/core/formats/lutFormats/index';
@@ -42,8 +43,10 @@ export interface LutFileOrder {
   chosen: number;
   /** ID of the profile that the files beside it are for; null where they say nothing. */
   beside: string | null;
+  /** What was taught of words in its path. */
+  taught: readonly TaughtWord[];
 }
-const askedOf = ({ name, chosen, beside }: LutFileOrder) => ({ path: name, chosen, beside });
+const askedOf = ({ name, chosen, beside, taught }: LutFileOrder) => ({ path: name, chosen, beside, taught });
 
 /** What a LUT is weighed against. */
 export interface InspectSetting {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { practiceSchema } from '../../readings/practice.ts';
 import { displaySchema } from '../../render/display.ts';
+import { taughtWordsSchema } from '../../inspect/names/taught.ts';
 import { gateSchema } from '../../trial/gate.ts';
 import {
   newProjectSchema,
@@ -102,6 +103,14 @@ export const settings = {
     path: '/projects/:id/gate',
     says: 'Sets the release criteria',
     body: json(z.strictObject({ value: gateSchema.nullable() })),
+    onRevision: true,
+    answer: projectSettingsSchema,
+  }),
+  taughtWords: endpoint({
+    method: 'PUT',
+    path: '/projects/:id/taught-words',
+    says: 'Sets what words of LUT names mean',
+    body: json(z.strictObject({ value: taughtWordsSchema })),
     onRevision: true,
     answer: projectSettingsSchema,
   }),

@@ -1,7 +1,8 @@
 import type { Profile } from '../../camera/profile.ts';
 import type { Lut } from '../../lut/lut.ts';
 import { makeSameFiles, type RoleId, roleIds, roleOf, roles } from '../../order/roles/index.ts';
-import { decodeName, type DecodedName } from '../fileName.ts';
+import { decodeName, type DecodedName } from '../names/fileName.ts';
+import type { TaughtWord } from '../names/taught.ts';
 import type { Hypothesis } from './identify.ts';
 
 /** What is said of a LUT by somebody's words or by the files it lies among: evidence of its own, apart from what the values say. */
@@ -41,12 +42,14 @@ export interface Surroundings {
   path?: string;
   /** ID of the profile that the files beside it are for (`neighbours.ts`). */
   beside?: string | null;
+  /** What somebody taught of words in its path. */
+  taught?: readonly TaughtWord[];
 }
 
 /** What a LUT's name, the folder it lies in, its header and the files beside it say of it. */
 export function claimsOf(
   { title, comments }: Lut,
-  { path = '', beside = null }: Surroundings,
+  { path = '', beside = null, taught }: Surroundings,
   context: { profiles: readonly Profile[]; looks: readonly { name: string }[] },
 ): Claim[] {
   const told = comments.flatMap((line) => headerLine.exec(line)?.[1] ?? []);
@@ -57,7 +60,7 @@ export function claimsOf(
   ];
   const written = texts.flatMap(([from, text]) => {
     if (text.trim() === '') return [];
-    const claim = claimOf(from, decodeName(text, context), context.profiles);
+    const claim = claimOf(from, decodeName(text, { ...context, taught }), context.profiles);
     return claim ? [claim] : [];
   });
   const profile = context.profiles.find((p) => p.id === beside);

@@ -9,6 +9,7 @@ export const monitorPartner: RoleDefinition = {
   short: 'partner',
   code: 'MP',
   withLook: true,
+  mayGoPlain: true,
   uses: ['profile', 'offset'],
   asStep: null,
   takes: 'camera code',
@@ -18,7 +19,10 @@ export const monitorPartner: RoleDefinition = {
   advice: ({ from }) => adviceForLast(from, 'normalises and has the look in it'),
   recognised: { as: 'monitor' },
   serves: ['monitor'],
-  answers: ({ isNormalised, isOver, isOnSet, withLook }) =>
-    !isNormalised && isOver && !isOnSet && withLook ? 1 : 0,
-  order: (parts) => ({ ...combined.order(parts), offset: darker(parts.offset) }),
+  answers: ({ isNormalised, isOver, isOnSet }) => (!isNormalised && isOver && !isOnSet ? 1 : 0),
+  order: (parts) => ({
+    ...combined.order(parts),
+    offset: darker(parts.offset),
+    look: parts.withoutLook ? null : parts.look,
+  }),
 };

@@ -98,10 +98,13 @@ describe('footage exposed two stops over', () => {
     expect(worst(trimmed, grey(light, 0))).toBeLessThan(1e-3);
   });
 
-  test('a monitor LUT without the look is a conversion that many stops darker', () => {
-    const plain = through(order('monitor', { offset: 2, withoutLook: true, grid: 65 }), grey(light, 2));
-    expect(worst(plain, through(order('conversion', { grid: 65 }), grey(light, 0)))).toBeLessThan(0.002);
-  });
+  test.each(['monitor', 'monitor-partner'] as const)(
+    '%s without the look is a conversion that many stops darker',
+    (role) => {
+      const plain = through(order(role, { offset: 2, withoutLook: true, grid: 65 }), grey(light, 2));
+      expect(worst(plain, through(order('conversion', { grid: 65 }), grey(light, 0)))).toBeLessThan(0.002);
+    },
+  );
 });
 
 test('camera to camera gives the code the other camera would have written for a grey', () => {

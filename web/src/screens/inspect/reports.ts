@@ -2,6 +2,7 @@ import { oncePer } from '@velvet-dusk/core/numeric/oncePer';
 import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import type { InspectedFile } from '@velvet-dusk/core/api/inspected';
+import { taughtFor, type TaughtWord } from '@velvet-dusk/core/inspect/names/taught';
 import { camerasBeside } from '@velvet-dusk/core/inspect/identify/neighbours';
 import { useOpenProject } from '../../api/openProject.ts';
 import { atOnce, inspectCrew } from '../../workers/crew.ts';
@@ -34,15 +35,16 @@ const keyOfSetting = oncePer((setting: InspectSetting): string => {
   for (let i = 0; i < text.length; i++) hash = (hash * 31 + text.charCodeAt(i)) | 0;
   return `${hash} ${text.length}`;
 });
-const keyOf = ({ sha256, name, chosen, beside }: LutFileOrder, setting: InspectSetting) =>
-  JSON.stringify([sha256, name, chosen, beside, keyOfSetting(setting)]);
+const keyOf = ({ sha256, name, chosen, beside, taught }: LutFileOrder, setting: InspectSetting) =>
+  JSON.stringify([sha256, name, chosen, beside, taught, keyOfSetting(setting)]);
 
 /** How a file is read by itself. */
-const alone = ({ sha256, path }: InspectedFile): LutFileOrder => ({
+const alone = ({ sha256, path }: InspectedFile, words: readonly TaughtWord[]): LutFileOrder => ({
   sha256,
   name: path,
   chosen: 0,
   beside: null,
+  taught: taughtFor(path, words),
 });
 
 /** What a file is read as, and how. */
@@ -84,11 +86,16 @@ const readingsOf = (known: Known | undefined) =>
  */
 export function useReports(files: readonly InspectedFile[], firstId: string): ReadFile[] {
   const setting = useInspectSetting();
+  const { taughtWords } = useOpenProject();
   const chosen = useInspectView((s) => s.chosen);
   const known = useReportStore((s) => s.known);
   const byThemselves = useMemo(
-    () => files.map((f) => ({ order: alone(f), key: keyOf(alone(f), setting) })),
-    [files, setting],
+    () =>
+      files.map((f) => {
+        const order = alone(f, taughtWords);
+        return { order, key: keyOf(order, setting) };
+      }),
+    [files, setting, taughtWords],
   );
   const readAlone = byThemselves.every(({ key }) => known[key]) ? known : null;
   const beside = useMemo(
@@ -126,9 +133,13 @@ export function useReports(files: readonly InspectedFile[], firstId: string): Re
     () =>
       wanted.map(({ order, key }, i) => ({
         order,
-        // Until it is read again, what it says by itself stands there.
-        known: known[key] ?? (order.chosen ? undefined : known[byThemselves[i].key]),
+        // Until it is read again, what it says by itself stands there, or what it said before words of its name were taught.
+        known:
+          known[key] ??
+          (order.chosen
+            ? undefined
+            : (known[byThemselves[i].key] ?? known[keyOf({ ...order, beside: null, taught: [] }, setting)])),
       })),
-    [byThemselves, wanted, known],
+    [byThemselves, wanted, known, setting],
   );
 }

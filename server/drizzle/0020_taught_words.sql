@@ -1,0 +1,1 @@
+ALTER TABLE `projects` ADD `taught_words` text DEFAULT '[]' NOT NULL;
