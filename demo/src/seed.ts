@@ -1,3 +1,4 @@
+import type { ShotRecord } from '@velvet-dusk/core/recording/shotRecord';
 import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
@@ -73,6 +74,7 @@ export async function seedDemo(services: Services, say: (line: string) => void):
         name: plate.name,
         profileId: plate.labelled ?? plate.profile,
         note: noteOf(plate),
+        record: recordOf(plate),
         marks: [...plate.marks, ...(plate.chart && chart ? [chart] : [])],
       }),
     );
@@ -129,6 +131,12 @@ function noteOf({ sensitivity, exposure, bitDepth, balance }: DemoPlate): string
   if (balance) parts.push(`light ${signed(balance.mired)} mired off`);
   return parts.join(', ');
 }
+
+/** The camera report of a plate. */
+const recordOf = ({ sensitivity, exposure }: DemoPlate): Partial<ShotRecord> => ({
+  ei: sensitivity,
+  meterOffset: exposure,
+});
 
 /** The demo's chart as a mark: its patches where the file beside the master says they are, with what they hold. */
 function demoChart(): Mark {

@@ -5,6 +5,7 @@ import { proofGroups, type ProofGroupId } from '../order/proof.ts';
 import { exportRoleIds } from '../order/roles/index.ts';
 import { lookSchema } from '../look/document.ts';
 import { plateTextureSchema } from '../texture/onPlate.ts';
+import { shotRecordSchema } from '../recording/shotRecord.ts';
 import { acceptedMissesSchema } from '../look/acceptedMisses.ts';
 import { plateStrengthsSchema } from '../look/onPlate.ts';
 import { shotSchema } from '../look/shot.ts';
@@ -44,6 +45,8 @@ export const plateSchema = z.object({
   strengths: plateStrengthsSchema.default({}),
   /** Readings that are meant to miss on it, with the reason. */
   acceptedMisses: acceptedMissesSchema.default({}),
+  /** How it was shot. */
+  record: shotRecordSchema.prefault({}),
   /** What the frame says about itself; null for one taken in before that was read. */
   facts: frameFactsSchema.nullable(),
   revision: z.number().int(),
@@ -232,6 +235,7 @@ export const plateChangeSchema = z
     texture: plateTextureSchema,
     strengths: plateStrengthsSchema,
     acceptedMisses: acceptedMissesSchema,
+    record: shotRecordSchema,
   })
   .partial();
 export type PlateChange = z.output<typeof plateChangeSchema>;

@@ -13,7 +13,9 @@ const at = {
   packing: 804,
   encoding: 806,
   dataOffset: 808,
+  slate: 1764,
 };
+const slateLength = 100;
 const headerSize = 2048;
 const rgbDescriptor = 50;
 
@@ -21,7 +23,7 @@ const rgbDescriptor = 50;
  * Reads a DPX picture (SMPTE ST 268-1): one RGB element of 8, 10 (filled, method A or B), 12 (filled, method A) or
  * 16 bits, not run-length coded. Throws a FormatError.
  */
-export function parseDpx(bytes: Uint8Array, file: string): Frame {
+export function parseDpx(bytes: Uint8Array, file: string): Frame & { slate: string } {
   const fail = (place: string, problem: string): never => {
     throw new FormatError(file, place, problem);
   };
@@ -54,7 +56,15 @@ export function parseDpx(bytes: Uint8Array, file: string): Frame {
   const top = 2 ** depth - 1;
   for (let y = 0, i = 0; y < height; y++)
     for (let x = 0; x < width * 3; x++, i++) rgb[i] = sample.read(y, x) / top;
-  return { width, height, rgb, depth };
+  return { width, height, rgb, depth, slate: readText(bytes, at.slate, slateLength) };
+}
+
+/** A text of the header: up to its first zero byte; undefined fields are all ones, and are no text. */
+function readText(bytes: Uint8Array, start: number, length: number): string {
+  const field = bytes.subarray(start, start + length);
+  const end = field.indexOf(0);
+  const text = field.subarray(0, end < 0 ? length : end);
+  return text.every((b) => b >= 32 && b < 127) ? String.fromCharCode(...text).trim() : '';
 }
 
 interface Layout {

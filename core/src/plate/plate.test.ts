@@ -34,19 +34,20 @@ const heron = codecOf('heron');
 const rendering = compileRendering(standardRendering);
 const csv = parseChartCsv(readFileSync(demo('plates/heads-and-chart.csv'), 'utf8'), 'heads-and-chart.csv');
 
+type Scene = Omit<SceneFrame, 'shot'>;
 /** A master at half its size: places are shares, so they stay. */
-function half(master: string): SceneFrame {
+function half(master: string): Scene {
   const { rgb, width, height } = demoScene(master);
   return { width: width / 2, height: height / 2, rgb: shrink(rgb, width, height, width / 2, height / 2) };
 }
 
-let heads: SceneFrame;
-let quay: SceneFrame;
+let heads: Scene;
+let quay: Scene;
 beforeAll(() => {
   heads = half('heads-and-chart');
   quay = half('quay-blue-hour');
 });
-const shoot = (scene: SceneFrame, codec: Codec, settings: Partial<RecordSettings> = {}) => ({
+const shoot = (scene: Scene, codec: Codec, settings: Partial<RecordSettings> = {}) => ({
   ...scene,
   rgb: record(scene.rgb, bt709, codec, { exposure: 0, seed: 5, ...settings }),
 });

@@ -19,6 +19,8 @@ interface ExrOptions {
   /** Attributes written once more. */
   twice?: string[];
   without?: string[];
+  /** Further attributes: name, type and bytes. */
+  extra?: readonly [name: string, type: string, value: Buffer][];
 }
 
 export const ints = (...values: number[]) => {
@@ -63,6 +65,7 @@ export function plainExr(
   attribute('pixelAspectRatio', 'float', one);
   attribute('screenWindowCenter', 'v2f', Buffer.alloc(8));
   attribute('screenWindowWidth', 'float', one);
+  for (const more of options.extra ?? []) attribute(...more);
   if (tile) attribute('tiles', 'tiledesc', Buffer.concat([ints(tile.width, tile.height), Buffer.alloc(1)]));
   parts.push(Buffer.alloc(1));
 

@@ -73,6 +73,8 @@ export const plates = sqliteTable(
     strengths: json('strengths').notNull().default({}),
     /** Readings that are meant to miss on it, with the reason. */
     acceptedMisses: json('accepted_misses').notNull().default({}),
+    /** How it was shot, as its camera report says. */
+    record: json('record').notNull().default({}),
     facts: json('facts'),
     /** Set while the plate is deleted; it can be brought back. */
     deletedAt: text('deleted_at'),

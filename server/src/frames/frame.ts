@@ -1,4 +1,5 @@
 import type { RgbSpace } from '@velvet-dusk/core/colour/rgbSpace';
+import type { ShotRecord } from '@velvet-dusk/core/recording/shotRecord';
 
 /** A picture as read from a file, before it becomes a plate. */
 export interface DecodedFrame {
@@ -13,4 +14,6 @@ export interface DecodedFrame {
   scene?: Pick<RgbSpace, 'primaries' | 'white'>;
   /** What was left out or assumed, for the person who brought the file. */
   notes: string[];
+  /** What the file says of how it was shot. */
+  record?: Partial<ShotRecord>;
 }

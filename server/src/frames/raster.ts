@@ -4,6 +4,7 @@ import { FormatError } from '@velvet-dusk/core/formats/error';
 import { largestFrame, sizeProblem } from '@velvet-dusk/core/formats/frameSize';
 import { toUint16 } from '@velvet-dusk/core/formats/png';
 import type { DecodedFrame } from './frame.ts';
+import { recordOfExif } from './shotFacts.ts';
 
 // One picture at a time, and nothing kept: memory is for the frame in hand.
 sharp.cache(false);
@@ -67,7 +68,16 @@ export async function readRaster(path: string, file: string): Promise<DecodedFra
     const notes = notesOf(meta);
     if (depth === 32) notes.push('Float samples are taken as scene-linear light in BT.709 primaries.');
     const scene = depth === 32 ? { scene: bt709 } : {};
-    return { width, height, rgb, depth, format: meta.format!, notes, ...scene };
+    return {
+      width,
+      height,
+      rgb,
+      depth,
+      format: meta.format!,
+      notes,
+      record: recordOfExif(meta.exif),
+      ...scene,
+    };
   } catch (error) {
     if (error instanceof FormatError) throw error;
     const message = (error as Error).message.replace(/\s+/g, ' ').replaceAll(path, file);

@@ -7,6 +7,7 @@ import { parseExr } from '@velvet-dusk/core/formats/exr/parse';
 import { checkPng } from '@velvet-dusk/core/formats/png';
 import type { DecodedFrame } from './frame.ts';
 import { readRaster } from './raster.ts';
+import { recordOfDpx, recordOfExif, recordOfExr } from './shotFacts.ts';
 
 interface FrameFormat {
   id: string;
@@ -39,16 +40,29 @@ const formats: readonly FrameFormat[] = [
       [0x49, 0x49, 0x2b, 0],
       [0x4d, 0x4d, 0, 0x2b],
     ],
-    read: readRaster,
+    async read(path, file) {
+      const frame = await readRaster(path, file);
+      // Its Exif directory may lie anywhere in the file.
+      return { ...frame, record: recordOfExif(await readFile(path)) };
+    },
   },
   {
     id: 'exr',
     endings: ['exr'],
     magics: [[0x76, 0x2f, 0x31, 0x01]],
     async read(path, file) {
-      const { width, height, rgb, space } = parseExr(await readFile(path), file);
+      const { width, height, rgb, space, shot } = parseExr(await readFile(path), file);
       const notes = space ? [] : ['It states no primaries: BT.709 is taken, as OpenEXR means.'];
-      return { width, height, rgb, depth: 32, format: 'exr', scene: space ?? bt709, notes };
+      return {
+        width,
+        height,
+        rgb,
+        depth: 32,
+        format: 'exr',
+        scene: space ?? bt709,
+        notes,
+        record: recordOfExr(shot),
+      };
     },
   },
   {
@@ -59,7 +73,8 @@ const formats: readonly FrameFormat[] = [
       [0x58, 0x50, 0x44, 0x53],
     ],
     async read(path, file) {
-      return { ...parseDpx(await readFile(path), file), format: 'dpx', notes: [] };
+      const { slate, ...frame } = parseDpx(await readFile(path), file);
+      return { ...frame, format: 'dpx', notes: [], record: recordOfDpx({ slate }) };
     },
   },
 ];

@@ -7,6 +7,7 @@ import { writeRgb16 } from '@velvet-dusk/core/formats/rgb16';
 import { shrink } from '@velvet-dusk/core/formats/frameScale';
 import { type FrameFacts, readFrame } from '@velvet-dusk/core/plate/facts';
 import { readClipFrame } from '../frames/clip.ts';
+import type { ShotRecord } from '@velvet-dusk/core/recording/shotRecord';
 import type { DecodedFrame } from '../frames/frame.ts';
 import { writeStored } from '../frames/stored.ts';
 import { readFrameFile } from '../frames/read.ts';
@@ -29,6 +30,8 @@ export interface PlateFacts {
   /** The profile that light was encoded in; undefined where the file held code. */
   profileId?: string;
   notes: string[];
+  /** What the file says of how it was shot. */
+  record: Partial<ShotRecord>;
   thumb: Uint8Array;
 }
 
@@ -67,6 +70,7 @@ export async function readPlate({ path, fileName, framePart, time }: PlateTask):
     format,
     facts,
     notes,
+    record: frame.record ?? {},
     thumb,
     ...(frame.scene ? { profileId: lightProfileId } : {}),
   };

@@ -17,6 +17,7 @@ import { recordingOf, sceneInName } from '@velvet-dusk/core/plate/recordingOf';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { SpecPlate } from '@velvet-dusk/core/pack/spec';
 import { frameToPlate } from '@velvet-dusk/core/pack/specPlates';
+import { emptyRecord, type ShotRecord, shotRecordSchema } from '@velvet-dusk/core/recording/shotRecord';
 import { acceptedMissesSchema } from '@velvet-dusk/core/look/acceptedMisses';
 import { plateStrengthsSchema } from '@velvet-dusk/core/look/onPlate';
 import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
@@ -64,6 +65,7 @@ function toPlate(row: Row): Plate {
     texture: read('texture', plateTextureSchema, row.texture),
     strengths: read('strengths', plateStrengthsSchema, row.strengths),
     acceptedMisses: read('acceptedMisses', acceptedMissesSchema, row.acceptedMisses),
+    record: read('record', shotRecordSchema, row.record),
   };
 }
 
@@ -73,6 +75,7 @@ export interface NewPlate {
   profileId: string;
   kind?: PlateKind;
   note?: string;
+  record?: Partial<ShotRecord>;
   marks?: Mark[];
   id?: string;
 }
@@ -256,7 +259,7 @@ export class PlateService {
     made: { frameSha: string; thumbSha: string },
   ) {
     const { width, height, depth, format, facts, profileId = plate.profileId } = read;
-    const { projectId, name, kind = 'plate', note = '', marks = [], id = randomUUID() } = plate;
+    const { projectId, name, kind = 'plate', note = '', marks = [], record = {}, id = randomUUID() } = plate;
     const [{ last }] = await this.db
       .select({ last: max(plates.position) })
       .from(plates)
@@ -274,6 +277,7 @@ export class PlateService {
         note,
         scene: sceneInName(name),
         marks,
+        record: { ...emptyRecord, ...read.record, ...record },
         shot: neutralShot,
         ...file,
         width,

@@ -20,6 +20,7 @@ const editKeys = [
   'texture',
   'strengths',
   'acceptedMisses',
+  'record',
 ] as const satisfies readonly (keyof Plate)[];
 
 /** What a user edits of a plate. */

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { plateSchema } from '@velvet-dusk/core/api/contract';
+import { shotRecordSchema } from '@velvet-dusk/core/recording/shotRecord';
 import { acceptedMissesSchema } from '@velvet-dusk/core/look/acceptedMisses';
 import { plateStrengthsSchema } from '@velvet-dusk/core/look/onPlate';
 import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
@@ -18,6 +19,7 @@ export const editsSchema = plateSchema
     texture: plateTextureSchema,
     strengths: plateStrengthsSchema,
     acceptedMisses: acceptedMissesSchema,
+    record: shotRecordSchema,
   });
 export const keptEdits = editsSchema.partial();
 /** What an earlier release kept of a look is brought to today's version. */

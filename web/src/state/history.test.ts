@@ -1,4 +1,5 @@
 import { beforeEach, expect, test } from 'vitest';
+import { emptyRecord } from '@velvet-dusk/core/recording/shotRecord';
 import { seeded } from '@velvet-dusk/core/numeric/random';
 import { newLook } from '@velvet-dusk/core/look/document';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
@@ -33,6 +34,7 @@ const plate = {
   texture: {},
   strengths: {},
   acceptedMisses: {},
+  record: emptyRecord,
 };
 const text = () => canonicalJson(documentOf(useDocument.getState()));
 

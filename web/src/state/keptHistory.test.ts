@@ -1,4 +1,5 @@
 import { beforeEach, expect, test, vi } from 'vitest';
+import { emptyRecord } from '@velvet-dusk/core/recording/shotRecord';
 import { newLook } from '@velvet-dusk/core/look/document';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
 import { readHistory, writeHistory } from './keptHistory.ts';
@@ -22,6 +23,7 @@ const plate = {
   texture: {},
   strengths: {},
   acceptedMisses: {},
+  record: emptyRecord,
 };
 const step = (name: string) => ({ look: newLook(name), plates: { quay: plate } });
 

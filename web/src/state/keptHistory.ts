@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { shotRecordSchema } from '@velvet-dusk/core/recording/shotRecord';
 import { acceptedMissesSchema } from '@velvet-dusk/core/look/acceptedMisses';
 import { plateStrengthsSchema } from '@velvet-dusk/core/look/onPlate';
 import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
@@ -8,13 +9,14 @@ import { editsSchema, keptLook, parsed } from './drafts.ts';
 
 /** The steps of undo, kept in the browser over a reload. */
 
-/** Whoever left before plates had scenes comes back with that of the plate's name, as the database has it; before strengths and accepted misses, with none. */
+/** Whoever left before plates had scenes comes back with that of the plate's name, as the database has it; before strengths, accepted misses and records, with none. */
 const editsOfThen = editsSchema
   .extend({
     scene: z.string().optional(),
     texture: plateTextureSchema.default({}),
     strengths: plateStrengthsSchema.default({}),
     acceptedMisses: acceptedMissesSchema.default({}),
+    record: shotRecordSchema.prefault({}),
   })
   .transform(({ scene, ...edits }) => ({ ...edits, scene: scene ?? sceneInName(edits.name) }));
 /** Looks and plates are kept once each: one edit changes one of them, and history is many edits. */

@@ -1,3 +1,4 @@
+import { trimmedNoise } from '@velvet-dusk/core/plate/trimmedNoise';
 import * as Comlink from 'comlink';
 import { StepCache } from '@velvet-dusk/core/look/compile';
 import { lookOnPlate } from '@velvet-dusk/core/look/onPlate';
@@ -120,6 +121,12 @@ export const judge = {
       await evaluatorOf(asItSays, look, practice, { pixels: evaluatedPixels.strength }),
       apart(look).look,
     );
+  },
+
+  /** Noise of a frame behind its trim, in codes of 10 bits. @param url of the whole frame: a smaller one has less. */
+  async trimmedNoise({ profile, shot }: PlateOrder, url: string): Promise<number> {
+    const frame = await frames.frame(url);
+    return trimmedNoise(frame.rgb, frame, profile, shot);
   },
 
   matchTable: (order: Parameters<typeof matchTable>[1]) => matchTable(frames, order),

@@ -30,7 +30,28 @@ export interface ExrHeader {
   tile?: { width: number; height: number };
   /** Where the byte of the line order stands. */
   lineOrderAt: number;
+  /** What it says of how it was shot. */
+  shot: ExrShot;
 }
+
+/** Attributes of the standard set that tell how a picture was shot (names and types from memory); any may be missing. */
+export interface ExrShot {
+  isoSpeed?: number;
+  /** Kelvin. */
+  cameraCCTSetting?: number;
+  lensModel?: string;
+  /** Millimetres. */
+  nominalFocalLength?: number;
+  /** The f-number. */
+  aperture?: number;
+}
+const shotAttributes: Record<keyof ExrShot, 'float' | 'string'> = {
+  isoSpeed: 'float',
+  cameraCCTSetting: 'float',
+  lensModel: 'string',
+  nominalFocalLength: 'float',
+  aperture: 'float',
+};
 
 /** Compressions by their number, and the lines of a block. */
 export const compressions = [
@@ -73,6 +94,11 @@ class Cursor {
   byte(): number {
     this.need(1);
     return this.bytes[this.at++];
+  }
+  float(): number {
+    this.need(4);
+    this.at += 4;
+    return this.view.getFloat32(this.at - 4, true);
   }
   int(): number {
     this.need(4);
@@ -140,6 +166,16 @@ function readCompression(c: Cursor): Compression {
   return compressions[number] ?? c.fail(`compression ${number} is not read`, 'compression');
 }
 
+/** An attribute that tells how the picture was shot; one that is of another type than it should be tells nothing. */
+function readShot(c: Cursor, name: string, type: string, size: number): number | string | undefined {
+  const wanted = Object.hasOwn(shotAttributes, name) ? shotAttributes[name as keyof ExrShot] : undefined;
+  if (wanted !== type) return undefined;
+  if (wanted === 'string')
+    return String.fromCharCode(...c.bytes.subarray(c.at, c.at + Math.min(size, longestName)));
+  const value = size === 4 ? c.float() : NaN;
+  return Number.isFinite(value) ? value : undefined;
+}
+
 /** How the attributes that matter are read, and how long each is; undefined where that differs. */
 const attributes: Record<string, { type: string; size?: number; read(c: Cursor, end: number): unknown }> = {
   channels: { type: 'chlist', read: readChannels },
@@ -174,7 +210,7 @@ export function readHeader(bytes: Uint8Array, file: string): ExrHeader {
     if (attribute && attribute.type !== type) c.fail(`it is of type ${type}, not ${attribute.type}`, name);
     if (attribute?.size !== undefined && attribute.size !== size)
       c.fail(`${attribute.size} bytes are needed, found ${size}`, name);
-    found.set(name, attribute?.read(c, end));
+    found.set(name, attribute ? attribute.read(c, end) : readShot(c, name, type, size));
     c.at = end;
   }
   const missing = needed.find((name) => !found.has(name));
@@ -188,6 +224,12 @@ export function readHeader(bytes: Uint8Array, file: string): ExrHeader {
     dataWindow: found.get('dataWindow') as Window,
     displayWindow: found.get('displayWindow') as Window,
     lineOrderAt: found.get('lineOrder') as number,
+    shot: Object.fromEntries(
+      Object.keys(shotAttributes).flatMap((name) => {
+        const value = found.get(name);
+        return value === undefined ? [] : [[name, value]];
+      }),
+    ),
     ...(isTiled ? { tile: found.get('tiles') as { width: number; height: number } } : {}),
   };
 }

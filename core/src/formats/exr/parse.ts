@@ -3,7 +3,7 @@ import { FloatType } from 'three';
 import type { RgbSpace } from '../../colour/rgbSpace.ts';
 import { FormatError } from '../error.ts';
 import { inOrder } from './blocks.ts';
-import { type ExrHeader, heightOf, readHeader, widthOf } from './header.ts';
+import { type ExrHeader, type ExrShot, heightOf, readHeader, widthOf } from './header.ts';
 
 /** A scene-linear picture: interleaved RGB, top row first. */
 export interface SceneFrame {
@@ -12,6 +12,8 @@ export interface SceneFrame {
   rgb: Float32Array;
   /** Primaries and white the file states; without them OpenEXR means BT.709. */
   space?: Pick<RgbSpace, 'primaries' | 'white'> | undefined;
+  /** What its header says of how it was shot. */
+  shot: ExrShot;
 }
 
 const magic = [0x76, 0x2f, 0x31, 0x01];
@@ -87,7 +89,7 @@ export function parseExr(bytes: Uint8Array, file: string): SceneFrame {
       for (let c = 0; c < 3; c++) rgb[to + c] = data[from + c];
     }
   refuseWild(rgb, size.width, file);
-  return { ...size, rgb, space: spaceOf(exr.header.chromaticities) };
+  return { ...size, rgb, space: spaceOf(exr.header.chromaticities), shot: header.shot };
 }
 
 /** A pixel that is no number, or has no end, would spread through every blur and mean. */

@@ -9,6 +9,8 @@ import { betterProfileOf, rankedProfilesOf } from '../../plates/betterProfile.ts
 import { editPlates } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
+import { NoiseBehindTrim } from './NoiseBehindTrim.tsx';
+import { RecordPanel } from './RecordPanel.tsx';
 import { frameColumns } from './readingsOf.ts';
 
 const shownFacts = ['size', 'depth', 'range', 'inside', 'clipped', 'crushed', 'noise'];
@@ -138,11 +140,17 @@ export function FactsPanel({ plate, profile }: { plate: Plate; profile: Profile 
           .map((c) => (
             <div key={c.id} className="contents">
               <dt className="text-t3">{c.label}</dt>
-              <dd className="num text-t1">{c.text(plate, profiles)}</dd>
+              <dd className="num text-t1">
+                {c.text(plate, profiles)}
+                {c.id === 'noise' && plate.kind === 'plate' && (
+                  <NoiseBehindTrim plate={plate} profile={profile} />
+                )}
+              </dd>
             </div>
           ))}
       </dl>
       {plate.kind === 'plate' && <Histogram plate={plate} profile={profile} />}
+      {plate.kind === 'plate' && <RecordPanel plate={plate} profile={profile} />}
       {plate.kind === 'plate' && ranked.length > 0 && (
         <div className="pt-1">
           {doubted && (

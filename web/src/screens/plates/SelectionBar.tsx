@@ -5,6 +5,7 @@ import { usePlateActions } from '../../plates/usePlateActions.ts';
 import { editPlates } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
+import { RecordWindow } from './RecordWindow.tsx';
 import { shotText } from './readingsOf.ts';
 
 /** What can be done to the frames that are selected, in one undoable move each. */
@@ -13,6 +14,7 @@ export function SelectionBar() {
   const selected = usePlateView((s) => s.selected);
   const { remove } = usePlateActions();
   const [fromId, setFromId] = useState('');
+  const [recording, setRecording] = useState(false);
   const chosen = plates.filter((p) => selected.includes(p.id));
   if (chosen.length === 0) return null;
   const trimmed = plates.filter(
@@ -46,6 +48,8 @@ export function SelectionBar() {
           <Button onClick={() => editPlates(selected, () => ({ shot: from.shot }))}>Copy to selected</Button>
         </span>
       )}
+      <Button onClick={() => setRecording(true)}>Shot record …</Button>
+      <RecordWindow plates={chosen} open={recording} onClose={() => setRecording(false)} />
       <span className="flex-1" />
       <Button kind="text" onClick={() => setPlateView({ selected: [] })}>
         Select none

@@ -61,6 +61,12 @@ export const frameColumns: readonly FrameColumn[] = [
     text: ({ facts }) => facts?.noise10.toFixed(1) ?? '–',
     order: (p) => p.facts?.noise10 ?? 0,
   },
+  {
+    id: 'ei',
+    label: 'EI',
+    text: ({ record }) => `${record.ei ?? '–'}`,
+    order: ({ record }) => record.ei ?? 0,
+  },
   { id: 'shot', label: 'Shot', text: shotText, order: (p) => p.shot.exposure },
   { id: 'doubt', label: 'In doubt', text: (p, profiles) => betterProfileOf(p, profiles)?.name ?? '–' },
 ];

@@ -1,0 +1,1 @@
+ALTER TABLE `plates` ADD `record` text DEFAULT '{}' NOT NULL;
