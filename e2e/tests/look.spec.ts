@@ -86,7 +86,7 @@ test('boxes: a box round a picked colour, its selection on the picture, skin kee
 }) => {
   await bench.radio('Boxes').click();
   await bench.button('Add colour box').click();
-  await bench.button('Pick on the picture').click();
+  await bench.button('Pick').click();
   const box = (await bench.canvas.boundingBox())!;
   await page.mouse.click(box.x + box.width * 0.3, box.y + box.height * 0.8);
   await expect(bench.number('Hue')).not.toHaveValue('30');
@@ -108,6 +108,27 @@ test('boxes: a box round a picked colour, its selection on the picture, skin kee
   await page.getByRole('slider', { name: 'Hue selected, to' }).focus();
   await page.keyboard.press('Shift+ArrowRight');
   await expect(bench.number('Reach')).toHaveValue('40');
+  // Another colour is added to it, and one that it holds is left out.
+  const edges = () =>
+    page
+      .getByRole('spinbutton', { name: /^(Hue|Reach|From|To)$/ })
+      .evaluateAll((all) => all.map((field) => (field as HTMLInputElement).value).join());
+  const picked = await edges();
+  await bench.button('Add').click();
+  await page.mouse.click(box.x + box.width * 0.9, box.y + box.height * 0.2);
+  await expect.poll(edges).not.toBe(picked);
+  const added = await edges();
+  await bench.button('Leave out').click();
+  await page.mouse.click(box.x + box.width * 0.9, box.y + box.height * 0.2);
+  await expect.poll(edges).not.toBe(added);
+  // Colours are drawn toward one that is picked.
+  await bench.button('+ draw together').click();
+  await bench.button('Target').click();
+  await page.mouse.click(box.x + box.width * 0.3, box.y + box.height * 0.8);
+  await expect(bench.number('Toward')).not.toHaveValue('30');
+  await bench.type('Hue pull', '0.5');
+  await expect(bench.step('Draw together')).toContainText('50 %');
+  await expectAxeClean(page);
   await bench.button('+ skin keep').click();
   await bench.type('Hue pull', '0.8');
   await expect(bench.step('Skin keep')).toContainText('0.80');

@@ -1,3 +1,5 @@
+import type { ColourBoxParams } from '../look/steps/colourBox.ts';
+import type { DrawTogetherParams } from '../look/steps/drawTogether.ts';
 import type { Profile } from '../camera/profile.ts';
 import { linearToStops } from '../colour/exposure.ts';
 import { luminanceWeights } from '../colour/rgbSpace.ts';
@@ -7,7 +9,6 @@ import type { LookStep } from '../look/document.ts';
 import type { ShownLook } from '../look/shown.ts';
 import { compilePipeline } from './pipeline.ts';
 import { skinLineHue } from '../look/skinLine.ts';
-import { type ColourBoxParams } from '../look/steps/colourBox.ts';
 import { type Selection, selectionWeight } from '../look/steps/selection.ts';
 import { type SkinKeepParams, skinSelection } from '../look/steps/skinKeep.ts';
 import { readOklab } from '../colour/oklabPixels.ts';
@@ -27,6 +28,7 @@ export interface OverlayOrder {
 /** What a step selects, where it selects by colour. */
 function selectionOf(step: LookStep | undefined, rendering: CompiledRendering): Selection | null {
   if (step?.type === 'colourBox') return step.params as ColourBoxParams;
+  if (step?.type === 'drawTogether') return step.params as DrawTogetherParams;
   if (step?.type !== 'skinKeep') return null;
   const p = step.params as SkinKeepParams;
   return skinSelection(p, skinLineHue(rendering, p.lean));

@@ -91,12 +91,7 @@ export const hueNodes = fc
     ),
   );
 settings.hueBelt = hueNodes.map((nodes) => hueBeltSchema.parse({ nodes }));
-settings.colourBox = fc.record({
-  turn: amount(-60, 60),
-  saturation: amount(0, 3),
-  density: amount(-3, 3),
-  warm: amount(-1, 1),
-  green: amount(-1, 1),
+const selectionSettings = {
   hue: amount(0, 360),
   hueReach: amount(2, 180),
   hueSoft: amount(2, 90),
@@ -106,6 +101,21 @@ settings.colourBox = fc.record({
   low: amount(-12, 8),
   high: amount(-12, 8),
   levelSoft: amount(0.2, 6),
+};
+settings.drawTogether = fc.record({
+  huePull: amount(0, 1),
+  satPull: amount(0, 1),
+  toHue: amount(0, 360),
+  aim: amount(0, 0.6),
+  ...selectionSettings,
+});
+settings.colourBox = fc.record({
+  turn: amount(-60, 60),
+  saturation: amount(0, 3),
+  density: amount(-3, 3),
+  warm: amount(-1, 1),
+  green: amount(-1, 1),
+  ...selectionSettings,
 });
 settings.skinKeep = fc.record({
   hue: amount(0, 1),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { edgeNumber as number, selectionFields } from './selectionFields.ts';
 import { tintStops } from './zoneCurve.ts';
 import { editOklab, readOklab } from '../../colour/oklabPixels.ts';
 import { turnChroma } from './seenColour.ts';
@@ -6,24 +7,13 @@ import { selectionWeight } from './selection.ts';
 import { defineStep } from './step.ts';
 import { twoTo } from '../../colour/power.ts';
 
-const number = (min: number, max: number, rest: number, label: string, unit: string, step: number) =>
-  z.number().min(min).max(max).default(rest).meta({ label, unit, step });
-
 export const colourBoxSchema = z.strictObject({
   turn: number(-60, 60, 0, 'Turn', '°', 0.5),
   saturation: number(0, 3, 1, 'Sat', '×', 0.02),
   density: number(-3, 3, 0, 'Density', 'st', 0.02),
   warm: number(-1, 1, 0, 'Amber – blue', '', 0.01),
   green: number(-1, 1, 0, 'Green – magenta', '', 0.01),
-  hue: number(0, 360, 30, 'Hue', '°', 1),
-  hueReach: number(2, 180, 22, 'Reach', '°', 1),
-  hueSoft: number(2, 90, 22, 'Soft', '°', 1),
-  satLow: number(0, 0.6, 0.04, 'From', '', 0.01),
-  satHigh: number(0, 0.6, 0.6, 'To', '', 0.01),
-  satSoft: number(0.01, 0.3, 0.04, 'Soft', '', 0.01),
-  low: number(-12, 8, -8, 'From', 'st', 0.1),
-  high: number(-12, 8, 8, 'To', 'st', 0.1),
-  levelSoft: number(0.2, 6, 1.5, 'Soft', 'st', 0.1),
+  ...selectionFields,
 });
 export type ColourBoxParams = z.output<typeof colourBoxSchema>;
 

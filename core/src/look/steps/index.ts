@@ -6,6 +6,7 @@ import { colourBox } from './colourBox.ts';
 import { colourDensity } from './colourDensity.ts';
 import { contrast } from './contrast.ts';
 import { curves } from './curves.ts';
+import { drawTogether } from './drawTogether.ts';
 import { exposure } from './exposure.ts';
 import { blackWhitePoint } from './blackWhitePoint.ts';
 import { gamutCompression } from './gamutCompression.ts';
@@ -40,6 +41,7 @@ export const stepDefinitions = [
   satBySaturation,
   colourDensity,
   colourBox,
+  drawTogether,
   skinKeep,
   cdl,
   negative,

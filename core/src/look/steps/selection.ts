@@ -17,7 +17,7 @@ export interface Selection {
 }
 
 /** 1 between two ends, falling to 0 over `soft` outside them. */
-function between(x: number, low: number, high: number, soft: number): number {
+export function between(x: number, low: number, high: number, soft: number): number {
   const outside = Math.max(low - x, x - high);
   if (outside <= 0) return 1;
   return soft > 0 ? 1 - ramp(outside / soft) : 0;

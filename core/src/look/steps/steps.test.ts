@@ -43,6 +43,7 @@ const oneWay = [
   'satByLuminance',
   'satBySaturation',
   'colourBox',
+  'drawTogether',
   'skinKeep',
   'placedLut',
   'negative',

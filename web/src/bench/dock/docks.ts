@@ -22,6 +22,7 @@ export const dockOf: Readonly<Record<StepType, DockId>> = {
   cdl: 'hue',
   gamutCompression: 'hue',
   colourBox: 'boxes',
+  drawTogether: 'boxes',
   skinKeep: 'boxes',
   negative: 'film',
   print: 'film',

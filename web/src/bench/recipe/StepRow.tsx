@@ -153,6 +153,7 @@ const inDock: readonly string[] = [
   'satByLuminance',
   'satBySaturation',
   'colourBox',
+  'drawTogether',
   'skinKeep',
   'placedLut',
   'negative',

@@ -1,6 +1,10 @@
+import { useState } from 'react';
 import { wrapHue } from '@velvet-dusk/core/colour/hue';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { type ColourBoxParams, colourBoxSchema } from '@velvet-dusk/core/look/steps/colourBox';
+import { type DrawTogetherParams, drawTogetherSchema } from '@velvet-dusk/core/look/steps/drawTogether';
+import type { Selection } from '@velvet-dusk/core/look/steps/selection';
+import { roundPick, withoutPick, withPick } from '@velvet-dusk/core/look/steps/selectionPicks';
 import { numberField } from '@velvet-dusk/core/numberField';
 import { railStops } from '@velvet-dusk/core/scopes/stopHistogram';
 import { saturationTop } from '@velvet-dusk/core/scopes/colourDistribution';
@@ -8,18 +12,18 @@ import { editParams } from '../../../state/document.ts';
 import { useMeasured } from '../../../state/measured.ts';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { useSize } from '../../../ui/useSize.ts';
-import type { Sample } from '../../../workers/sample.ts';
 import { PickButton } from '../PickButton.tsx';
 import { SelectionBar } from './SelectionBar.tsx';
 
-type Key = keyof ColourBoxParams;
-const field = (key: Key) => numberField(colourBoxSchema.shape[key]);
-const noDigits: readonly Key[] = ['hue', 'hueReach', 'hueSoft'];
+type Key = keyof ColourBoxParams | keyof DrawTogetherParams;
+const shape = { ...colourBoxSchema.shape, ...drawTogetherSchema.shape };
+const field = (key: Key) => numberField(shape[key]);
+const noDigits: readonly Key[] = ['hue', 'hueReach', 'hueSoft', 'toHue'];
 const oneDigit: readonly Key[] = ['turn', 'low', 'high', 'levelSoft'];
 const digits = (key: Key) => (noDigits.includes(key) ? 0 : oneDigit.includes(key) ? 1 : 2);
 
 /** Changes numbers of a box, held inside their limits. */
-function edit(step: LookStep, change: Partial<ColourBoxParams>): void {
+function edit(step: LookStep, change: Partial<Record<Key, number>>): void {
   const held = Object.entries(change).map(([key, v]) => {
     const { min, max } = field(key as Key);
     return [key, Number(Math.min(Math.max(v, min), max).toFixed(3))];
@@ -28,7 +32,7 @@ function edit(step: LookStep, change: Partial<ColourBoxParams>): void {
 }
 
 function Numbers({ step, keys, names }: { step: LookStep; keys: readonly Key[]; names?: readonly string[] }) {
-  const p = step.params as ColourBoxParams;
+  const p = step.params as Record<Key, number>;
   return keys.map((key, i) => (
     <NumberField
       key={key}
@@ -42,21 +46,72 @@ function Numbers({ step, keys, names }: { step: LookStep; keys: readonly Key[]; 
   ));
 }
 
-/** Half the width the picked colour gets on each axis. */
-const room = { saturation: 0.05, stops: 2.5 };
+/** What a kind of box does to what it selects: its numbers, in the order they stand, with short names. */
+const effects = {
+  colourBox: [
+    ['turn', 'Turn'],
+    ['saturation', 'Sat'],
+    ['density', 'Density'],
+    ['warm', 'Amber'],
+    ['green', 'Green'],
+  ],
+  drawTogether: [
+    ['huePull', 'Hue pull'],
+    ['toHue', 'Toward'],
+    ['satPull', 'Sat pull'],
+    ['aim', 'Sat aim'],
+  ],
+} as const;
+type BoxType = keyof typeof effects;
 
-/** The box put round a picked colour. */
-const around = ({ atStep: { hue, saturation, stops } }: Sample): Partial<ColourBoxParams> => ({
-  hue: Math.round(hue),
-  satLow: Math.max(saturation - room.saturation, 0.01),
-  satHigh: saturation + room.saturation,
-  low: stops - room.stops,
-  high: stops + room.stops,
-});
+/** Colours picked into a selection, and out of it. */
+function Picks({ step }: { step: LookStep }) {
+  const p = step.params as unknown as Selection;
+  const [refused, setRefused] = useState(false);
+  const take = (change: Partial<Selection> | null) => {
+    setRefused(change === null);
+    if (change) edit(step, change);
+  };
+  return (
+    <span className="flex items-center gap-1.5">
+      <PickButton
+        what="a colour for the box"
+        label="Pick"
+        stepId={step.id}
+        onPick={({ atStep }) => take(roundPick(atStep))}
+      />
+      <PickButton
+        what="a colour to add"
+        label="Add"
+        stepId={step.id}
+        onPick={({ atStep }) => take(withPick(p, atStep))}
+      />
+      <PickButton
+        what="a colour to leave out"
+        label="Leave out"
+        stepId={step.id}
+        onPick={({ atStep }) => take(withoutPick(p, atStep))}
+      />
+      {step.type === 'drawTogether' && (
+        <PickButton
+          what="the colour to draw toward"
+          label="Target"
+          stepId={step.id}
+          onPick={({ atStep }) => edit(step, { toHue: atStep.hue, aim: atStep.saturation })}
+        />
+      )}
+      {refused && (
+        <span role="alert" className="text-ember">
+          ▲ Too near the middle: nothing would be left.
+        </span>
+      )}
+    </span>
+  );
+}
 
-/** One colour box: what it selects on three axes, and what it does to that. */
+/** One box: what it selects on three axes, and what it does to that. */
 export function BoxEditor({ step }: { step: LookStep }) {
-  const p = step.params as ColourBoxParams;
+  const p = step.params as unknown as Selection;
   const d = useMeasured((s) => s.analysis?.distribution ?? null);
   const [ref, size] = useSize<HTMLDivElement>();
   const width = Math.max(size.width, 60);
@@ -132,12 +187,12 @@ export function BoxEditor({ step }: { step: LookStep }) {
           <Numbers step={step} keys={['low', 'high', 'levelSoft']} />
         </span>
       </div>
-      <div className="flex items-center justify-between gap-3 px-4">
-        <PickButton what="a colour for the box" stepId={step.id} onPick={(s) => edit(step, around(s))} />
+      <div className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 px-4 whitespace-nowrap">
+        <Picks step={step} />
         <Numbers
           step={step}
-          keys={['turn', 'saturation', 'density', 'warm', 'green']}
-          names={['Turn', 'Sat', 'Density', 'Amber', 'Green']}
+          keys={effects[step.type as BoxType].map(([key]) => key)}
+          names={effects[step.type as BoxType].map(([, name]) => name)}
         />
       </div>
     </div>

@@ -7,10 +7,11 @@ import { useStepOf } from '../useStepOf.ts';
 import { BoxEditor } from './BoxEditor.tsx';
 import { SkinEditor } from './SkinEditor.tsx';
 
-const types = ['colourBox', 'skinKeep'] as const;
+const types = ['colourBox', 'drawTogether', 'skinKeep'] as const;
 const about =
-  'A colour box is a soft selection by hue, saturation and level, with a turn, density and tint of its own. Skin keep ' +
-  'holds skin on its line whatever the rest of the look does. Both are per colour, so they travel in the LUT.';
+  'A colour box is a soft selection by hue, saturation and level, with a turn, density and tint of its own. Draw together ' +
+  'pulls such a selection toward one colour and leaves lightness alone. Skin keep holds skin on its line whatever the rest of ' +
+  'the look does. All are per colour, so they travel in the LUT.';
 
 /** Every box of the look, one open at a time; its matte can be shown on the picture. */
 export function BoxesDock() {
@@ -32,7 +33,7 @@ export function BoxesDock() {
           >
             {b.type === 'skinKeep'
               ? 'Skin keep'
-              : `Box ${i + 1}, ${stepDefinition(b.type).summary(b.params)}`}
+              : `${b.type === 'colourBox' ? `Box ${i + 1},` : 'Draw'} ${stepDefinition(b.type).summary(b.params)}`}
           </button>
         ))}
         {types.map((type) => (

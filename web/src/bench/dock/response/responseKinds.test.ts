@@ -14,6 +14,7 @@ const own = [
   'satByLuminance',
   'satBySaturation',
   'colourBox',
+  'drawTogether',
   'skinKeep',
   'negative',
   'print',
