@@ -42,8 +42,9 @@ const formats: readonly FrameFormat[] = [
     ],
     async read(path, file) {
       const frame = await readRaster(path, file);
-      // Its Exif directory may lie anywhere in the file.
-      return { ...frame, record: recordOfExif(await readFile(path)) };
+      // Its Exif directory may lie anywhere in the file; one that cannot be read says nothing.
+      const bytes = await readFile(path).catch(() => undefined);
+      return { ...frame, record: recordOfExif(bytes) };
     },
   },
   {

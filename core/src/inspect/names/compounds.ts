@@ -1,6 +1,8 @@
 /** Words in a row that are written as one: most pieces at most, and the shortest that is taken for a word of its own. */
 const mostPieces = 6;
 const shortest = 2;
+/** Longer texts are no words in a row, and take long to try. */
+const longest = 48;
 
 /** May a word end here: where letters meet figures, or a capital begins? In one case throughout, anywhere. */
 function isSeam(text: string, at: number, isOneCase: boolean): boolean {
@@ -16,6 +18,7 @@ function isSeam(text: string, at: number, isOneCase: boolean): boolean {
  * "WideGamut". Null where something is left over, so that a word that only begins like a known one stays whole.
  */
 export function compoundOf(text: string, isKnown: (piece: string) => boolean): string[] | null {
+  if (text.length > longest) return null;
   const isOneCase = text === text.toLowerCase() || text === text.toUpperCase();
   const best: (string[] | null)[] = [[]];
   for (let end = 1; end <= text.length; end++) {

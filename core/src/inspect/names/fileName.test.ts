@@ -29,6 +29,15 @@ describe('compounds', () => {
       expect(read(`${word}.cube`), word).toEqual([`${word}: not known`]);
   });
 
+  test('a text as long as a name may be is not tried for long', () => {
+    let tried = 0;
+    compoundOf('a1'.repeat(120), () => {
+      tried++;
+      return true;
+    });
+    expect(tried).toBe(0);
+  });
+
   test('the fewest words are taken, and nothing may be left over', () => {
     const known = new Set(['a1', 'b2', 'a1b2', 'c3']);
     expect(compoundOf('a1b2c3', (p) => known.has(p))).toEqual(['a1b2', 'c3']);

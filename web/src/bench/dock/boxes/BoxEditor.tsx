@@ -8,7 +8,7 @@ import { roundPick, withoutPick, withPick } from '@velvet-dusk/core/look/steps/s
 import { numberField } from '@velvet-dusk/core/numberField';
 import { railStops } from '@velvet-dusk/core/scopes/stopHistogram';
 import { saturationTop } from '@velvet-dusk/core/scopes/colourDistribution';
-import { editParams } from '../../../state/document.ts';
+import { editParams, useDocument } from '../../../state/document.ts';
 import { useMeasured } from '../../../state/measured.ts';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { useSize } from '../../../ui/useSize.ts';
@@ -66,9 +66,11 @@ type BoxType = keyof typeof effects;
 
 /** Colours picked into a selection, and out of it. */
 function Picks({ step }: { step: LookStep }) {
-  const p = step.params as unknown as Selection;
   const [refused, setRefused] = useState(false);
-  const take = (change: Partial<Selection> | null) => {
+  // Between the button and the click the selection may have been changed.
+  const take = (make: (now: Selection) => Partial<Selection> | null) => {
+    const now = useDocument.getState().look.steps.find((s) => s.id === step.id);
+    const change = now ? make(now.params as unknown as Selection) : {};
     setRefused(change === null);
     if (change) edit(step, change);
   };
@@ -78,19 +80,19 @@ function Picks({ step }: { step: LookStep }) {
         what="a colour for the box"
         label="Pick"
         stepId={step.id}
-        onPick={({ atStep }) => take(roundPick(atStep))}
+        onPick={({ atStep }) => take(() => roundPick(atStep))}
       />
       <PickButton
         what="a colour to add"
         label="Add"
         stepId={step.id}
-        onPick={({ atStep }) => take(withPick(p, atStep))}
+        onPick={({ atStep }) => take((now) => withPick(now, atStep))}
       />
       <PickButton
         what="a colour to leave out"
         label="Leave out"
         stepId={step.id}
-        onPick={({ atStep }) => take(withoutPick(p, atStep))}
+        onPick={({ atStep }) => take((now) => withoutPick(now, atStep))}
       />
       {step.type === 'drawTogether' && (
         <PickButton
