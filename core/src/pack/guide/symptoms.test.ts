@@ -36,6 +36,21 @@ test('a pack is told only what can happen with its files', () => {
   expect(cautionsOf(pair, spec('heron')).join()).toMatch(/exposed over/);
 });
 
+test('what a project is to be set to is said of each display that files end in, and of none where all end in log', () => {
+  const [video, narrow] = ['BT.709, gamma 2.4, full range', 'BT.709, gamma 2.4, narrow range'];
+  const pack = manifest(
+    file('a.cube', { to: 'bt1886' }),
+    file('b.cube', { to: 'bt1886' }),
+    file('c.cube', { to: 'bt1886', output: narrow }),
+    file('d.cube', { to: 'heron', output: 'Heron log' }),
+  );
+  expect(cautionsOf(pack, spec('heron'))[0]).toContain(
+    `to what the file ends in: ${video} (2 files); ${narrow} (1 file).`,
+  );
+  const log = manifest(file('d.cube', { to: 'heron', output: 'Heron log' }));
+  expect(cautionsOf(log, spec('heron')).join()).not.toMatch(/Set the project/);
+});
+
 test('every symptom says what to do to find out', () => {
   for (const { likely, check } of symptomsOf(
     manifest(file('m.cube', { role: 'monitor', offset: -1 })),

@@ -1,3 +1,4 @@
+import { plural } from '../../numeric/plural.ts';
 import { isForSet } from '../../order/roles/index.ts';
 import type { Manifest, ManifestFile } from '../manifest.ts';
 import { fileVerdict } from '../proof.ts';
@@ -115,9 +116,24 @@ const cautions: readonly { says: string; applies(manifest: Manifest, spec: PackS
   },
 ];
 
+/** What a project is to be set to, by the displays that files end in; files that end in camera code are for all of them. */
+function projectSettings({ files }: Manifest, { profiles }: PackSpec): string[] {
+  const ends = files.filter((f) => !profiles.some((p) => p.id === f.to)).map((f) => f.output);
+  const kinds = [...new Set(ends)];
+  if (kinds.length === 0) return [];
+  const counted = kinds.map(
+    (kind) => `${kind} (${plural(ends.filter((end) => end === kind).length, 'file')})`,
+  );
+  return [
+    `Set the project, viewer or monitor to what the file ends in: ${counted.join('; ')}. Where it expects another curve, mid-tones shift; where other primaries, colours do.`,
+  ];
+}
+
 /** What to keep in mind with a pack. */
-export const cautionsOf = (manifest: Manifest, spec: PackSpec): string[] =>
-  cautions.filter(({ applies }) => applies(manifest, spec)).map(({ says }) => says);
+export const cautionsOf = (manifest: Manifest, spec: PackSpec): string[] => [
+  ...projectSettings(manifest, spec),
+  ...cautions.filter(({ applies }) => applies(manifest, spec)).map(({ says }) => says),
+];
 
 /** A file that fails the accuracy check or is borderline in it, with its ΔE2000 from the look. */
 export interface InaccurateFile {
