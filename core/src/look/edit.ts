@@ -22,7 +22,11 @@ export function insertStep(steps: readonly LookStep[], type: StepType, params: P
 }
 
 /** Changes parameters of the first step of a kind that is on at full strength; puts one in where there is none. */
-export function withParams(look: Look, type: StepType, change: (params: Params) => Params): Look {
+export function withParams<L extends Pick<Look, 'steps'>>(
+  look: L,
+  type: StepType,
+  change: (params: Params) => Params,
+): L {
   const at = look.steps.findIndex((s) => s.type === type && s.on && s.strength === 1);
   if (at < 0) {
     const rest = stepDefinition(type).schema.parse({}) as Params;
@@ -36,7 +40,7 @@ export function withParams(look: Look, type: StepType, change: (params: Params) 
 }
 
 /** Parameters of the first step of a kind that is on at full strength, or those at rest. */
-export function paramsOf(look: Look, type: StepType): Params {
+export function paramsOf(look: Pick<Look, 'steps'>, type: StepType): Params {
   const step = look.steps.find((s) => s.type === type && s.on && s.strength === 1);
   return step?.params ?? (stepDefinition(type).schema.parse({}) as Params);
 }

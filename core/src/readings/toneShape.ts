@@ -38,6 +38,8 @@ export interface Contrast {
 
 export interface ToneShape {
   rollOff: RollOff;
+  /** Of the rendering by itself. */
+  own: RollOff;
   contrast: Contrast;
 }
 
@@ -108,6 +110,7 @@ export function contrastOf(look: ShownLook, pipeline: LightToSignal, luts?: LutM
 /** Tones of a look on its display, by greys alone. @param pipeline the look's own. */
 export const toneShapeOf = (look: ShownLook, pipeline: LightToSignal, luts?: LutMap): ToneShape => ({
   rollOff: rollOffOf(pipeline),
+  own: rollOffOf({ ...pipeline, look: () => {} }),
   contrast: contrastOf(look, pipeline, luts),
 });
 

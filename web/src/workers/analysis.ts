@@ -1,3 +1,4 @@
+import { type Bends, mendRollOff } from '@velvet-dusk/core/proposals/mendRollOff';
 import * as Comlink from 'comlink';
 import { diagnose } from '@velvet-dusk/core/camera/document/diagnose';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
@@ -183,6 +184,12 @@ export const analysis = {
   async toneShape(look: ShownLook, profile: Profile): Promise<ToneShape> {
     const luts = await lutMapFor(look);
     return toneShapeOf(look, compiledFor(look, luts, profile), luts);
+  },
+
+  /** Bends that bring the toe and the shoulder of a look within the bands of a practice; null where none does. */
+  async mendRollOff(look: ShownLook, profile: Profile, practice: PracticeSettings): Promise<Bends | null> {
+    const luts = await lutMapFor(look);
+    return mendRollOff(look, compiledFor(look, luts, profile), practice, luts);
   },
 
   /** Reads the marks of a plate on its whole frame. */

@@ -1,6 +1,7 @@
-import { useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
+import { withParams } from '@velvet-dusk/core/look/edit';
 import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import type { ToneShape } from '@velvet-dusk/core/readings/toneShape';
 import { lastRunOf } from '@velvet-dusk/core/api/jobs';
@@ -10,7 +11,9 @@ import { betterProfileOf } from '../../../plates/betterProfile.ts';
 import { useMarkReadings } from '../../wall/useMarkReadings.ts';
 import { setMeasured, useMeasured } from '../../../state/measured.ts';
 import { analysisEngine } from '../../../workers/index.ts';
+import { editLook } from '../../../state/document.ts';
 import { setView } from '../../../state/view.ts';
+import { Button } from '../../../ui/Button.tsx';
 import { VerdictMark } from '../../../ui/VerdictMark.tsx';
 import { useOpenProject } from '../../../api/openProject.ts';
 import { type CurrentPlate, useCurrentPlate, usePlates, useLookOn } from '../../useBench.ts';
@@ -50,7 +53,35 @@ function useToneShape(look: ShownLook, profile: Profile): ToneShape | null {
   return shape;
 }
 
-function Item({ item }: { item: PathItem }) {
+/** Solves for what an item says is missed, and makes the change in one step of undo. */
+function Mend({ look, profile }: { look: ShownLook; profile: Profile }) {
+  const { practice } = useOpenProject();
+  const [says, setSays] = useState('');
+  const mend = async () => {
+    setSays('Solving …');
+    try {
+      const bends = await analysisEngine.mendRollOff(look, profile, practice);
+      setSays(bends ? '' : 'No toe or shoulder brings it there.');
+      if (bends) editLook((now) => withParams(now, 'toeShoulder', () => bends));
+    } catch (error) {
+      setSays(`Not solved: ${(error as Error).message}`);
+    }
+  };
+  return (
+    <span className="shrink-0 pl-1">
+      {says && (
+        <span role="status" className="text-t2">
+          {says}{' '}
+        </span>
+      )}
+      <Button kind="text" aria-label="Mend the roll-off" onClick={() => void mend()}>
+        Mend
+      </Button>
+    </span>
+  );
+}
+
+function Item({ item, children }: { item: PathItem; children?: ReactNode }) {
   const navigate = useNavigate();
   const { id } = useOpenProject();
   const leads = item.dock !== undefined || item.reading !== undefined || item.station !== undefined;
@@ -70,9 +101,9 @@ function Item({ item }: { item: PathItem }) {
       </span>
     </>
   );
-  const row = 'flex items-baseline gap-2 w-full text-left text-[12px]';
+  const row = 'flex items-baseline gap-2 w-full min-w-0 text-left text-[12px]';
   return (
-    <li className="min-w-0">
+    <li className="min-w-0 flex items-baseline text-[12px]">
       {leads ? (
         <button type="button" className={`${row} hover:bg-g3`} onClick={go}>
           {inside}
@@ -80,13 +111,14 @@ function Item({ item }: { item: PathItem }) {
       ) : (
         <span className={row}>{inside}</span>
       )}
+      {children}
     </li>
   );
 }
 
 function Path(current: CurrentPlate) {
   const { plate, profile, shot } = current;
-  const { id, profiles } = useOpenProject();
+  const { id, profiles, practice } = useOpenProject();
   const look = useLookOn(plate);
   const plates = usePlates();
   const { analysis, effects, thumbs, strengths } = useMeasured();
@@ -104,6 +136,7 @@ function Path(current: CurrentPlate) {
     lastRun: lastRunOf(useJobs(id).jobs),
     suited: strengths[plate.id] ?? null,
     toneShape: useToneShape(look, profile),
+    practice,
   });
   return (
     <div className="h-full flex flex-col px-4 pb-2">
@@ -112,7 +145,11 @@ function Path(current: CurrentPlate) {
       </p>
       <ol className="flex-1 min-h-0 scroll-quiet grid grid-cols-2 gap-x-6 content-start gap-y-1.5">
         {items.map((item) => (
-          <Item key={item.id} item={item} />
+          <Item key={item.id} item={item}>
+            {item.mends && (item.verdict === 'fails' || item.verdict === 'close') && (
+              <Mend look={look} profile={profile} />
+            )}
+          </Item>
         ))}
       </ol>
     </div>

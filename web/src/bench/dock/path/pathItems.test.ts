@@ -4,6 +4,7 @@ import { prints } from '@velvet-dusk/core/film/prints';
 import { newLook, parseLook } from '@velvet-dusk/core/look/document';
 import { shownOn } from '@velvet-dusk/core/look/shown';
 import { standardDisplay } from '@velvet-dusk/core/render/display';
+import { usualPractice } from '@velvet-dusk/core/readings/practice';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
 import type { Reading } from '@velvet-dusk/core/readings/reading';
 import { pathItems, type PathInput } from './pathItems.ts';
@@ -35,9 +36,11 @@ const input: PathInput = {
   lastRun: null,
   toneShape: {
     rollOff: { toe: 2.34, shoulder: null, steepest: { rise: 17.2, stops: -0.4 } },
+    own: { toe: 2.2, shoulder: 2.5, steepest: { rise: 16, stops: -0.4 } },
     contrast: { whole: 1.62, rendering: 1.5, steps: [{ name: 'Contrast', factor: 1.08 }] },
   },
   suited: { strength: 0.6, miss: 0, missAtFull: 1 },
+  practice: usualPractice,
 };
 const item = (id: string, change: Partial<PathInput> = {}) =>
   pathItems({ ...input, ...change }).find((i) => i.id === id)!;
@@ -72,7 +75,12 @@ test('each stage says what was measured, and its worst reading leads on', () => 
     verdict: 'holds',
     says: '1.62: rendering 1.50, Contrast ×1.08',
   });
-  expect(item('rollOff').says).toBe('toe 2.3 st, no shoulder, steepest 17 % a stop');
+  expect(item('rollOff').says).toBe(
+    'toe 2.3 st, no shoulder, steepest 17 % a stop; shoulder of the rendering 2.5 st',
+  );
+  expect(item('rollOff')).toMatchObject({ verdict: 'fails', mends: 'rollOff' });
+  const below = { ...usualPractice, whites: 'below' as const };
+  expect(item('rollOff', { practice: below }).verdict).toBe('holds');
   expect(item('contrast', { toneShape: null })).toMatchObject({ verdict: 'none', says: 'being measured' });
   expect(item('hue').says).toContain('ΔE 1.3');
   expect(item('compare')).toMatchObject({

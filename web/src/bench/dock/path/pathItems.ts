@@ -4,9 +4,10 @@ import {
   contrastMeaning,
   judgeContrast,
   rollOffMeaning,
-  rollOffWords,
   type ToneShape,
 } from '@velvet-dusk/core/readings/toneShape';
+import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
+import { judgeRollOff } from '@velvet-dusk/core/readings/rollOffBands';
 import { zoneNames } from '@velvet-dusk/core/look/steps/zoneCurve';
 import type { ZonesParams } from '@velvet-dusk/core/look/steps/zones';
 import type { Shot } from '@velvet-dusk/core/look/shot';
@@ -34,6 +35,7 @@ export interface PathInput {
   /** Tones of the look; null until they are measured. */
   toneShape: ToneShape | null;
   suited: SuitedStrength | null;
+  practice: PracticeSettings;
 }
 
 export interface PathItem {
@@ -47,6 +49,8 @@ export interface PathItem {
   dock?: DockId;
   reading?: string;
   station?: 'trials';
+  /** What can be solved for where it fails or is close. */
+  mends?: 'rollOff';
 }
 
 function fromReadings(readings: readonly Reading[], ids: readonly string[]) {
@@ -94,7 +98,8 @@ const unmeasured = { says: 'being measured', verdict: 'none' as const };
 
 /** The path practitioners follow, each stage with what was measured; nothing is ticked by hand. */
 export function pathItems(input: PathInput): PathItem[] {
-  const { look, readings, shot, effects, plates, suited, neutralSpread, lastRun, toneShape } = input;
+  const { look, readings, shot, effects, plates, suited, neutralSpread, lastRun, toneShape, practice } =
+    input;
   const of = (...ids: string[]) => fromReadings(readings, ids);
   const tone = of('midGrey', 'black', 'white');
   const ends = of('shadowColour', 'highlightColour', 'crushed', 'clipped');
@@ -155,9 +160,12 @@ export function pathItems(input: PathInput): PathItem[] {
       label: 'Roll-off',
       dock: 'tone',
       ...(toneShape
-        ? { says: rollOffWords(toneShape.rollOff), more: rollOffMeaning(toneShape.rollOff) }
-        : { says: unmeasured.says }),
-      verdict: 'none',
+        ? {
+            ...judgeRollOff(toneShape.rollOff, toneShape.own, practice),
+            more: rollOffMeaning(toneShape.rollOff),
+          }
+        : unmeasured),
+      mends: 'rollOff',
     },
     {
       id: 'tint',
