@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { basesOf } from '../camera/sensitivity.ts';
+import { baseFor, basesOf } from '../camera/sensitivity.ts';
 import type { Profile } from '../camera/profile.ts';
 import type { Shot } from '../look/shot.ts';
 import { signed } from '../numeric/signed.ts';
@@ -71,10 +71,8 @@ const nearTrim = 0.25;
 
 /** The base sensitivity a plate was recorded at, as far as its record and its profile say. */
 function recordedBase({ base, ei }: ShotRecord, profile: Profile): number | null {
-  if (base !== null) return base;
-  if (ei === null) return null;
-  const bases = basesOf(profile).map((b) => b.base);
-  return bases.findLast((b) => b <= ei) ?? bases[0] ?? null;
+  if (base !== null || ei === null) return base;
+  return baseFor(profile, ei)?.base ?? null;
 }
 
 /**

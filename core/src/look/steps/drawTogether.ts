@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { hueDistance, hueOf } from '../../colour/hue.ts';
 import { editOklab } from '../../colour/oklabPixels.ts';
 import { hueTrust, ramp, saturationOf, turnChroma } from './seenColour.ts';
-import { between, type Selection, selectionWeight } from './selection.ts';
+import { between, selectionWeight } from './selection.ts';
 import { edgeNumber as number, selectionFields } from './selectionFields.ts';
 import { defineStep } from './step.ts';
 
@@ -55,8 +55,7 @@ export const drawTogether = defineStep({
   summary: (p) => `to ${Math.round(p.toHue)}°, ${percent(Math.max(p.huePull, p.satPull))}`,
   compile(p) {
     const held = heldPulls(p);
-    const selection: Selection = p;
-    const weight = selectionWeight(selection);
+    const weight = selectionWeight(p);
     const everyHue = p.hueReach >= 180;
     const says = (what: string, of: number, asked: number) =>
       of < asked
