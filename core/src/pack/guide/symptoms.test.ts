@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import type { Manifest, ManifestFile } from '../manifest.ts';
 import type { PackSpec } from '../spec.ts';
+import { describeEnd, displayEnd } from '../../order/end.ts';
 import { profileOf } from '../../testing/profiles.ts';
 import { accuracyOf, cautionsOf, symptomsOf } from './symptoms.ts';
 
@@ -37,15 +38,15 @@ test('a pack is told only what can happen with its files', () => {
 });
 
 test('what a project is to be set to is said of each display that files end in, and of none where all end in log', () => {
-  const [video, narrow] = ['BT.709, gamma 2.4, full range', 'BT.709, gamma 2.4, narrow range'];
+  const described = (range: 'full' | 'narrow') => describeEnd(displayEnd({ output: 'bt1886', range }));
   const pack = manifest(
-    file('a.cube', { to: 'bt1886' }),
-    file('b.cube', { to: 'bt1886' }),
-    file('c.cube', { to: 'bt1886', output: narrow }),
+    file('a.cube', { to: 'bt1886', output: described('full') }),
+    file('b.cube', { to: 'bt1886', output: described('full') }),
+    file('c.cube', { to: 'bt1886-narrow', output: described('narrow') }),
     file('d.cube', { to: 'heron', output: 'Heron log' }),
   );
   expect(cautionsOf(pack, spec('heron'))[0]).toContain(
-    `to what the file ends in: ${video} (2 files); ${narrow} (1 file).`,
+    'to what the file ends in: BT.709, gamma 2.4, full range (2 files); BT.709, gamma 2.4, narrow range (1 file).',
   );
   const log = manifest(file('d.cube', { to: 'heron', output: 'Heron log' }));
   expect(cautionsOf(log, spec('heron')).join()).not.toMatch(/Set the project/);

@@ -1,6 +1,7 @@
 import { plural } from '../../numeric/plural.ts';
 import { isForSet } from '../../order/roles/index.ts';
 import type { Manifest, ManifestFile } from '../manifest.ts';
+import { outputIds, outputs } from '../../render/outputs/index.ts';
 import { fileVerdict } from '../proof.ts';
 import type { PackSpec } from '../spec.ts';
 
@@ -116,13 +117,20 @@ const cautions: readonly { says: string; applies(manifest: Manifest, spec: PackS
   },
 ];
 
+/** A display as a manifest describes it, with its output by name: people set a project to that, not to an ID of ours. */
+function displayInWords(described: string): string {
+  const [id, ...rest] = described.split(', ');
+  const known = outputIds.find((o) => o === id);
+  return [known ? outputs[known].label : id, ...rest].join(', ');
+}
+
 /** What a project is to be set to, by the displays that files end in; files that end in camera code are for all of them. */
 function projectSettings({ files }: Manifest, { profiles }: PackSpec): string[] {
   const ends = files.filter((f) => !profiles.some((p) => p.id === f.to)).map((f) => f.output);
   const kinds = [...new Set(ends)];
   if (kinds.length === 0) return [];
   const counted = kinds.map(
-    (kind) => `${kind} (${plural(ends.filter((end) => end === kind).length, 'file')})`,
+    (kind) => `${displayInWords(kind)} (${plural(ends.filter((end) => end === kind).length, 'file')})`,
   );
   return [
     `Set the project, viewer or monitor to what the file ends in: ${counted.join('; ')}. Where it expects another curve, mid-tones shift; where other primaries, colours do.`,
