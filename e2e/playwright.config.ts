@@ -6,7 +6,7 @@ export default defineConfig({
   outputDir: '../test-results',
   globalSetup: './src/template.ts',
   // Three tests share two processors, perhaps slow ones: what takes a second alone may take several.
-  timeout: 180_000,
+  timeout: 300_000,
   expect: { timeout: 60_000 },
   // Much of a test is waiting for quiet: two at a time leave a seventh of two cores idle.
   workers: 3,

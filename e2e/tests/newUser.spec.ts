@@ -62,7 +62,6 @@ function ownFrame(): string {
 }
 
 test('a new project comes from a printed sheet and a frame to a cube', async ({ page, empty }) => {
-  test.setTimeout(120_000);
   const troubles: string[] = [];
   page.on('pageerror', (error) => troubles.push(error.message));
   const button = (name: string) => page.getByRole('button', { name, exact: true });

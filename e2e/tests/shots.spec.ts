@@ -41,7 +41,7 @@ test('a plate shot under is matched to its hero, accepted, and undone', async ({
   await expectAxeClean(page);
   await window.getByRole('button', { name: 'Match', exact: true }).click();
   const under = window.getByRole('listitem', { name: 'Quay, blue hour, under' });
-  await expect(under.getByText(/^ΔE/)).toHaveText(/ΔE \d+\.\d → 0\.\d/, { timeout: 30_000 });
+  await expect(under.getByText(/^ΔE/)).toHaveText(/ΔE \d+\.\d → 0\.\d/, { timeout: 60_000 });
   await window.getByRole('button', { name: 'Accept all' }).click();
   await expect(window.getByRole('button', { name: /^Accept/ })).toHaveCount(0);
   await choose(window, 'By', 'Skin');

@@ -30,7 +30,6 @@ test('every number field of every dock takes a decimal and a sign, and no key of
   server,
   bench,
 }) => {
-  test.setTimeout(180_000);
   const { texture, ...look } = fullRecipe();
   const grain = { ...texture, grain: { ...texture.grain, on: true } };
   await fetch(`${server.url}/api/projects/saltmarsh-line/looks`, {

@@ -22,7 +22,10 @@ export function shrink(
           g += rgb[p + 1] * weight;
           b += rgb[p + 2] * weight;
         }
-      out.set([r, g, b], (y * toWidth + x) * 3);
+      const o = (y * toWidth + x) * 3;
+      out[o] = r;
+      out[o + 1] = g;
+      out[o + 2] = b;
     }
   return out;
 }

@@ -1,7 +1,7 @@
 import { encode } from 'fast-png';
 import { type Cube3d, unitDomain } from '../lut/cube.ts';
 import { FormatError } from './error.ts';
-import { parsePng, toUint16 } from './png.ts';
+import { parsePng, toUint16, toUint8 } from './png.ts';
 
 /** Points along an edge of the grid in a Hald image of a level. */
 export const haldGrid = (level: number): number => level * level;
@@ -15,10 +15,7 @@ export function writeHald({ size, data }: Cube3d, depth: 8 | 16): Uint8Array {
   if (haldGrid(level) !== size)
     throw new RangeError(`a Hald image needs a grid of a square number of points, not ${size}`);
   const side = level ** 3;
-  const codes =
-    depth === 16
-      ? toUint16(data)
-      : Uint8Array.from(data, (v) => Math.round(Math.min(Math.max(v, 0), 1) * 255));
+  const codes = depth === 16 ? toUint16(data) : toUint8(data);
   return encode({ width: side, height: side, data: codes, depth, channels: 3 });
 }
 

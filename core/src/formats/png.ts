@@ -120,10 +120,23 @@ export function toUint16(rgb: Float32Array): Uint16Array {
   return out;
 }
 
+/** 16-bit codes → code values 0–1. */
+export function fromUint16(codes: Uint16Array): Float32Array {
+  const rgb = new Float32Array(codes.length);
+  for (let i = 0; i < rgb.length; i++) rgb[i] = codes[i] / 65535;
+  return rgb;
+}
+
+/** Code values 0–1 → 8-bit codes, rounded to nearest; out-of-range values are held. */
+export function toUint8(rgb: Float32Array): Uint8Array {
+  const out = new Uint8Array(rgb.length);
+  for (let i = 0; i < rgb.length; i++) out[i] = Math.round(Math.min(Math.max(rgb[i], 0), 1) * 255);
+  return out;
+}
+
 /** Writes an 8-bit RGB PNG, for looking at. */
 export function write8BitPng({ width, height, rgb }: Omit<Frame, 'depth'>): Uint8Array {
-  const data = Uint8Array.from(rgb, (v) => Math.round(Math.min(Math.max(v, 0), 1) * 255));
-  return encode({ width, height, data, depth: 8, channels: 3 });
+  return encode({ width, height, data: toUint8(rgb), depth: 8, channels: 3 });
 }
 
 /** Writes a 16-bit RGB PNG. */

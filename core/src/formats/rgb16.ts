@@ -1,5 +1,5 @@
 import { FormatError } from './error.ts';
-import { type Frame, toUint16 } from './png.ts';
+import { type Frame, fromUint16, toUint16 } from './png.ts';
 
 /**
  * Frames as they are stored and go to the bench, with nothing to unpack: width and height as 32-bit numbers, then 16-bit codes,
@@ -7,7 +7,6 @@ import { type Frame, toUint16 } from './png.ts';
  */
 const headBytes = 8;
 const bytesPerPixel = 6;
-const top = 65535;
 
 /** What goes in front of the codes. */
 export const rgb16Head = (width: number, height: number): Uint8Array =>
@@ -45,7 +44,5 @@ export function rgb16Parts(
 /** A frame as shares of full scale. Throws as `rgb16Parts` does. */
 export function parseRgb16(bytes: ArrayBuffer, file: string): Frame {
   const { width, height, codes } = rgb16Parts(bytes, file);
-  const rgb = new Float32Array(codes.length);
-  for (let i = 0; i < rgb.length; i++) rgb[i] = codes[i] / top;
-  return { width, height, rgb, depth: 16 };
+  return { width, height, rgb: fromUint16(codes), depth: 16 };
 }

@@ -9,4 +9,9 @@ export function base64(bytes: Uint8Array): string {
 }
 
 /** Throws where the text is no base64. */
-export const fromBase64 = (text: string): Uint8Array => Uint8Array.from(atob(text), (c) => c.charCodeAt(0));
+export function fromBase64(text: string): Uint8Array {
+  const characters = atob(text);
+  const out = new Uint8Array(characters.length);
+  for (let i = 0; i < out.length; i++) out[i] = characters.charCodeAt(i);
+  return out;
+}

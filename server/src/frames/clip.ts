@@ -3,6 +3,7 @@ import { open } from 'node:fs/promises';
 import type { ClipFacts } from '@velvet-dusk/core/api/contract';
 import { FormatError } from '@velvet-dusk/core/formats/error';
 import { sizeProblem } from '@velvet-dusk/core/formats/frameSize';
+import { fromUint16 } from '@velvet-dusk/core/formats/png';
 import { levels } from '@velvet-dusk/core/colour/range';
 import { lumaWeights } from '@velvet-dusk/core/colour/ycbcr';
 import type { DecodedFrame } from './frame.ts';
@@ -220,7 +221,7 @@ function decoding(stream: Stream) {
     toCodes(bytes: Buffer): Float32Array {
       const copy = bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength);
       const samples = new Uint16Array(copy);
-      return rgb ? Float32Array.from(samples, (v) => v / 65535) : toRgb(samples, { range, depth, matrix });
+      return rgb ? fromUint16(samples) : toRgb(samples, { range, depth, matrix });
     },
   };
 }

@@ -3,13 +3,14 @@ import { createReadStream } from 'node:fs';
 import { readFile, stat, writeFile } from 'node:fs/promises';
 import { atDepth, type Profile } from '@velvet-dusk/core/camera/profile';
 import { shrink } from '@velvet-dusk/core/formats/frameScale';
-import { write8BitPng } from '@velvet-dusk/core/formats/png';
+import { toUint8, write8BitPng } from '@velvet-dusk/core/formats/png';
 import { parseLut } from '@velvet-dusk/core/formats/lutFormats/index';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
 import { TexturedCode } from '@velvet-dusk/core/recording/texturedCode';
 import { applyTetrahedral } from '@velvet-dusk/core/lut/apply';
 import type { Lut } from '@velvet-dusk/core/lut/lut';
+import { mapBuffer } from '@velvet-dusk/core/numeric/buffer';
 import { PreviewBaker } from '@velvet-dusk/core/order/previewBaker';
 import type { PracticeSettings } from '@velvet-dusk/core/readings/practice';
 import { noMarks } from '@velvet-dusk/core/recording/areas';
@@ -144,9 +145,8 @@ export async function runClip(task: ClipTask, tell: (progress: ClipProgress) => 
         const shown = textured ? textured.of(String(done), recorded, textureAt(look.texture, done)) : code;
         applyTetrahedral(cube, shown);
         const { toSignal } = pipeline.rendering;
-        await writer.write(
-          Uint8Array.from(shown, (v) => Math.round(Math.min(Math.max(toSignal(v), 0), 1) * 255)),
-        );
+        mapBuffer(shown, toSignal);
+        await writer.write(toUint8(shown));
       }
       done++;
       if (done % tellEvery === 0) tell({ done, total });

@@ -11,12 +11,13 @@ import type {
 } from '@velvet-dusk/core/api/contract';
 import { checkDocument } from '@velvet-dusk/core/document';
 import { neutralShot, shotSchema } from '@velvet-dusk/core/look/shot';
+import { RecentWork } from '@velvet-dusk/core/numeric/recent';
 import { storedFrameFacts } from '@velvet-dusk/core/plate/facts';
 import { type Mark, marksSchema } from '@velvet-dusk/core/plate/marks';
 import { recordingOf, sceneInName } from '@velvet-dusk/core/plate/recordingOf';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { SpecPlate } from '@velvet-dusk/core/pack/spec';
-import { frameToPlate } from '@velvet-dusk/core/pack/specPlates';
+import { smallFrame } from '@velvet-dusk/core/pack/specPlates';
 import { emptyRecord, type ShotRecord, shotRecordSchema } from '@velvet-dusk/core/recording/shotRecord';
 import { acceptedMissesSchema } from '@velvet-dusk/core/look/acceptedMisses';
 import { plateStrengthsSchema } from '@velvet-dusk/core/look/onPlate';
@@ -25,6 +26,7 @@ import type { Database } from '../db/open.ts';
 import { plates } from '../db/schema.ts';
 import type { LooseFileService } from '../files/looseFiles.ts';
 import type { FileStore } from '../files/store.ts';
+import { encodePng } from '../frames/raster.ts';
 import { readStored } from '../frames/stored.ts';
 import type { FiledRecording } from '../frames/recordings.ts';
 import type { PlateFacts } from '../jobs/readPlate.ts';
@@ -107,6 +109,9 @@ function cursorOf(text: string): Pick<Row, 'position' | 'id'> {
 const cancelled = () => new Problem(499, 'Cancelled', 'The import was cancelled; nothing was kept.');
 
 export class PlateService {
+  /** Pictures that packs took along lately, as base64: a stored frame never changes. */
+  private readonly carried = new RecentWork<string>(2 * packPlates);
+
   constructor(
     private readonly db: Database,
     private readonly files: FileStore,
@@ -178,15 +183,17 @@ export class PlateService {
       if (!scenes.has(plate.scene)) scenes.set(plate.scene, plate);
     const chosen = [...scenes.values()].slice(0, packPlates);
     const carried = await Promise.all(
-      chosen.map(async ({ id, name, profile, bits, shot, path }) =>
-        frameToPlate(await readStored(path, name), {
-          id,
-          name,
-          profileId: profile.id,
-          shot,
-          usedDepth: bits,
+      chosen.map(async ({ id, name, profile, bits, shot, frameSha, path }) => ({
+        id,
+        name,
+        profileId: profile.id,
+        shot,
+        usedDepth: bits,
+        png: await this.carried.get(frameSha, async () => {
+          const small = await encodePng(smallFrame(await readStored(path, name)));
+          return small.toString('base64');
         }),
-      ),
+      })),
     );
     return {
       plates: carried,
