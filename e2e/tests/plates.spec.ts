@@ -139,6 +139,13 @@ test('the warm, overexposed chart is put right from its grey card, and the chart
   await page.reload();
   await expect(page.getByLabel('Scene', { exact: true })).toHaveValue('Cabin');
   await expect(marks).toContainText('Grey card');
+  // Read as another camera's, the chart does not fit; a profile with the primaries it asks for does.
+  await choose(page, 'Recorded in', 'Wren log');
+  await expect(marks).toContainText('does not fit this frame');
+  await marks.getByText('Chart', { exact: true }).click();
+  await marks.getByRole('button', { name: 'New profile with these primaries' }).click();
+  await expect(page.getByRole('button', { name: 'Recorded in: Wren log, by chart' })).toBeVisible();
+  await expect(marks).toContainText('This profile fits this frame');
 });
 
 test('a mark is moved and removed by keys, and a clipped neutral is refused', async ({ page }) => {

@@ -1,5 +1,5 @@
-import { invert, type Mat3, multiply, transform, type Vec3 } from '../../colour/matrix.ts';
-import { rgbToXyz, type RgbSpace } from '../../colour/rgbSpace.ts';
+import { invert, transform, type Vec3 } from '../../colour/matrix.ts';
+import type { RgbSpace } from '../../colour/rgbSpace.ts';
 import { ap0, ap1, bt2020, bt709 } from '../../colour/spaces/index.ts';
 import { bt709Params } from '../../colour/transfer/bt709.ts';
 import { bt1886Gamma } from '../../colour/transfer/bt1886.ts';
@@ -19,7 +19,13 @@ import { applyStage } from '../../lut/apply.ts';
 import { type CurveParams, curveSchema } from '../curves/index.ts';
 import type { Profile } from '../profile.ts';
 import { levels } from '../../colour/range.ts';
-import { checkedPoints, type ImportedProfile, primariesNote, profileAround } from './imported.ts';
+import {
+  checkedPoints,
+  type ImportedProfile,
+  primariesFrom,
+  primariesNote,
+  profileAround,
+} from './imported.ts';
 
 const near = (a: number, b: number, by = 1e-4) => Math.abs(a - b) <= by;
 
@@ -80,17 +86,6 @@ const named: [RegExp, RgbSpace][] = [
   [/2020|2100/, bt2020],
   [/709|sRGB/i, bt709],
 ];
-
-/** Primaries and white of the camera, from its matrix into a known space. */
-function primariesFrom(matrix: Mat3, target: RgbSpace): Pick<Profile, 'primaries' | 'white'> {
-  const toXyz = multiply(rgbToXyz(target), matrix);
-  const xy = (rgb: Vec3): [number, number] => {
-    const [X, Y, Z] = transform(toXyz, rgb);
-    return [X / (X + Y + Z), Y / (X + Y + Z)];
-  };
-  const [red, green, blue] = [xy([1, 0, 0]), xy([0, 1, 0]), xy([0, 0, 1])];
-  return { primaries: { red, green, blue }, white: xy([1, 1, 1]) };
-}
 
 const tablePoints = 1024;
 

@@ -109,7 +109,7 @@ describe('1D tables of Heron’s curve', () => {
   });
 });
 
-test('the grey axis of a conversion cube gives the curve back', () => {
+test('a conversion cube of this program gives curve and primaries back', () => {
   const cube = bake({
     display: standardDisplay,
     look: newLook('none'),
@@ -119,7 +119,9 @@ test('the grey axis of a conversion cube gives the curve back', () => {
   });
   const { profile, notes } = importProfile(writeCube(cube), 'maker.cube');
   expect(stopsApart(profile)).toBeLessThan(0.12);
-  expect(notes.join()).toMatch(/Estimated from the grey axis/);
+  expect(notes.join()).toMatch(/fitted to its colours/);
+  const blue = [...profile.primaries.blue, ...heron.primaries.blue];
+  expect(Math.hypot(blue[0] - blue[2], blue[1] - blue[3])).toBeLessThan(0.002);
 });
 
 describe('CLF by hand', () => {

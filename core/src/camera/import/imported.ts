@@ -2,6 +2,8 @@ import { type Profile, profileSchema, profileSchemaVersion } from '../profile.ts
 import type { CurveParams } from '../curves/index.ts';
 import { checkDocument } from '../../document.ts';
 import { FormatError } from '../../formats/error.ts';
+import { type Mat3, multiply, transform, type Vec3 } from '../../colour/matrix.ts';
+import { type RgbSpace, rgbToXyz } from '../../colour/rgbSpace.ts';
 import { bt709 } from '../../colour/spaces/index.ts';
 
 /** A profile read from another format, and what had to be assumed. */
@@ -45,6 +47,17 @@ export function profileAround(
 
 export const primariesNote =
   'The file does not say its primaries: BT.709 stands in. Set them as the maker prints them.';
+
+/** Primaries and white of a camera, from its matrix into a known space. */
+export function primariesFrom(matrix: Mat3, target: RgbSpace): Pick<Profile, 'primaries' | 'white'> {
+  const toXyz = multiply(rgbToXyz(target), matrix);
+  const xy = (rgb: Vec3): [number, number] => {
+    const [X, Y, Z] = transform(toXyz, rgb);
+    return [X / (X + Y + Z), Y / (X + Y + Z)];
+  };
+  const [red, green, blue] = [xy([1, 0, 0]), xy([0, 1, 0]), xy([0, 0, 1])];
+  return { primaries: { red, green, blue }, white: xy([1, 1, 1]) };
+}
 
 /** Points of a curve: light against code, both rising; flat ends, where a curve is clipped, are cut off. */
 export function risingPoints(pairs: readonly (readonly [code: number, light: number])[]): [number, number][] {

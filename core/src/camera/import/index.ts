@@ -5,7 +5,8 @@ import { lutFormatOf, parseLut } from '../../formats/lutFormats/index.ts';
 import { isPerChannel } from '../../lut/lut.ts';
 import { parseProfile } from '../profile.ts';
 import { profileFromClf } from './fromClf.ts';
-import { profileFromConversion, profileFromLut1d } from './fromLut.ts';
+import { profileFromConversion } from './fromConversion.ts';
+import { profileFromLut1d } from './fromLut.ts';
 import type { ImportedProfile } from './imported.ts';
 
 export type { ImportedProfile };

@@ -9,7 +9,7 @@ import { StageCache } from '../../look/stageCache.ts';
 import { displayPixels } from '../../match/displayOklab.ts';
 import { standardDisplay } from '../../render/display.ts';
 import { compileRendering, type Rendering, type ToneRendering } from '../../render/rendering.ts';
-import { complexions } from '../../trial/targets/index.ts';
+import { complexions } from '../../colour/complexions.ts';
 import { pull } from '../../match/pull.ts';
 import type { Unknown } from '../../match/unknowns.ts';
 import { labAt, type View } from '../report/view.ts';

@@ -3,7 +3,7 @@ import { greyLightness } from '../../colour/oklab.ts';
 import { stopsToLinear } from '../../colour/exposure.ts';
 import { hueDistance, angleOf } from '../../colour/hue.ts';
 import { writeColour } from '../../colour/oklabPixels.ts';
-import { complexions } from '../../trial/targets/index.ts';
+import { complexions } from '../../colour/complexions.ts';
 import { displayPixels } from '../../match/displayOklab.ts';
 import { type Lab, labAt, type View } from './view.ts';
 

@@ -12,6 +12,9 @@ import { CurvePlot } from './CurvePlot.tsx';
 
 type Imported = z.output<typeof importedProfileSchema>;
 
+const primaryNames = ['red', 'green', 'blue'] as const;
+const xy = ([x, y]: readonly [number, number]) => `${x.toFixed(3)} ${y.toFixed(3)}`;
+
 /** Reads a profile from another format and shows what was understood before anything is kept. */
 export function ReadProfile({
   onKeep,
@@ -22,15 +25,19 @@ export function ReadProfile({
 }) {
   const [open, setOpen] = useState(false);
   const [read, setRead] = useState<Imported | null>(null);
+  const [reading, setReading] = useState('');
   const [trouble, setTrouble] = useState('');
   const take = async (file: File) => {
     setRead(null);
     setTrouble('');
+    setReading(file.name);
     try {
       const text = new Blob([await file.text()], { type: 'text/plain' });
       setRead(await call(readProfile, {}, { query: { name: file.name }, file: text }));
     } catch (error) {
       setTrouble((error as Error).message);
+    } finally {
+      setReading('');
     }
   };
   const close = () => {
@@ -48,7 +55,7 @@ export function ReadProfile({
         onClose={close}
         width={640}
         title="Import a profile"
-        about="A CLF file, a 1D table (.cube, .spi1d), a maker’s conversion cube (estimated from its grey axis), or a profile document."
+        about="A CLF file, a 1D table (.cube, .spi1d), a maker’s conversion cube (curve and primaries fitted to its colours), or a profile document."
       >
         <div className="px-5 pb-5 flex flex-col gap-3 text-[12.5px]">
           <FileButton
@@ -58,6 +65,7 @@ export function ReadProfile({
             className="self-start"
             onFiles={([file]) => void take(file)}
           />
+          {reading && <p role="status">{reading} is read; a conversion cube takes some seconds.</p>}
           {trouble && (
             <p role="alert" className="text-ember">
               ▲ {trouble}
@@ -71,6 +79,10 @@ export function ReadProfile({
                   {' '}
                   · {read.profile.curve.family} · {read.profile.range} range
                 </span>
+              </p>
+              <p className="num text-t2">
+                {primaryNames.map((name) => `${name} ${xy(read.profile.primaries[name])}`).join(' · ')} ·
+                white {xy(read.profile.white)}
               </p>
               {read.notes.map((n) => (
                 <p key={n} className="text-t2">

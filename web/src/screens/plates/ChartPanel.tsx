@@ -2,6 +2,7 @@ import { Check } from '../../ui/Check.tsx';
 import { useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { type ChartFile, parseChartCsv } from '@velvet-dusk/core/formats/chartCsv';
+import { helpsChart } from '@velvet-dusk/core/plate/chartProfile';
 import { chartLayout, evenLayout } from '@velvet-dusk/core/plate/chartLayout';
 import type { GridMark } from '@velvet-dusk/core/plate/marks';
 import { setPlateView, usePlateView } from '../../state/plateView.ts';
@@ -12,6 +13,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
 import type { MarkReading } from '../../workers/measureMarks.ts';
+import { ProfileByChart } from './ProfileByChart.tsx';
 import { signed } from '@velvet-dusk/core/numeric/signed';
 
 type GridReading = Extract<MarkReading, { kind: 'grid' }>;
@@ -133,6 +135,7 @@ export function ChartPanel({
                 light falls off: judge colour alone
               </Check>
             )}
+            {solution && helpsChart(solution) && <ProfileByChart plate={plate} matrix={solution.matrix} />}
           </div>
           <table className="w-full num text-t1">
             <thead>
