@@ -148,6 +148,33 @@ test('the warm, overexposed chart is put right from its grey card, and the chart
   await expect(marks).toContainText('This profile fits this frame');
 });
 
+test('footage of no known profile is normalised by hand, and kept as a guess', async ({ page }) => {
+  await tile(page, 'Galley, tungsten, Heron log').dblclick();
+  await page.getByText('Likeliest profiles').click();
+  await page.getByRole('button', { name: 'Normalise by hand' }).click();
+  const hand = page.getByRole('region', { name: 'Normalise by hand' });
+  const grey = hand.getByLabel('Mid-grey', { exact: true });
+  const first = Number(await grey.inputValue());
+  await grey.fill(String(first + 20));
+  await grey.press('Enter');
+  // Grey stays between black and white.
+  await hand.getByLabel('White card', { exact: true }).fill('200');
+  await page.keyboard.press('Enter');
+  expect(Number(await grey.inputValue())).toBeLessThan(200);
+  await page.keyboard.press('Control+z');
+  await expect(grey).toHaveValue(String(first + 20));
+  await expectAxeClean(page);
+  await hand.getByRole('button', { name: 'Save as a profile' }).click();
+  await expect(page.getByRole('button', { name: 'Recorded in: Galley, tungsten, by eye' })).toBeVisible();
+  await expect(
+    page.getByText('Galley, tungsten, by eye is a guess: stretched by eye on Galley, tungsten.'),
+  ).toBeVisible();
+  await page.getByRole('link', { name: /^Cameras/ }).click();
+  await page.getByRole('button', { name: /^Galley, tungsten, by eye/ }).click();
+  await page.getByRole('button', { name: 'No longer a guess' }).click();
+  await expect(page.getByText('◐ A guess:')).toHaveCount(0);
+});
+
 test('a mark is moved and removed by keys, and a clipped neutral is refused', async ({ page }) => {
   await tile(page, 'Galley, tungsten, Plover 8 bit, Plover video, 8 bit').dblclick();
   const marks = page.getByRole('region', { name: 'Marks and trims' });

@@ -55,6 +55,8 @@ export const profileSchema = z.strictObject({
   checkTable: z.array(checkRowSchema).max(200).default([]),
   notes: z.string().default(''),
   citation: z.string().default(''),
+  /** What it was guessed from, where no document stands behind its numbers. */
+  guess: z.string().min(1).max(200).optional(),
   /** Places whose numbers were not typed yet; absent once all were. */
   unfinished: z.array(z.string()).min(1).max(100).optional(),
 });

@@ -85,7 +85,9 @@ export function profileFromConversion(lut: Lut, name: string, file: string): Imp
   ];
   const sensor = { clipStops: Math.min(Math.max(clipStops, 0.5), 16), floorStops: -7 };
   const parts = {
-    ...(verdict.believed ? primariesFrom(fit!.matrix, bt709) : {}),
+    ...(verdict.believed
+      ? primariesFrom(fit!.matrix, bt709)
+      : { guess: `estimated from the greys of ${file}`.slice(0, 200) }),
     sensor,
     citation: `Estimated from ${file}`,
   };

@@ -26,7 +26,7 @@ export const idOf = (name: string) =>
 export function profileAround(
   name: string,
   curve: CurveParams,
-  parts: Partial<Pick<Profile, 'primaries' | 'white' | 'range' | 'citation' | 'sensor'>>,
+  parts: Partial<Pick<Profile, 'primaries' | 'white' | 'range' | 'citation' | 'sensor' | 'guess'>>,
   file: string,
 ): Profile {
   const document = {

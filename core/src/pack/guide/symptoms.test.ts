@@ -52,6 +52,16 @@ test('what a project is to be set to is said of each display that files end in, 
   expect(cautionsOf(log, spec('heron')).join()).not.toMatch(/Set the project/);
 });
 
+test('a profile that is a guess is said to be one', () => {
+  const pack = manifest(file('a.cube', {}));
+  const guessed = spec('heron');
+  const profiles = guessed.profiles.map((p) => ({ ...p, guess: 'stretched by eye on Quay' }));
+  expect(cautionsOf(pack, { ...guessed, profiles })[0]).toMatch(
+    /^The profile .+ is a guess, stretched by eye on Quay:/,
+  );
+  expect(cautionsOf(pack, guessed).join()).not.toMatch(/is a guess/);
+});
+
 test('every symptom says what to do to find out', () => {
   for (const { likely, check } of symptomsOf(
     manifest(file('m.cube', { role: 'monitor', offset: -1 })),

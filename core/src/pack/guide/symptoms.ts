@@ -137,8 +137,17 @@ function projectSettings({ files }: Manifest, { profiles }: PackSpec): string[] 
   ];
 }
 
+/** Cameras whose profiles nobody vouches for. */
+const guesses = ({ profiles }: PackSpec): string[] =>
+  profiles.flatMap(({ name, guess }) =>
+    guess
+      ? [`The profile ${name} is a guess, ${guess}: test its files on footage before they are relied on.`]
+      : [],
+  );
+
 /** What to keep in mind with a pack. */
 export const cautionsOf = (manifest: Manifest, spec: PackSpec): string[] => [
+  ...guesses(spec),
   ...projectSettings(manifest, spec),
   ...cautions.filter(({ applies }) => applies(manifest, spec)).map(({ says }) => says),
 ];

@@ -41,7 +41,7 @@ function ListEntry({
           {isFinished(profile) && profile.checkTable.length > 0 && <VerdictMark verdict={verdict} />}
         </span>
         <span className="block text-[11px] text-t3">
-          {profile.camera || 'standard'} · {profile.range} ·{' '}
+          {profile.camera || (profile.guess ? 'a guess' : 'standard')} · {profile.range} ·{' '}
           {isFinished(profile) ? (uses === 0 ? 'no plates' : plural(uses, 'plate')) : 'unfinished'}
         </span>
       </button>

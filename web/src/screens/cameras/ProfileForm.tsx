@@ -153,6 +153,14 @@ export function ProfileForm({ profile }: { profile: Profile }) {
         value={profile.citation}
         onChange={(citation) => editProfile(id, () => ({ citation }))}
       />
+      {profile.guess && (
+        <p className="text-t2 py-0.5">
+          ◐ A guess: {profile.guess}. Type what its maker prints, or make a profile from a chart.{' '}
+          <Button kind="text" onClick={() => editProfile(id, () => ({ guess: undefined }))}>
+            No longer a guess
+          </Button>
+        </p>
+      )}
       <Choice
         label="Signal range"
         value={profile.range}

@@ -1,6 +1,7 @@
 import { useId } from 'react';
 import { sourceUrl } from '../../api/urls.ts';
 import type { Plate } from '@velvet-dusk/core/api/contract';
+import { firstStretch } from '@velvet-dusk/core/camera/byHand';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { linearToStops } from '@velvet-dusk/core/colour/exposure';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
@@ -11,6 +12,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { NoiseBehindTrim } from './NoiseBehindTrim.tsx';
 import { RecordPanel } from './RecordPanel.tsx';
+import { setStretch } from './stretchStore.ts';
 import { frameColumns } from './readingsOf.ts';
 
 const shownFacts = ['size', 'depth', 'range', 'inside', 'clipped', 'crushed', 'noise'];
@@ -134,6 +136,11 @@ export function FactsPanel({ plate, profile }: { plate: Plate; profile: Profile 
         options={profiles.map((p) => ({ value: p.id, label: p.name }))}
         onChange={give}
       />
+      {profile.guess && profile.id === plate.profileId && (
+        <p className="text-t2">
+          ◐ {profile.name} is a guess: {profile.guess}.
+        </p>
+      )}
       <dl className="grid grid-cols-[auto_1fr_auto_1fr] gap-x-3 gap-y-0.5 py-1.5">
         {frameColumns
           .filter((c) => shownFacts.includes(c.id))
@@ -174,6 +181,17 @@ export function FactsPanel({ plate, profile }: { plate: Plate; profile: Profile 
                 </li>
               ))}
             </ol>
+            {plate.facts && (
+              <p className="pt-1">
+                None of them?{' '}
+                <Button
+                  kind="text"
+                  onClick={() => setStretch(plate.id, firstStretch(plate.facts!.histogram))}
+                >
+                  Normalise by hand
+                </Button>
+              </p>
+            )}
           </details>
         </div>
       )}

@@ -1,5 +1,6 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
+import { firstStretch, handProfile } from '@velvet-dusk/core/camera/byHand';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { type BoxKind, markLabels } from '@velvet-dusk/core/plate/marks';
 import { ShotLane } from '../../bench/recipe/ShotLane.tsx';
@@ -13,9 +14,11 @@ import { Segments } from '../../ui/Segments.tsx';
 import { useSize } from '../../ui/useSize.ts';
 import { painter } from '../../workers/index.ts';
 import { latestOnly } from '../../workers/latest.ts';
+import { ByHandPanel } from './ByHandPanel.tsx';
 import { FactsPanel } from './FactsPanel.tsx';
 import { MarkOverlay } from './MarkOverlay.tsx';
 import { MarkPanel } from './MarkPanel.tsx';
+import { useStretch } from './stretchStore.ts';
 import { useMarkReadings } from '../../bench/wall/useMarkReadings.ts';
 
 const kinds: BoxKind[] = ['neutral', 'skin', 'subject', 'background', 'greyCard', 'whiteCard', 'blackCard'];
@@ -109,7 +112,12 @@ function FrameBar({ plate, neighbours }: { plate: Plate; neighbours: readonly Pl
 /** One frame: what it says about itself, marks on it, and the shot lane they lead to. */
 export function FrameView({ plate, neighbours }: { plate: Plate; neighbours: readonly Plate[] }) {
   const { profiles } = useOpenProject();
-  const profile = profiles.find((p) => p.id === plate.profileId) ?? profiles[0];
+  const given = profiles.find((p) => p.id === plate.profileId) ?? profiles[0];
+  const stretch = useStretch(plate.id);
+  const profile = useMemo(
+    () => (stretch ? handProfile(stretch, plate.name) : given),
+    [stretch, plate.name, given],
+  );
   const recorded = usePlateView((s) => s.recorded);
   const [frameRef, room] = useSize<HTMLDivElement>();
   const scale = Math.min(room.width / plate.width, room.height / plate.height, 1) || 0;
@@ -133,6 +141,14 @@ export function FrameView({ plate, neighbours }: { plate: Plate; neighbours: rea
           </div>
         </div>
         <aside aria-label="Frame" className="border-l border-g0 min-h-0 scroll-quiet">
+          {stretch && plate.facts && (
+            <ByHandPanel
+              plate={plate}
+              stretch={stretch}
+              first={firstStretch(plate.facts.histogram)}
+              readings={readings}
+            />
+          )}
           <FactsPanel plate={plate} profile={profile} />
           {plate.kind === 'plate' && (
             <div className="border-t border-g0 pb-2">
