@@ -84,10 +84,24 @@ test('the same chart on two cameras is compared patch by patch, and a solve can 
   await expect.poll(mean).toBeGreaterThan(before + 2);
   await expectAxeClean(page);
 
-  const steps = await page.getByRole('region', { name: 'Look lane' }).getByRole('listitem').count();
+  // The faces are marked on both; what differs is said of each, and they lead a solve.
+  await bench.radio('Pairs').click();
+  const pairs = dock.getByRole('list', { name: 'Pairs in words' }).getByRole('listitem');
+  await expect(pairs).toHaveCount(3);
+  await expect(pairs.first()).toHaveText(/^Skin( \d)?: .+°? .+\.$/);
+  await expect.poll(mean).toBeGreaterThan(2);
+  const apart = await mean();
+  await expect(dock.getByLabel('The pairs lead (3)')).toBeChecked();
   await bench.button('Solve').click();
+  await expect(bench.button('Solve again')).toBeEnabled();
+  await expect.poll(mean).toBeLessThan(apart / 2);
+  await page.keyboard.press('Control+z');
+  await expect.poll(mean).toBeGreaterThan(apart / 2);
+
+  const steps = await page.getByRole('region', { name: 'Look lane' }).getByRole('listitem').count();
+  await bench.button('Solve again').click();
   await bench.button('Stop').click();
-  await expect(bench.button('Solve')).toBeEnabled();
+  await expect(bench.button('Solve again')).toBeEnabled();
   await page.waitForTimeout(4000);
   await expect(page.getByRole('region', { name: 'Look lane' }).getByRole('listitem')).toHaveCount(steps);
 });

@@ -35,8 +35,18 @@ viewingTest(
     await page.keyboard.press('ArrowRight');
     expect((await inset.boundingBox())!.x).toBeGreaterThan(before.x + 5);
     await compare('Reference beside');
-    await expect(page.getByRole('img', { name: 'Reference: Reference, ebb light' })).toBeVisible();
+    const reference = page.getByRole('img', { name: 'Reference: Reference, ebb light' });
+    await expect(reference).toBeVisible();
+    // It has the scope of the picture, and its places are read and pinned.
+    await expect(page.getByRole('img', { name: /^RGB scope of Reference, ebb light/ })).toBeVisible();
+    await reference.hover({ position: { x: 20, y: 20 } });
+    const probes = page.getByRole('list', { name: 'Probes of the reference' });
+    await expect(probes).toContainText(/· \d+\.\d \d+\.\d \d+\.\d %, \d+°, chroma \d/);
+    await reference.click({ position: { x: 20, y: 20 } });
+    await expect(probes).toContainText(/1 \d+\.\d/);
     await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Remove probe 1 of the reference' }).click();
+    await expect(page.getByRole('button', { name: 'Remove probe 1 of the reference' })).toHaveCount(0);
     await compare('Placement');
     const placement = page.getByRole('region', { name: 'Placement' });
     await expect(placement).toContainText('Nothing is lost here.');

@@ -1,6 +1,7 @@
 import { hueOf, hueDistance } from '../colour/hue.ts';
 import { deltaE2000 } from '../colour/deltaE2000.ts';
 import { displayToLab } from '../colour/displayLab.ts';
+import { displayPixels } from './displayOklab.ts';
 import type { CompiledRendering } from '../render/rendering.ts';
 
 /** One patch of a chart as it is shown: display code, 0–1. */
@@ -19,6 +20,8 @@ export interface PatchDifference {
   lightness: number;
   chroma: number;
   hue: number;
+  /** Oklab hue of the aim, degrees. */
+  aimHue: number;
 }
 
 /** Chroma under which a hue says nothing. */
@@ -31,9 +34,10 @@ const nearlyGrey = 4;
 export function comparePatches(
   plate: readonly ShownPatch[],
   aim: readonly ShownPatch[],
-  { output, toSignal }: CompiledRendering,
+  rendering: CompiledRendering,
 ): PatchDifference[] | null {
   if (plate.length !== aim.length) return null;
+  const { output, toSignal } = rendering;
   const toLab = displayToLab(output.space, output.curve);
   const labOf = ({ code }: ShownPatch) => toLab(toSignal(code[0]), toSignal(code[1]), toSignal(code[2]));
   const byName = new Map(aim.map((p) => [p.name, p]));
@@ -50,6 +54,7 @@ export function comparePatches(
       lightness: b[0] - a[0],
       chroma: cb - ca,
       hue: Math.min(ca, cb) < nearlyGrey ? 0 : hueDistance(hueOf(a), hueOf(b)),
+      aimHue: hueOf(displayPixels(theirs.code, rendering).lab),
     };
   });
   return differences.sort((x, y) => y.deltaE - x.deltaE);

@@ -32,6 +32,8 @@ export interface MatchOrder {
   follow?: MatchFollow | undefined;
   /** Differences that are taken by themselves; all where none are said. */
   only?: readonly MatchPart[] | undefined;
+  /** The same things on both: working RGB on the plate, and the display code they should have. */
+  pairs?: { scene: Float32Array; aim: Float32Array } | undefined;
   luts?: LutMap | undefined;
 }
 
@@ -82,6 +84,8 @@ const anchorWeight = 0.2;
 /** How much more firmly unknowns are held at rest where nothing is sure. */
 const cautious = 2;
 const greyWeight = 6;
+/** Pairs that a person has marked count for more than all of the picture. */
+const pairWeight = 5;
 
 /** How much each part of a solve counts. */
 interface Weights {
@@ -100,6 +104,9 @@ class Comparison {
   private readonly risesBefore: Float64Array;
   private readonly aim: Float64Array;
   private readonly aimAnchors: ReturnType<typeof anchors>;
+  /** Oklab that the pairs should have, and how much a number of it counts. */
+  private readonly aimPairs: Float64Array;
+  private readonly pairShare: number;
 
   constructor(private readonly order: MatchOrder) {
     const { scene, look, reference } = order;
@@ -107,10 +114,14 @@ class Comparison {
     const still = displayPixels(reference, this.rendering);
     this.aim = features(still);
     this.aimAnchors = anchors(still);
-    // Greys ride along with the picture, behind its pixels.
-    const input = new Float32Array(scene.length + this.greys.length);
+    const pairs = order.pairs ?? { scene: new Float32Array(), aim: new Float32Array() };
+    this.aimPairs = displayPixels(pairs.aim, this.rendering).lab;
+    this.pairShare = pairWeight / Math.sqrt(Math.max(this.aimPairs.length, 1));
+    // Greys and pairs ride along with the picture, behind its pixels.
+    const input = new Float32Array(scene.length + this.greys.length + pairs.scene.length);
     input.set(scene);
     input.set(this.greys, scene.length);
+    input.set(pairs.scene, scene.length + this.greys.length);
     this.stages = new StageCache(input);
     this.risesBefore = this.rises(this.code(this.rest));
   }
@@ -124,7 +135,13 @@ class Comparison {
     return rgb;
   }
 
-  private rises = (code: Float32Array) => greyRises(code.subarray(this.order.scene.length), this.rendering);
+  private rises = (code: Float32Array) => {
+    const { length } = this.order.scene;
+    return greyRises(code.subarray(length, length + this.greys.length), this.rendering);
+  };
+
+  private pairs = (code: Float32Array) =>
+    displayPixels(code.subarray(this.order.scene.length + this.greys.length), this.rendering).lab;
 
   private pixels = (code: Float32Array) =>
     displayPixels(code.subarray(0, this.order.scene.length), this.rendering);
@@ -141,6 +158,7 @@ class Comparison {
     return Float64Array.from([
       ...Array.from(now, (v, i) => weights.picture * boundedDifference(v, this.aim[i], i)),
       ...Array.from(values, (v, i) => weights.anchors * Math.min(mine[i], known[i]) * (v - theirs[i])),
+      ...Array.from(this.pairs(code), (v, i) => this.pairShare * (v - this.aimPairs[i])),
       ...Array.from(greyFaults(this.rises(code), this.risesBefore), (v) => greyWeight * v),
       ...unknowns.map((u, i) => weights.rest * pull(x[i], u, oneDifference)),
     ]);
@@ -199,7 +217,7 @@ class Comparison {
  * its tones and of its chroma, with an end to what it may cost, by least squares within limits (Levenberg–Marquardt).
  * A first solve says how near the two pictures can come at all. Two pictures of the same things come together; what then
  * remains between others is content, and the picture as a whole counts the less, down to what scenes have in common:
- * black, greys and skin. Displayed greys keep rising, whatever is followed. Throws a RangeError for more pixels than it takes.
+ * black, greys and skin. Pairs that a person has marked are the same things, and count whatever the rest holds. Displayed greys keep rising, whatever is followed. Throws a RangeError for more pixels than it takes.
  */
 export function solveMatch(order: MatchOrder): MatchSolution {
   if (order.scene.length / 3 > largest) throw new RangeError(`a match takes ${largest} pixels at most`);

@@ -1,3 +1,5 @@
+import { wrapHue } from '../colour/hue.ts';
+import type { PatchDifference } from './patches.ts';
 import { hueBands, matchZones, type PictureStatistics } from './statistics.ts';
 
 /** Names of hues by Oklab hue, degrees at which each begins (common practice). */
@@ -15,6 +17,14 @@ const hueNames: readonly [from: number, name: string][] = [
   [345, 'rose'],
 ];
 const nameOf = (hue: number) => hueNames.findLast(([from]) => hue >= from)![1];
+
+/** Degrees to the side at which the name of a hue is looked for, where a turn stays within one. */
+const side = 30;
+/** The hue that a turn leads toward. @param hue Oklab hue it ends at. @param turn degrees, its sign the way. */
+function hueBeside(hue: number, turn: number): string {
+  const [from, to] = [nameOf(wrapHue(hue - turn)), nameOf(wrapHue(hue))];
+  return from === to ? nameOf(wrapHue(hue + Math.sign(turn) * side)) : to;
+}
 
 /** Differences smaller than these go without saying. */
 const worthSaying = { luminance: 1.5, tint: 0.8, saturation: 1.2, share: 0.02, stands: 1.5 };
@@ -54,6 +64,24 @@ export function differenceInWords(plate: PictureStatistics, reference: PictureSt
       words.push(`${name[0].toUpperCase()}${name.slice(1)} stands out at ${times.toFixed(1)}×.`);
   }
   return words;
+}
+
+/** Differences of a pair in CIE L*, C*ab and degrees of hue, and ΔE2000, that go without saying (from memory). */
+const pairWorth = { lightness: 1.5, chroma: 2, hue: 3, deltaE: 1 };
+
+/** How the aim of a pair differs from the plate's, in a sentence. */
+export function pairInWords({ name, deltaE, lightness, chroma, hue, aimHue }: PatchDifference): string {
+  const said = [
+    ...(Math.abs(lightness) > pairWorth.lightness
+      ? [`${Math.abs(lightness).toFixed(0)} L* ${lightness > 0 ? 'lighter' : 'darker'}`]
+      : []),
+    ...(Math.abs(chroma) > pairWorth.chroma ? [chroma > 0 ? 'more colourful' : 'paler'] : []),
+    ...(Math.abs(hue) > pairWorth.hue
+      ? [`${Math.abs(hue).toFixed(0)}° toward ${hueBeside(aimHue, hue)}`]
+      : []),
+  ];
+  if (deltaE < pairWorth.deltaE || said.length === 0) return `${name}: alike, ΔE ${deltaE.toFixed(1)}.`;
+  return `${name}: ${said.join(', ')}.`;
 }
 
 /** What no grade can bring: colours the plate does not have, and light that fell otherwise. */

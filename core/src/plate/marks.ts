@@ -21,6 +21,7 @@ export const boxKinds = [
   'greyCard',
   'whiteCard',
   'blackCard',
+  'object',
 ] as const;
 export type BoxKind = (typeof boxKinds)[number];
 
@@ -37,6 +38,7 @@ export const markLabels: Record<BoxKind | 'greyScale' | 'chart', string> = {
   greyCard: 'Grey card',
   whiteCard: 'White card',
   blackCard: 'Black card',
+  object: 'Object',
   greyScale: 'Grey scale',
   chart: 'Chart',
 };

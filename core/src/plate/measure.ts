@@ -59,6 +59,13 @@ function pixelsIn({ width, height }: Pixels, outline: readonly Point[]): number[
   return [hold(middle(ys), height - 1) * width + hold(middle(xs), width - 1)];
 }
 
+/** The mean code of a place on a finished picture, whose codes are not decoded. */
+export function meanCode({ rgb, ...frame }: Pixels, outline: readonly Point[]): [number, number, number] {
+  const pixels = pixelsIn({ rgb, ...frame }, outline);
+  const mean = (c: number) => pixels.reduce((sum, p) => sum + rgb[p * 3 + c], 0) / pixels.length;
+  return [mean(0), mean(1), mean(2)];
+}
+
 /**
  * Reads a place on a frame. Light is averaged after decoding, so that noise does not bend it.
  * @param ceiling the frame's own greatest code, where it is a pile; 1 where it is not.

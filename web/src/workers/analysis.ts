@@ -35,7 +35,7 @@ import { cachedPixels, FrameCache } from './frameCache.ts';
 import { lutMapFor } from './lutMap.ts';
 import { pickPlace, suggestPlaces } from './pickMarks.ts';
 import { measureMarks, type MeasureOrder } from './measureMarks.ts';
-import { type SampleOrder, sampleColour } from './sample.ts';
+import { type SampleOrder, sampleColour, sampleStill, type StillSample } from './sample.ts';
 import { toImage } from './toImage.ts';
 import { whereMask } from './whereMask.ts';
 
@@ -77,6 +77,9 @@ const frames = new FrameCache(cachedPixels.stack);
 /** Marks and probes are read on frames as they are; a few are kept. */
 const wholeFrames = new FrameCache(cachedPixels.frames);
 const recipes = new Recipes(frames);
+/** Scopes of a picture that is finished: it has no light of a scene. */
+export type StillScopes = Pick<Analysis, 'waveform' | 'vectorscope'>;
+
 const scopeSize = { columns: 320, levels: 180, vector: 200 };
 /** Effects are means over this many pixels at most, distributions counts over these. */
 const effectPixels = 2500;
@@ -170,6 +173,20 @@ export const analysis = {
       distribution: colourDistribution(before),
       where: readingId ? whereMask(readingId, context) : null,
     };
+  },
+
+  /** Scopes of a finished still, whose codes are its signal. @param url of its small frame. */
+  async stillScopes(url: string): Promise<StillScopes> {
+    const { rgb, width } = await frames.frame(url);
+    return {
+      waveform: waveform(rgb, width, scopeSize.columns, scopeSize.levels),
+      vectorscope: vectorscope(rgb, scopeSize.vector),
+    };
+  },
+
+  /** A place of a finished still. @param url of its whole frame. @param x @param y in shares of width and height. */
+  async sampleStill(url: string, x: number, y: number): Promise<StillSample> {
+    return sampleStill(await wholeFrames.frame(url), x, y);
   },
 
   /** Mean ΔE2000 of each step on a plate. */

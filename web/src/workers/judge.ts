@@ -22,7 +22,7 @@ import { correctedCode } from '@velvet-dusk/core/look/trimCode';
 import { bakeFor, type PlateOrder } from './develop.ts';
 import { cachedPixels, FrameCache } from './frameCache.ts';
 import { lutMapFor } from './lutMap.ts';
-import { matchPatches, matchTable } from './match.ts';
+import { matchPairs, matchPatches, matchTable } from './match.ts';
 
 /** What tries many changes of a look: proposals and suited strengths. A worker of its own, so that scopes never wait. */
 
@@ -132,6 +132,7 @@ export const judge = {
   matchTable: (order: Parameters<typeof matchTable>[1]) => matchTable(frames, order),
 
   matchPatches: (order: Parameters<typeof matchPatches>[1]) => matchPatches(frames, order),
+  matchPairs: (order: Parameters<typeof matchPairs>[1]) => matchPairs(frames, order),
 
   /** Puts black or white of a plate at its end. */
   async fitEnd(plate: PlateOrder, look: ShownLook, practice: PracticeSettings, fit: EndFit) {

@@ -3,8 +3,9 @@ import type { ShownLook } from '@velvet-dusk/core/look/shown';
 import { codeToLight } from '@velvet-dusk/core/order/end';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { comparePatches, type PatchDifference, type ShownPatch } from '@velvet-dusk/core/match/patches';
-import { type GridMark, patchOutlines } from '@velvet-dusk/core/plate/marks';
-import { measureArea } from '@velvet-dusk/core/plate/measure';
+import { boxOutline, type GridMark, patchOutlines, type Point } from '@velvet-dusk/core/plate/marks';
+import { meanCode, measureArea } from '@velvet-dusk/core/plate/measure';
+import type { MarkPair } from '@velvet-dusk/core/plate/pairs';
 import { trimmedLight } from '@velvet-dusk/core/plate/trim';
 import { type DisplayPixels, displayPixels } from '@velvet-dusk/core/match/displayOklab';
 import {
@@ -17,7 +18,7 @@ import {
 import { withMatch } from '@velvet-dusk/core/match/steer';
 import { isMatchStep, type MatchPart } from '@velvet-dusk/core/match/unknowns';
 import { type PictureStatistics, pictureStatistics } from '@velvet-dusk/core/match/statistics';
-import { beyondGrading, differenceInWords } from '@velvet-dusk/core/match/words';
+import { beyondGrading, differenceInWords, pairInWords } from '@velvet-dusk/core/match/words';
 import { sparse } from '@velvet-dusk/core/numeric/sparse';
 import { compileRendering } from '@velvet-dusk/core/render/rendering';
 import { type PlateOrder, trimmedCode } from './develop.ts';
@@ -102,24 +103,84 @@ export async function matchTable(
   };
 }
 
-/** The chart of a plate as the look shows it, read from the whole frame. */
+/** Light of places on a plate, behind its shot lane, read from the whole frame: working RGB, one after the other. */
+async function placesLight(
+  frames: FrameCache,
+  { profile, shot }: PlateOrder,
+  frameUrl: string,
+  outlines: readonly Point[][],
+): Promise<Float32Array> {
+  const frame = await frames.frame(frameUrl);
+  const codec = makeCodec(profile);
+  return Float32Array.from(outlines.flatMap((o) => trimmedLight(measureArea(frame, o, codec), shot)));
+}
+
+/** Light of a plate as the look shows it: display code, one after the other. */
+async function shownLight(
+  light: Float32Array,
+  { profile }: PlateOrder,
+  look: ShownLook,
+): Promise<Float32Array> {
+  const { lane, output } = compilePipeline({ profile, look, luts: await lutMapFor(look) });
+  const rgb = Float32Array.from(light);
+  lane.run(rgb);
+  output(rgb);
+  return rgb;
+}
+
+const named = (names: readonly string[], code: Float32Array): ShownPatch[] =>
+  names.map((name, i) => ({ name, code: [code[i * 3], code[i * 3 + 1], code[i * 3 + 2]] }));
+
+/** The chart of a plate as the look shows it. */
 async function shownPatches(
   frames: FrameCache,
   { plate, frameUrl, chart }: ChartOrder,
   look: ShownLook,
 ): Promise<ShownPatch[]> {
-  const { profile, shot } = plate;
-  const frame = await frames.frame(frameUrl);
-  const codec = makeCodec(profile);
-  const { lane, output } = compilePipeline({ profile, look, luts: await lutMapFor(look) });
-  const outlines = patchOutlines(chart);
-  return chart.patches.map(({ name }, i) => {
-    const light = trimmedLight(measureArea(frame, outlines[i], codec), shot);
-    const rgb = Float32Array.from(light);
-    lane.run(rgb);
-    output(rgb);
-    return { name, code: [rgb[0], rgb[1], rgb[2]] };
-  });
+  const light = await placesLight(frames, plate, frameUrl, patchOutlines(chart));
+  return named(
+    chart.patches.map((p) => p.name),
+    await shownLight(light, plate, look),
+  );
+}
+
+/** Things that are marked on a plate and on its aim. */
+export interface PairsOrder {
+  pairs: readonly MarkPair[];
+  /** The whole frames. */
+  plateUrl: string;
+  aimUrl: string;
+}
+
+/** Display code of the pairs on the aim, shown as the aim is. */
+async function aimPairs(
+  frames: FrameCache,
+  aim: MatchAim,
+  { pairs, aimUrl }: PairsOrder,
+  look: ShownLook,
+): Promise<Float32Array> {
+  const outlines = pairs.map(({ theirs }) => boxOutline(theirs.area));
+  if (aim.kind === 'plate')
+    return shownLight(await placesLight(frames, aim.plate, aimUrl, outlines), aim.plate, unmatched(look));
+  const frame = await frames.frame(aimUrl);
+  return Float32Array.from(outlines.flatMap((o) => meanCode(frame, o)));
+}
+
+/** Pairs on a plate and on its aim under one look, the furthest apart first; the match counts for the plate alone. */
+export async function matchPairs(
+  frames: FrameCache,
+  { plate, aim, look, pairs }: { plate: PlateOrder; aim: MatchAim; look: ShownLook; pairs: PairsOrder },
+): Promise<(PatchDifference & { says: string })[]> {
+  const names = pairs.pairs.map((p) => p.name);
+  const light = await placesLight(
+    frames,
+    plate,
+    pairs.plateUrl,
+    pairs.pairs.map(({ mine }) => boxOutline(mine.area)),
+  );
+  const mine = named(names, await shownLight(light, plate, look));
+  const theirs = named(names, await aimPairs(frames, aim, pairs, look));
+  return comparePatches(mine, theirs, renderingOf(look))!.map((d) => ({ ...d, says: pairInWords(d) }));
 }
 
 /** A plate and the chart on it. */
@@ -148,6 +209,8 @@ export async function matchSolve(
     keepSkin: boolean;
     follow: MatchFollow;
     only: readonly MatchPart[];
+    /** What the solve is weighted to; null for the picture alone. */
+    pairs: PairsOrder | null;
     second: PlateOrder | null;
   },
 ): Promise<MatchResult> {
@@ -156,7 +219,25 @@ export async function matchSolve(
   const luts = await lutMapFor(look);
   const reference = await aimCode(frames, aim, look, pixels.solve);
   const scene = await sceneOf(frames, plate, pixels.solve);
-  const solution = solveMatch({ scene, look, reference, keepSkin, follow, only, luts });
+  const pairs = order.pairs && {
+    scene: await placesLight(
+      frames,
+      plate,
+      order.pairs.plateUrl,
+      order.pairs.pairs.map(({ mine }) => boxOutline(mine.area)),
+    ),
+    aim: await aimPairs(frames, aim, order.pairs, look),
+  };
+  const solution = solveMatch({
+    scene,
+    look,
+    reference,
+    keepSkin,
+    follow,
+    only,
+    luts,
+    pairs: pairs ?? undefined,
+  });
   const { steps } = solution;
   let check: MatchResult['second'] = null;
   if (second) {

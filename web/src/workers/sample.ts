@@ -54,6 +54,18 @@ function meanCode({ rgb, width, height }: Frame, x: number, y: number): [number,
 
 const triple = (a: ArrayLike<number>) => [a[0], a[1], a[2]] as [number, number, number];
 
+/** What a place of a finished still holds. */
+export type StillSample = Pick<Sample, 'signal' | 'hue' | 'chroma'>;
+
+const placeOf = (signal: [number, number, number]): StillSample => {
+  const [cb, cr] = chromaOf(...signal);
+  return { signal, hue: angleOf(cb, cr), chroma: Math.hypot(cb, cr) * 100 };
+};
+
+/** Reads one place of a finished still, whose codes are its signal. */
+export const sampleStill = (frame: Frame, x: number, y: number): StillSample =>
+  placeOf(meanCode(frame, x, y));
+
 /** Reads one place of a frame through the exact recipe. */
 export function sampleColour(frame: Frame, { plate, look, stepId, x, y }: SampleOrder, luts: LutMap): Sample {
   const code = meanCode(frame, x, y);
@@ -70,14 +82,10 @@ export function sampleColour(frame: Frame, { plate, look, stepId, x, y }: Sample
   const shown = Float32Array.from(light);
   pipeline.look(shown);
   pipeline.output(shown);
-  const signal = triple(shown.map(pipeline.rendering.toSignal));
-  const [cb, cr] = chromaOf(...signal);
   return {
     code,
-    signal,
+    ...placeOf(triple(shown.map(pipeline.rendering.toSignal))),
     stops: linearToStops(Math.max(luminanceOf(triple(light)), 1e-9)),
-    hue: angleOf(cb, cr),
-    chroma: Math.hypot(cb, cr) * 100,
     atStep: seen(before),
   };
 }

@@ -1,7 +1,12 @@
+import { useQuery } from '@tanstack/react-query';
+import type { Plate } from '@velvet-dusk/core/api/contract';
+import { thumbUrl } from '../../api/urls.ts';
 import { Select } from '../../ui/Select.tsx';
 import { type LevelScale, type ScopeKind, setView, useView } from '../../state/view.ts';
 import { useMeasured } from '../../state/measured.ts';
 import { Segments } from '../../ui/Segments.tsx';
+import { analysisEngine } from '../../workers/index.ts';
+import { useReference } from '../useBench.ts';
 import { scopeKinds, ScopeView } from './ScopeView.tsx';
 import { tip } from '../../ui/tip.ts';
 
@@ -14,9 +19,33 @@ const heights = { one: 168, two: 118 };
 const hasLevels = (kind: ScopeKind | null) => kind !== null && kind !== 'vector' && kind !== 'stops';
 const otherThan = (kind: ScopeKind): ScopeKind => (kind === 'vector' ? 'waveform' : 'vector');
 
-/** One scope of the picture, or two. */
+/** The same scope of the reference that is shown beside the picture. */
+function ReferenceScope({ reference, kind }: { reference: Plate; kind: ScopeKind }) {
+  const url = thumbUrl(reference);
+  const { data, error } = useQuery({
+    queryKey: ['stillScopes', url],
+    queryFn: () => analysisEngine.stillScopes(url),
+    retry: false,
+  });
+  if (error)
+    return (
+      <p role="alert" className="px-3 text-[11.5px]">
+        ▲ {error.message}
+      </p>
+    );
+  return (
+    <>
+      <p className="px-3 pt-1 text-[11.5px] text-t2 truncate">{reference.name}</p>
+      {data && <ScopeView kind={kind} height={heights.two} still={{ name: reference.name, scopes: data }} />}
+    </>
+  );
+}
+
+/** One scope of the picture, or two; with the reference beside it, the reference's too. */
 export function Scopes() {
-  const { scope, secondScope, levelScale } = useView();
+  const { scope, secondScope, levelScale, compare } = useView();
+  const reference = useReference();
+  const showsReference = compare === 'reference' || compare === 'inset';
   const isLight = useMeasured((s) => Boolean(s.analysis?.aboveWhite));
   const levelled = hasLevels(scope) || hasLevels(secondScope);
   return (
@@ -68,6 +97,9 @@ export function Scopes() {
           </div>
           <ScopeView kind={secondScope} height={heights.two} />
         </>
+      )}
+      {showsReference && reference && scope !== 'stops' && (
+        <ReferenceScope reference={reference} kind={scope} />
       )}
     </section>
   );

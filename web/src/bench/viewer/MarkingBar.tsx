@@ -1,5 +1,5 @@
 import type { Plate } from '@velvet-dusk/core/api/contract';
-import { isBox, isNeutralKind, markLabels } from '@velvet-dusk/core/plate/marks';
+import { isBox, markLabels } from '@velvet-dusk/core/plate/marks';
 import { setView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
 import { MarkName } from '../MarkName.tsx';
@@ -10,7 +10,7 @@ export function MarkingBar({ plate, marking }: { plate: Plate; marking: ReturnTy
   const { kind, marked, suggested, clear } = marking;
   if (!kind && !marked) return null;
   const last = plate.marks.find((m) => m.id === marked?.markId);
-  const named = last && isBox(last) && isNeutralKind(last.kind) ? last : null;
+  const named = last && isBox(last) ? last : null;
   const says = kind
     ? `Click ${markLabels[kind].toLowerCase()} on the picture${suggested.length > 0 ? '; what looks like it is dashed' : ''}`
     : '';

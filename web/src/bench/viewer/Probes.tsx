@@ -3,18 +3,30 @@ import { setView, useView } from '../../state/view.ts';
 import type { Sample } from '../../workers/sample.ts';
 import type { PictureBox } from './Pane.tsx';
 
+/** A pinned probe as a numbered ring about its place. */
+export const ProbeRing = ({
+  number,
+  left,
+  top,
+}: {
+  number: number;
+  left: number | string;
+  top: number | string;
+}) => (
+  <span
+    aria-hidden
+    className="absolute size-[15px] -ml-[7.5px] -mt-[7.5px] border border-white rounded-full text-[9.5px] leading-[13px] text-center text-white bg-[#00000070] pointer-events-none"
+    style={{ left, top }}
+  >
+    {number}
+  </span>
+);
+
 /** Pinned probes as numbered rings on the picture. */
 export function ProbeDots({ box }: { box: PictureBox }) {
   const probes = useView((s) => s.probes);
   return probes.map((p, i) => (
-    <span
-      key={i}
-      aria-hidden
-      className="absolute size-[15px] -ml-[7.5px] -mt-[7.5px] border border-white rounded-full text-[9.5px] leading-[13px] text-center text-white bg-[#00000070] pointer-events-none"
-      style={{ left: box.left + p.x * box.width, top: box.top + p.y * box.height }}
-    >
-      {i + 1}
-    </span>
+    <ProbeRing key={i} number={i + 1} left={box.left + p.x * box.width} top={box.top + p.y * box.height} />
   ));
 }
 

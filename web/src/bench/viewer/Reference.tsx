@@ -1,20 +1,93 @@
-import { useRef, useState } from 'react';
+import { type PointerEvent, useRef, useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
-import { pictureUrl } from '../../api/urls.ts';
+import { frameUrl, pictureUrl } from '../../api/urls.ts';
+import { analysisEngine } from '../../workers/index.ts';
+import { latestOnly } from '../../workers/latest.ts';
+import type { StillSample } from '../../workers/sample.ts';
 import type { PictureBox } from './Pane.tsx';
+import { ProbeRing } from './Probes.tsx';
 
-/** The reference still as it is, beside the picture. */
+const mostPinned = 8;
+
+interface Place {
+  url: string;
+  x: number;
+  y: number;
+}
+
+interface Probe {
+  x: number;
+  y: number;
+  sample: StillSample;
+}
+
+const percent = ({ signal, hue, chroma }: StillSample) =>
+  `${signal.map((v) => (v * 100).toFixed(1)).join(' ')} %, ${hue.toFixed(0)}°, chroma ${chroma.toFixed(1)}`;
+
+/** The reference still as it is, beside the picture; its places are read under the pointer, and pinned by a click. */
 export function ReferencePane({ reference }: { reference: Plate }) {
+  const [hovered, setHovered] = useState<Probe | null>(null);
+  const [pinned, setPinned] = useState<readonly Probe[]>([]);
+  const [trouble, setTrouble] = useState('');
+  const read = useRef<((at: Place) => void) | null>(null);
+  read.current ??= latestOnly(async ({ url, x, y }: Place) => {
+    try {
+      setHovered({ x, y, sample: await analysisEngine.sampleStill(url, x, y) });
+    } catch (error) {
+      setTrouble((error as Error).message);
+    }
+  });
+  const onPointerMove = (e: PointerEvent<HTMLImageElement>) => {
+    const box = e.currentTarget.getBoundingClientRect();
+    const [x, y] = [(e.clientX - box.left) / box.width, (e.clientY - box.top) / box.height];
+    read.current!({ url: frameUrl(reference), x, y });
+  };
+  const shown = [...pinned, ...(hovered ? [hovered] : [])];
   return (
     <div className="relative h-full w-full grid place-items-center overflow-hidden">
-      <img
-        src={pictureUrl(reference)}
-        alt={`Reference: ${reference.name}`}
-        className="max-w-full max-h-full"
-      />
+      <div className="relative max-w-full max-h-full">
+        <img
+          src={pictureUrl(reference)}
+          alt={`Reference: ${reference.name}`}
+          className="max-w-full max-h-full cursor-crosshair"
+          onPointerMove={onPointerMove}
+          onPointerLeave={() => setHovered(null)}
+          onClick={() => hovered && setPinned([...pinned, hovered].slice(-mostPinned))}
+        />
+        {pinned.map(({ x, y }, i) => (
+          <ProbeRing key={i} number={i + 1} left={`${x * 100}%`} top={`${y * 100}%`} />
+        ))}
+      </div>
       <span className="absolute text-[11px] text-white left-2 top-2 px-1.5 rounded-sm bg-[#000000a0]">
         {reference.name}
       </span>
+      {trouble && (
+        <p role="alert" className="absolute bottom-2 left-2 px-1.5 text-[11px] bg-[#000000d0]">
+          ▲ {trouble}
+        </p>
+      )}
+      {shown.length > 0 && !trouble && (
+        <ol
+          aria-label="Probes of the reference"
+          className="absolute bottom-2 left-2 px-1.5 py-0.5 num text-[11px] text-white bg-[#000000d0]"
+        >
+          {shown.map(({ sample }, i) => (
+            <li key={i}>
+              {i < pinned.length ? i + 1 : '·'} {percent(sample)}
+              {i < pinned.length && (
+                <button
+                  type="button"
+                  aria-label={`Remove probe ${i + 1} of the reference`}
+                  className="pl-2 text-t2 hover:text-t1"
+                  onClick={() => setPinned(pinned.filter((_, n) => n !== i))}
+                >
+                  ✕
+                </button>
+              )}
+            </li>
+          ))}
+        </ol>
+      )}
     </div>
   );
 }

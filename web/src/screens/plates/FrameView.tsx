@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { firstStretch, handProfile } from '@velvet-dusk/core/camera/byHand';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
-import { type BoxKind, markLabels } from '@velvet-dusk/core/plate/marks';
+import { boxKinds, markLabels } from '@velvet-dusk/core/plate/marks';
 import { ShotLane } from '../../bench/recipe/ShotLane.tsx';
 import { frameUrl } from '../../api/urls.ts';
 import { useOpenProject } from '../../api/openProject.ts';
@@ -21,10 +21,9 @@ import { MarkPanel } from './MarkPanel.tsx';
 import { useStretch } from './stretchStore.ts';
 import { useMarkReadings } from '../../bench/wall/useMarkReadings.ts';
 
-const kinds: BoxKind[] = ['neutral', 'skin', 'subject', 'background', 'greyCard', 'whiteCard', 'blackCard'];
 const tools: { value: Tool; label: string; hint: string }[] = [
   { value: 'select', label: 'Select', hint: 'Choose and move marks' },
-  ...kinds.map((k) => ({ value: k, label: markLabels[k], hint: 'Drag a box on the frame' })),
+  ...boxKinds.map((k) => ({ value: k, label: markLabels[k], hint: 'Drag a box on the frame' })),
   { value: 'greyScale', label: markLabels.greyScale, hint: 'A row of greys; its corners can be dragged' },
   { value: 'chart', label: markLabels.chart, hint: 'A grid of patches; its corners can be dragged' },
 ];

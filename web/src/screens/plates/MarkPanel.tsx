@@ -130,7 +130,7 @@ function Entry({ plate, mark, readings }: { plate: Plate; mark: Mark; readings: 
         >
           {markName(mark)}
         </button>
-        {selected && isBox(mark) && isNeutralKind(mark.kind) && <MarkName plateId={plate.id} mark={mark} />}
+        {selected && isBox(mark) && <MarkName plateId={plate.id} mark={mark} />}
         {selected && (
           <Button kind="text" onClick={remove}>
             Remove

@@ -6,7 +6,8 @@ import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { MatchSolution } from '@velvet-dusk/core/match/solve';
 import { steered, steerOf, withMatch } from '@velvet-dusk/core/match/steer';
 import type { MatchPart } from '@velvet-dusk/core/match/unknowns';
-import type { GridMark } from '@velvet-dusk/core/plate/marks';
+import type { GridMark, Mark } from '@velvet-dusk/core/plate/marks';
+import { pairsOf } from '@velvet-dusk/core/plate/pairs';
 import { editLook } from '../../../state/document.ts';
 import { setMeasured } from '../../../state/measured.ts';
 import { Button } from '../../../ui/Button.tsx';
@@ -14,12 +15,13 @@ import { Choice } from '../../../ui/Choice.tsx';
 import { Fader } from '../../../ui/Fader.tsx';
 import { Segments } from '../../../ui/Segments.tsx';
 import { judge } from '../../../workers/index.ts';
-import type { ChartOrder, MatchAim, MatchResult, MatchTable } from '../../../workers/match.ts';
+import type { ChartOrder, MatchAim, MatchResult, MatchTable, PairsOrder } from '../../../workers/match.ts';
 import { frameUrl, thumbUrl } from '../../../api/urls.ts';
 import { useOpenProject } from '../../../api/openProject.ts';
 import { type CurrentPlate, plateOrder, usePlates, useReference, useWholeLook } from '../../useBench.ts';
 import { HueShares } from './HueShares.tsx';
 import { MatchTableView } from './MatchTableView.tsx';
+import { PairsView } from './PairsView.tsx';
 import { PatchesView } from './PatchesView.tsx';
 import { useSolver } from '../../useSolver.ts';
 
@@ -30,10 +32,20 @@ const about =
 /** Milliseconds of quiet before the table is counted anew. */
 const quiet = 300;
 
+type ComparedBy = 'zones' | 'pairs' | 'patches';
+const comparedBy: { value: ComparedBy; label: string; hint: string }[] = [
+  { value: 'zones', label: 'Zones', hint: 'The whole picture, in five zones' },
+  { value: 'pairs', label: 'Pairs', hint: 'The same things, marked on both pictures' },
+  { value: 'patches', label: 'Patches', hint: 'The chart that is marked on both plates' },
+];
+
 interface Aim {
   id: string;
   label: string;
   aim: MatchAim;
+  marks: readonly Mark[];
+  /** The whole frame. */
+  url: string;
   /** The chart on it, where one is marked. */
   chart: ChartOrder | null;
 }
@@ -55,6 +67,8 @@ function useAims(plateId: string) {
       id: reference.id,
       label: reference.name,
       chart: null,
+      marks: reference.marks,
+      url: frameUrl(reference),
       aim: { kind: 'still', url: thumbUrl(reference) },
     });
   for (const plate of plates) {
@@ -64,6 +78,8 @@ function useAims(plateId: string) {
         id: plate.id,
         label: `${plate.name}, ${profile.name}`,
         aim: { kind: 'plate', plate: plateOrder(plate, profile) },
+        marks: plate.marks,
+        url: frameUrl(plate),
         chart: chartOrder(plate, profile),
       });
   }
@@ -90,10 +106,18 @@ function Match({ plate, profile }: CurrentPlate) {
   );
   const { run, cancel, solving } = useSolver();
   const [only, setOnly] = useState<readonly MatchPart[]>([]);
-  const [byPatch, setByPatch] = useState(false);
+  const [by, setBy] = useState<ComparedBy>('zones');
+  const [weighted, setWeighted] = useState(true);
   const chosen = aims.find((a) => a.id === aimId) ?? aims[0];
   const second = aims.find((a) => a.aim.kind === 'plate' && a.id !== chosen.id);
   const charts = { plate: chartOrder(plate, profile), aim: chosen.chart };
+  const pairs: PairsOrder = {
+    pairs: pairsOf(plate.marks, chosen.marks),
+    plateUrl: frameUrl(plate),
+    aimUrl: chosen.url,
+  };
+  const hasPairs = pairs.pairs.length > 0;
+  const shownBy = by === 'patches' && !(charts.plate && charts.aim) ? 'zones' : by;
   const key = JSON.stringify([chosen.id, plate.id, plate.shot]);
 
   useEffect(() => {
@@ -121,6 +145,7 @@ function Match({ plate, profile }: CurrentPlate) {
           keepSkin,
           follow: followAll ? 'all' : 'known',
           only,
+          pairs: weighted && hasPairs ? pairs : null,
           second: second?.aim.kind === 'plate' ? second.aim.plate : null,
         }),
       (found) => {
@@ -136,20 +161,17 @@ function Match({ plate, profile }: CurrentPlate) {
   return (
     <div className="h-full flex gap-5 px-4 py-1 text-[12px]">
       <div className="flex-1 min-w-0 scroll-quiet" tabIndex={0} role="region" aria-label="Differences">
-        {charts.plate && charts.aim && (
-          <Segments
-            small
-            label="Compare by"
-            value={byPatch ? 'patches' : 'zones'}
-            options={[
-              { value: 'zones', label: 'Zones', hint: 'The whole picture, in five zones' },
-              { value: 'patches', label: 'Patches', hint: 'The chart that is marked on both plates' },
-            ]}
-            onChange={(v) => setByPatch(v === 'patches')}
-          />
-        )}
-        {byPatch && charts.plate && charts.aim ? (
-          <PatchesView plate={charts.plate} aim={charts.aim} look={look} />
+        <Segments
+          small
+          label="Compare by"
+          value={shownBy}
+          options={comparedBy.filter((o) => o.value !== 'patches' || (charts.plate && charts.aim))}
+          onChange={(v: ComparedBy) => setBy(v)}
+        />
+        {shownBy === 'patches' ? (
+          <PatchesView plate={charts.plate!} aim={charts.aim!} look={look} />
+        ) : shownBy === 'pairs' ? (
+          <PairsView plate={plateOrder(plate, profile)} aim={chosen.aim} pairs={pairs} look={look} />
         ) : (
           <ZonesView table={table} only={only} onChoose={setOnly} />
         )}
@@ -174,6 +196,15 @@ function Match({ plate, profile }: CurrentPlate) {
         >
           All of the difference is the look’s
         </Check>
+        {hasPairs && (
+          <Check
+            checked={weighted}
+            onChange={setWeighted}
+            hint="They are the same things, whatever else the pictures hold"
+          >
+            The pairs lead ({pairs.pairs.length})
+          </Check>
+        )}
         <p>
           <Button kind="main" disabled={solving} onClick={solve}>
             {solving ? 'Solving …' : solveWords(only.length, solved !== null)}
