@@ -105,6 +105,9 @@ test('a wrong label is doubted and put right; bulk profile, copied trims, deleti
   await page.keyboard.press('Control+z');
   await expect(told).toHaveCount(0);
   await page.getByRole('radio', { name: 'Wall' }).click();
+  // What looks like skin is marked on both at once, and taken back at once.
+  await choose(bar, 'Mark', 'Skin');
+  await expect(bar.getByRole('status')).toHaveText(/^Skin marked on \d frames?/);
   await bar.getByRole('button', { name: 'Delete' }).click();
   await expect(page.getByRole('list', { name: 'Plates' }).getByRole('listitem')).toHaveCount(12);
   await page.getByRole('button', { name: 'Restore' }).click();

@@ -71,6 +71,9 @@ const unlikely: Partial<Record<BoxKind, (block: Block) => number | null>> = {
   skin: (b) => (b.isSkin && b.clipped === 0 && b.unevenness < limits.skinUneven ? b.unevenness : null),
 };
 
+/** Kinds that are suggested; others only a person knows. */
+export const suggestedKinds = Object.keys(unlikely) as BoxKind[];
+
 function isNeutral({ saturation, unevenness, clipped, stops }: Block): boolean {
   const isEven = clipped === 0 && unevenness < limits.uneven;
   return isEven && saturation < limits.neutral && stops > limits.low && stops < limits.high;

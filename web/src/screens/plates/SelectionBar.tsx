@@ -5,6 +5,7 @@ import { usePlateActions } from '../../plates/usePlateActions.ts';
 import { editPlates } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
+import { MarkLikely } from './MarkLikely.tsx';
 import { RecordWindow } from './RecordWindow.tsx';
 import { shotText } from './readingsOf.ts';
 
@@ -24,7 +25,7 @@ export function SelectionBar() {
   return (
     <section
       aria-label="Selection"
-      className="shrink-0 h-11 flex items-center gap-4 px-4 border-t border-g3 bg-g2 text-[12.5px]"
+      className="shrink-0 h-11 flex items-center gap-4 px-4 border-t border-g3 bg-g2 text-[12.5px] whitespace-nowrap overflow-x-auto scroll-quiet [&>*]:shrink-0"
     >
       <span className="text-t1">{chosen.length === 1 ? chosen[0].name : `${chosen.length} frames`}</span>
       {chosen.length === 1 && <Button onClick={() => openFrame(chosen[0].id)}>Open</Button>}
@@ -49,8 +50,8 @@ export function SelectionBar() {
         </span>
       )}
       <Button onClick={() => setRecording(true)}>Shot record …</Button>
+      <MarkLikely plates={chosen.filter((p) => p.kind === 'plate')} />
       <RecordWindow plates={chosen} open={recording} onClose={() => setRecording(false)} />
-      <span className="flex-1" />
       <Button kind="text" onClick={() => setPlateView({ selected: [] })}>
         Select none
       </Button>
