@@ -217,7 +217,8 @@ class Comparison {
  * its tones and of its chroma, with an end to what it may cost, by least squares within limits (Levenberg–Marquardt).
  * A first solve says how near the two pictures can come at all. Two pictures of the same things come together; what then
  * remains between others is content, and the picture as a whole counts the less, down to what scenes have in common:
- * black, greys and skin. Pairs that a person has marked are the same things, and count whatever the rest holds. Displayed greys keep rising, whatever is followed. Throws a RangeError for more pixels than it takes.
+ * black, greys and skin. Pairs that a person has marked are the same things, and count whatever the rest holds. Displayed
+ * greys keep rising, whatever is followed. Throws a RangeError for more pixels than it takes.
  */
 export function solveMatch(order: MatchOrder): MatchSolution {
   if (order.scene.length / 3 > largest) throw new RangeError(`a match takes ${largest} pixels at most`);

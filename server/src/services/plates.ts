@@ -182,19 +182,15 @@ export class PlateService {
     for (const plate of await this.recordings(projectId, known))
       if (!scenes.has(plate.scene)) scenes.set(plate.scene, plate);
     const chosen = [...scenes.values()].slice(0, packPlates);
-    const carried = await Promise.all(
-      chosen.map(async ({ id, name, profile, bits, shot, frameSha, path }) => ({
-        id,
-        name,
-        profileId: profile.id,
-        shot,
-        usedDepth: bits,
-        png: await this.carried.get(frameSha, async () => {
-          const small = await encodePng(smallFrame(await readStored(path, name)));
-          return small.toString('base64');
-        }),
-      })),
-    );
+    const carried: SpecPlate[] = [];
+    // One by one: of whole frames there is never more than one in memory.
+    for (const { id, name, profile, bits, shot, frameSha, path } of chosen) {
+      const png = await this.carried.get(frameSha, async () => {
+        const small = await encodePng(smallFrame(await readStored(path, name)));
+        return small.toString('base64');
+      });
+      carried.push({ id, name, profileId: profile.id, shot, usedDepth: bits, png });
+    }
     return {
       plates: carried,
       profiles: chosen.flatMap(({ profile }) => known.filter((p) => p.id === profile.id)),

@@ -88,14 +88,12 @@ class Model {
   private readonly shown: MonotoneCubic[];
   private readonly ends: readonly [number, number];
 
+  /** @param known codes of greys and their stops as first guessed, both rising. */
   constructor(
     { greys }: ConversionSamples,
-    guessed: (grey: Conversion) => number,
+    known: readonly (readonly [code: number, stops: number])[],
     private readonly manner: Manner,
   ) {
-    const known = risingPoints(
-      greys.map((g) => [g.code[1], linearToStops(Math.max(guessed(g), leastLight))] as const),
-    );
     const codes = known.map(([code]) => code);
     this.guess = monotoneCubic(
       codes,
@@ -201,11 +199,14 @@ export function fitConversion(
   guessed: (grey: Conversion) => number,
 ): ConversionFit | null {
   const { greys, colours } = samples;
-  if (greys.length < fewest.greys || colours.length < fewest.colours) return null;
+  const known = risingPoints(
+    greys.map((g) => [g.code[1], linearToStops(Math.max(guessed(g), leastLight))] as const),
+  ).filter((pair) => pair.every(Number.isFinite));
+  if (known.length < fewest.greys || colours.length < fewest.colours) return null;
   const rest = unknowns.map((u) => u.rest);
   let best: { manner: Manner; model: Model; solved: Solved } | undefined;
   for (const manner of manners) {
-    const model = new Model(samples, guessed, manner);
+    const model = new Model(samples, known, manner);
     const solved = model.solve(colours, rest, iterations.whole);
     if (!best || solved.left < best.solved.left) best = { manner, model, solved };
     if (best.solved.left < closeEnough) break;

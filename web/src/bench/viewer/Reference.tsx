@@ -44,12 +44,15 @@ export function ReferencePane({ reference }: { reference: Plate }) {
   };
   const shown = [...pinned, ...(hovered ? [hovered] : [])];
   return (
-    <div className="relative h-full w-full grid place-items-center overflow-hidden">
-      <div className="relative max-w-full max-h-full">
+    <div className="relative h-full w-full grid place-items-center overflow-hidden [container-type:size]">
+      <div
+        className="relative"
+        style={{ width: `min(100cqw, ${(100 * reference.width) / reference.height}cqh)` }}
+      >
         <img
           src={pictureUrl(reference)}
           alt={`Reference: ${reference.name}`}
-          className="max-w-full max-h-full cursor-crosshair"
+          className="block w-full cursor-crosshair"
           onPointerMove={onPointerMove}
           onPointerLeave={() => setHovered(null)}
           onClick={() => hovered && setPinned([...pinned, hovered].slice(-mostPinned))}

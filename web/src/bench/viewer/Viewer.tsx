@@ -107,7 +107,7 @@ export function Viewer(current: CurrentPlate) {
       )}
       {compare === 'reference' && reference && (
         <div className="flex-1 min-w-0 border-r border-g0">
-          <ReferencePane reference={reference} />
+          <ReferencePane key={reference.id} reference={reference} />
         </div>
       )}
       <div className="flex-1 min-w-0">{main}</div>
