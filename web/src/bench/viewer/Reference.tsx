@@ -29,20 +29,23 @@ export function ReferencePane({ reference }: { reference: Plate }) {
   const [hovered, setHovered] = useState<Probe | null>(null);
   const [pinned, setPinned] = useState<readonly Probe[]>([]);
   const [trouble, setTrouble] = useState('');
+  // What was asked for on the way out comes when the pointer is gone.
+  const isOver = useRef(false);
   const read = useRef<((at: Place) => void) | null>(null);
   read.current ??= latestOnly(async ({ url, x, y }: Place) => {
     try {
-      setHovered({ x, y, sample: await analysisEngine.sampleStill(url, x, y) });
+      const sample = await analysisEngine.sampleStill(url, x, y);
+      if (isOver.current) setHovered({ x, y, sample });
     } catch (error) {
       setTrouble((error as Error).message);
     }
   });
   const onPointerMove = (e: PointerEvent<HTMLImageElement>) => {
+    isOver.current = true;
     const box = e.currentTarget.getBoundingClientRect();
     const [x, y] = [(e.clientX - box.left) / box.width, (e.clientY - box.top) / box.height];
     read.current!({ url: frameUrl(reference), x, y });
   };
-  const shown = [...pinned, ...(hovered ? [hovered] : [])];
   return (
     <div className="relative h-full w-full grid place-items-center overflow-hidden [container-type:size]">
       <div
@@ -54,7 +57,10 @@ export function ReferencePane({ reference }: { reference: Plate }) {
           alt={`Reference: ${reference.name}`}
           className="block w-full cursor-crosshair"
           onPointerMove={onPointerMove}
-          onPointerLeave={() => setHovered(null)}
+          onPointerLeave={() => {
+            isOver.current = false;
+            setHovered(null);
+          }}
           onClick={() => hovered && setPinned([...pinned, hovered].slice(-mostPinned))}
         />
         {pinned.map(({ x, y }, i) => (
@@ -69,24 +75,24 @@ export function ReferencePane({ reference }: { reference: Plate }) {
           ▲ {trouble}
         </p>
       )}
-      {shown.length > 0 && !trouble && (
+      {(hovered ?? pinned[0]) && !trouble && (
         <ol
           aria-label="Probes of the reference"
           className="absolute bottom-2 left-2 px-1.5 py-0.5 num text-[11px] text-white bg-[#000000d0]"
         >
-          {shown.map(({ sample }, i) => (
+          {/* On top: it goes when the pointer leaves, and those below stay where they are. */}
+          {hovered && <li>· {percent(hovered.sample)}</li>}
+          {pinned.map(({ sample }, i) => (
             <li key={i}>
-              {i < pinned.length ? i + 1 : '·'} {percent(sample)}
-              {i < pinned.length && (
-                <button
-                  type="button"
-                  aria-label={`Remove probe ${i + 1} of the reference`}
-                  className="pl-2 text-t2 hover:text-t1"
-                  onClick={() => setPinned(pinned.filter((_, n) => n !== i))}
-                >
-                  ✕
-                </button>
-              )}
+              {i + 1} {percent(sample)}
+              <button
+                type="button"
+                aria-label={`Remove probe ${i + 1} of the reference`}
+                className="pl-2 text-t2 hover:text-t1"
+                onClick={() => setPinned(pinned.filter((_, n) => n !== i))}
+              >
+                ✕
+              </button>
             </li>
           ))}
         </ol>
