@@ -144,6 +144,17 @@ export interface Making {
 
 const toDisplay = (profile: Profile): Mat3 => rgbToRgb(profile, bt709);
 
+/** A conversion as it comes, without a look; cameras and tone scales are added to it. */
+export const plainMaking: Omit<Making, 'profile' | 'tone'> = {
+  role: 'conversion',
+  gamma: 2.4,
+  range: 'full',
+  look: noPlainLook,
+  strength: 1,
+  over: 0,
+  grid: 33,
+};
+
 /** Scene light → display light, in place. */
 function render(light: Colour, { tone, isHueKept }: ToneFamily): void {
   const most = Math.max(...light);

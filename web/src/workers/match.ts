@@ -152,6 +152,15 @@ export interface PairsOrder {
   aimUrl: string;
 }
 
+/** Light of the pairs on the plate. */
+const platePairs = (frames: FrameCache, plate: PlateOrder, { pairs, plateUrl }: PairsOrder) =>
+  placesLight(
+    frames,
+    plate,
+    plateUrl,
+    pairs.map(({ mine }) => boxOutline(mine.area)),
+  );
+
 /** Display code of the pairs on the aim, shown as the aim is. */
 async function aimPairs(
   frames: FrameCache,
@@ -172,12 +181,7 @@ export async function matchPairs(
   { plate, aim, look, pairs }: { plate: PlateOrder; aim: MatchAim; look: ShownLook; pairs: PairsOrder },
 ): Promise<(PatchDifference & { says: string })[]> {
   const names = pairs.pairs.map((p) => p.name);
-  const light = await placesLight(
-    frames,
-    plate,
-    pairs.plateUrl,
-    pairs.pairs.map(({ mine }) => boxOutline(mine.area)),
-  );
+  const light = await platePairs(frames, plate, pairs);
   const mine = named(names, await shownLight(light, plate, look));
   const theirs = named(names, await aimPairs(frames, aim, pairs, look));
   return comparePatches(mine, theirs, renderingOf(look))!.map((d) => ({ ...d, says: pairInWords(d) }));
@@ -220,12 +224,7 @@ export async function matchSolve(
   const reference = await aimCode(frames, aim, look, pixels.solve);
   const scene = await sceneOf(frames, plate, pixels.solve);
   const pairs = order.pairs && {
-    scene: await placesLight(
-      frames,
-      plate,
-      order.pairs.plateUrl,
-      order.pairs.pairs.map(({ mine }) => boxOutline(mine.area)),
-    ),
+    scene: await platePairs(frames, plate, order.pairs),
     aim: await aimPairs(frames, aim, order.pairs, look),
   };
   const solution = solveMatch({

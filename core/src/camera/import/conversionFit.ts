@@ -14,7 +14,6 @@ import { risingPoints } from './imported.ts';
  */
 export type Manner = 'each channel' | 'each wide channel' | 'hue kept' | 'this program';
 const manners: readonly Manner[] = ['each channel', 'each wide channel', 'hue kept', 'this program'];
-const ours = compileRendering(standardRendering);
 const toWide = rgbToRgb(bt709, working);
 const fromWide = rgbToRgb(working, bt709);
 
@@ -85,12 +84,15 @@ function placesOf(x: ArrayLike<number>): number[] {
 /** The signals of codes as a camera's matrix and curve and a tone scale make them, and how far they are from a cube's. */
 class Model {
   private readonly guess: MonotoneCubic;
+  /** Stops of the colours' codes as first guessed: they are asked for at every step of a solve. */
+  private readonly guessed: Map<Conversion, Vec3>;
   private readonly shown: MonotoneCubic[];
   private readonly ends: readonly [number, number];
+  private readonly ours = compileRendering(standardRendering);
 
   /** @param known codes of greys and their stops as first guessed, both rising. */
   constructor(
-    { greys }: ConversionSamples,
+    { greys, colours }: ConversionSamples,
     known: readonly (readonly [code: number, stops: number])[],
     private readonly manner: Manner,
   ) {
@@ -99,6 +101,8 @@ class Model {
       codes,
       known.map(([, stops]) => stops),
     );
+    const stops = (code: number) => this.guess.at(code);
+    this.guessed = new Map(colours.map((c) => [c, [stops(c.code[0]), stops(c.code[1]), stops(c.code[2])]]));
     const signalAt = new Map(greys.map(({ code, signal }) => [code[1], signal]));
     this.shown = [0, 1, 2].map((c) =>
       monotoneCubic(
@@ -120,11 +124,11 @@ class Model {
       return this.shown[c].at(Math.min(Math.max(this.guess.inverse(stops), low), high));
     };
     const out = new Float64Array(colours.length * 3);
-    colours.forEach(({ code, signal }, i) => {
-      const light = transform(
-        matrix,
-        code.map((v) => stopsToLinear(bend.at(this.guess.at(v)))) as unknown as Vec3,
-      );
+    colours.forEach((colour, i) => {
+      const { signal } = colour;
+      const [r, g, b] = this.guessed.get(colour)!;
+      const bent: Vec3 = [stopsToLinear(bend.at(r)), stopsToLinear(bend.at(g)), stopsToLinear(bend.at(b))];
+      const light = transform(matrix, bent);
       const shown = this.show(light, grey, x[x.length - 1]);
       for (let c = 0; c < 3; c++) out[i * 3 + c] = shown[c] - signal[c];
     });
@@ -153,7 +157,7 @@ class Model {
       }
       case 'this program': {
         const rgb = Float32Array.from(transform(toWide, light));
-        ours.run(rgb);
+        this.ours.run(rgb);
         return [rgb[0], rgb[1], rgb[2]];
       }
     }

@@ -5,7 +5,7 @@ import { rgbToRgb } from '../../colour/rgbSpace.ts';
 import { bt709 } from '../../colour/spaces/index.ts';
 import type { Lut } from '../../lut/lut.ts';
 import { seeded } from '../../numeric/random.ts';
-import { foreignFamilies, madeLut, type Making, noPlainLook, randomLook } from '../../testing/makers.ts';
+import { foreignFamilies, madeLut, plainMaking, randomLook } from '../../testing/makers.ts';
 import { profileOf } from '../../testing/profiles.ts';
 import { makeCodec } from '../codec.ts';
 import type { Profile } from '../profile.ts';
@@ -18,16 +18,6 @@ import { skinApart } from './skinApart.ts';
  */
 
 const cameras = ['heron', 'curlew', 'plover', 'wren', 'bt2100-pq'].map(profileOf);
-
-const plain: Omit<Making, 'profile' | 'tone'> = {
-  role: 'conversion',
-  gamma: 2.4,
-  range: 'full',
-  look: noPlainLook,
-  strength: 1,
-  over: 0,
-  grid: 33,
-};
 
 /** Is what a cube says of its colours believed, and how far off is what is made of it? */
 function read(lut: Lut, truth: Profile) {
@@ -53,7 +43,13 @@ describe('conversions of seven tone scales', () => {
   const all = foreignFamilies.flatMap((tone, i) =>
     [0, 2].map((k) => {
       const profile = cameras[(i + k) % cameras.length];
-      const making = { ...plain, profile, tone, gamma: k === 0 ? 2.4 : 2.2, grid: i % 2 === 0 ? 33 : 17 };
+      const making = {
+        ...plainMaking,
+        profile,
+        tone,
+        gamma: k === 0 ? 2.4 : 2.2,
+        grid: i % 2 === 0 ? 33 : 17,
+      };
       return read(madeLut(making), profile);
     }),
   );
@@ -77,7 +73,7 @@ describe('conversions of seven tone scales', () => {
   test('what is not believed keeps BT.709 and says why', () => {
     const tinted = read(
       madeLut({
-        ...plain,
+        ...plainMaking,
         profile: cameras[0],
         tone: foreignFamilies[0],
         look: randomLook(seeded(9)),
@@ -97,7 +93,10 @@ test('where a look is in it, primaries that are believed still are nearer than B
   const uniform = seeded(21);
   const looked = foreignFamilies.map((tone, i) => {
     const profile = cameras[i % cameras.length];
-    return read(madeLut({ ...plain, role: 'combined', look: randomLook(uniform), profile, tone }), profile);
+    return read(
+      madeLut({ ...plainMaking, role: 'combined', look: randomLook(uniform), profile, tone }),
+      profile,
+    );
   });
   for (const r of looked.filter((r) => r.believed)) expect(r.skin).toBeLessThan(r.skinOtherwise / 2);
   expect(looked.filter((r) => !r.believed).length).toBeGreaterThan(looked.length / 2);
@@ -105,7 +104,7 @@ test('where a look is in it, primaries that are believed still are nearer than B
 
 test('a cube of few points says too little, and says so', () => {
   const { notes } = profileFromConversion(
-    madeLut({ ...plain, profile: cameras[0], tone: foreignFamilies[1], grid: 5 }),
+    madeLut({ ...plainMaking, profile: cameras[0], tone: foreignFamilies[1], grid: 5 }),
     'Maker',
     'maker.cube',
   );

@@ -1,4 +1,5 @@
 import { linearToStops, stopsToLinear } from '../../colour/exposure.ts';
+import { identity } from '../../colour/matrix.ts';
 import { bt709 } from '../../colour/spaces/index.ts';
 import type { Lut } from '../../lut/lut.ts';
 import { compileRendering, standardRendering } from '../../render/rendering.ts';
@@ -43,7 +44,7 @@ function judge(fit: ConversionFit | null): { believed: boolean; notes: string[] 
         primariesNote,
       ],
     };
-  const without = skinApart(fit.matrix, [1, 0, 0, 0, 1, 0, 0, 0, 1]);
+  const without = skinApart(fit.matrix, identity);
   return {
     believed: true,
     notes: [

@@ -10,7 +10,7 @@ import {
   madeLut,
   type Making,
   makings,
-  noPlainLook,
+  plainMaking,
   type PlainLook,
 } from '../../testing/makers.ts';
 import { allProfiles, profileOf } from '../../testing/profiles.ts';
@@ -93,17 +93,7 @@ describe('how sure it says it is', () => {
   });
 });
 
-const plain: Making = {
-  role: 'conversion',
-  profile: profileOf('wren'),
-  tone: foreignFamilies[0],
-  gamma: 2.4,
-  range: 'full',
-  look: noPlainLook,
-  strength: 1,
-  over: 0,
-  grid: 33,
-};
+const plain: Making = { ...plainMaking, profile: profileOf('wren'), tone: foreignFamilies[0] };
 /** Only files that are doubtful are read again, and these several times. */
 const fileOf = oncePer(madeLut);
 const named = (lut: Lut, file: string) => identify(lut, allProfiles, [], { path: file }).identity;

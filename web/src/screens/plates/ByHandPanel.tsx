@@ -1,4 +1,4 @@
-import { type KeyboardEvent, useState } from 'react';
+import type { KeyboardEvent } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import {
   greySpan,
@@ -7,13 +7,11 @@ import {
   saturationSpan,
   type Stretch,
 } from '@velvet-dusk/core/camera/byHand';
-import { useOpenProject } from '../../api/openProject.ts';
-import { useProfileActions } from '../../api/profiles.ts';
 import type { MarkReadings } from '../../bench/wall/useMarkReadings.ts';
-import { editPlates } from '../../state/document.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Fader } from '../../ui/Fader.tsx';
 import { leaveStretch, setStretch, stretching } from './stretchStore.ts';
+import { useOwnProfile } from './useOwnProfile.ts';
 
 const top = 1023;
 const handles = [
@@ -46,26 +44,12 @@ export function ByHandPanel({
   first: Stretch;
   readings: MarkReadings;
 }) {
-  const { profiles } = useOpenProject();
-  const { create } = useProfileActions();
-  const [trouble, setTrouble] = useState('');
+  const { give, trouble, isMaking } = useOwnProfile(plate);
   const change = (by: Partial<Stretch>) => setStretch(plate.id, heldStretch({ ...stretch, ...by }));
   const marked = markedCodes(plate, readings);
   const grey = greySpan(stretch);
   const save = async () => {
-    setTrouble('');
-    try {
-      const made = handProfile(
-        stretch,
-        plate.name,
-        profiles.map((p) => p.id),
-      );
-      const { document } = await create.mutateAsync(made);
-      editPlates([plate.id], () => ({ profileId: document.id }));
-      leaveStretch(plate.id);
-    } catch (error) {
-      setTrouble((error as Error).message);
-    }
+    if (await give((taken) => handProfile(stretch, plate.name, taken))) leaveStretch(plate.id);
   };
   const onKeyDown = (e: KeyboardEvent) => {
     if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return;
@@ -109,7 +93,7 @@ export function ByHandPanel({
         onChange={(saturation) => change({ saturation })}
       />
       <div className="flex flex-wrap items-center gap-2 pt-2">
-        <Button kind="main" disabled={create.isPending} onClick={() => void save()}>
+        <Button kind="main" disabled={isMaking} onClick={() => void save()}>
           Save as a profile
         </Button>
         {Object.keys(marked).length > 0 && (
