@@ -94,8 +94,16 @@ export class Bench {
 
   /** What is on the viewer's screen, pixel by pixel, with where the picture lies on it. */
   async screen(): Promise<Frame & { origin: [number, number]; scale: number }> {
-    await this.drawn();
-    const shot = parsePng(await this.canvas.screenshot({ animations: 'disabled' }), 'screen');
+    const taken = async () => {
+      await this.drawn();
+      const drawn = await this.canvas.getAttribute('data-drawn');
+      const png = await this.canvas.screenshot({ animations: 'disabled' });
+      return drawn === (await this.canvas.getAttribute('data-drawn')) ? png : null;
+    };
+    let png = await taken();
+    // A picture that was replaced while it was taken may be the coarse one of a moment.
+    while (!png) png = await taken();
+    const shot = parsePng(png, 'screen');
     const origin = (await this.canvas.getAttribute('data-origin'))!.split(',').map(Number) as [
       number,
       number,

@@ -6,6 +6,7 @@ import { type ResponseAxis, responseOf, type ResponseQuantity } from '@velvet-du
 import type { Rendering } from '@velvet-dusk/core/render/rendering';
 import { cachedPixels, FrameCache } from './frameCache.ts';
 import { lutMapFor } from './lutMap.ts';
+import { messagesFirst } from './messagesFirst.ts';
 
 /** What the viewer needs, off the main thread: frames at the size shown, and cubes. */
 
@@ -25,13 +26,6 @@ const turns = new Map<string, number>();
 
 /** Milliseconds of baking after which the worker looks whether something newer was asked of it. */
 const longestDeaf = 8;
-const pause = new MessageChannel();
-/** Lets what was sent to this worker meanwhile come first. */
-const messagesFirst = () =>
-  new Promise<void>((go) => {
-    pause.port1.onmessage = () => go();
-    pause.port2.postMessage(0);
-  });
 
 export const engine = {
   /** Width and height of a frame, once it is decoded. */
