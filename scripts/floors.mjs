@@ -9,6 +9,7 @@ export const coreFloors = [
   ['formats', 'film'],
   ['camera', 'texture'],
   ['look'],
+  ['notes'],
   ['recording'],
   ['order'],
   ['readings'],

@@ -1,3 +1,5 @@
+import type { z } from 'zod';
+import { type ShotNote, shotNoteSchema } from '@velvet-dusk/core/notes/note';
 import type { Mark } from '@velvet-dusk/core/plate/marks';
 
 /** A rectangle in pixels of the 1280×720 masters: x0, y0, x1, y1. */
@@ -18,6 +20,10 @@ export interface DemoPlate {
   /** How far the light is from the white the camera was set to. */
   balance?: { mired: number; duv: number };
   marks: Mark[];
+  /** Scene and shot on the slate. */
+  slate?: string;
+  /** Work that no LUT holds. It lights nothing, so that every plate shows what its cubes make of it. */
+  shotNotes?: ShotNote[];
   /** True where the chart is in the picture. */
   chart: boolean;
 }
@@ -95,14 +101,44 @@ function shoot(master: string, settings: Shooting = {}): DemoPlate {
   };
 }
 
+const notes = (...said: Omit<z.input<typeof shotNoteSchema>, 'id'>[]): ShotNote[] =>
+  said.map((note, i) => shotNoteSchema.parse({ ...note, id: `n${i + 1}` }));
+
+const windowPane: [number, number][] = [
+  [0.64, 0],
+  [1, 0],
+  [1, 0.42],
+  [0.64, 0.42],
+];
+
 /** All masters by the main camera first, then what else comes back from a shoot: one of it wrongly labelled. */
 export const demoPlates: DemoPlate[] = [
-  shoot('quay-blue-hour'),
+  shoot('quay-blue-hour', { slate: '31-2' }),
   shoot('heads-and-chart'),
-  shoot('marsh-noon', { exposure: 0.2, sensitivity: 400 }),
-  shoot('galley-tungsten', { sensitivity: 1600 }),
-  shoot('arcade-neon', { exposure: -0.3, sensitivity: 3200 }),
-  shoot('wheelhouse-overcast', { exposure: -0.4 }),
+  shoot('marsh-noon', {
+    exposure: 0.2,
+    sensitivity: 400,
+    slate: '4-1',
+    shotNotes: notes({ kind: 'cleanUp', text: 'A gull crosses behind the mast; paint it out.' }),
+  }),
+  shoot('galley-tungsten', {
+    sensitivity: 1600,
+    slate: '12A-3',
+    shotNotes: notes(
+      {
+        kind: 'mask',
+        shape: { form: 'polygon', corners: windowPane },
+        text: 'The window: keep daylight out of the warm key.',
+      },
+      {
+        kind: 'tracking',
+        shape: { form: 'ellipse', centre: [0.09, 0.3], radii: [0.13, 0.2], turn: 0 },
+        text: 'His face, when he leans in.',
+      },
+    ),
+  }),
+  shoot('arcade-neon', { exposure: -0.3, sensitivity: 3200, slate: '27-1' }),
+  shoot('wheelhouse-overcast', { exposure: -0.4, slate: '9-4' }),
   shoot('heads-and-chart', { variant: 'Plover', profile: 'plover', sensitivity: 640 }),
   shoot('heads-and-chart', { variant: 'over and warm', exposure: 1.3, balance: { mired: 60, duv: 0 } }),
   shoot('galley-tungsten', {

@@ -75,6 +75,8 @@ export async function seedDemo(services: Services, say: (line: string) => void):
         profileId: plate.labelled ?? plate.profile,
         note: noteOf(plate),
         record: recordOf(plate),
+        ...(plate.slate !== undefined && { slate: plate.slate }),
+        ...(plate.shotNotes && { shotNotes: plate.shotNotes }),
         marks: [...plate.marks, ...(plate.chart && chart ? [chart] : [])],
       }),
     );

@@ -8,6 +8,9 @@ import {
   triedLines,
   usedLooks,
 } from '@velvet-dusk/core/pack/guide/content';
+import { shotsAbout, shotsTitle } from '@velvet-dusk/core/pack/guide/shots';
+import { noteSketch } from '@velvet-dusk/core/notes/sketch';
+import { type NotedPlate, plateNoteLines, slateName } from '@velvet-dusk/core/notes/words';
 import { accuracyOf, cautionsOf, type Symptom, symptomsOf } from '@velvet-dusk/core/pack/guide/symptoms';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
 import type { PackSpec } from '@velvet-dusk/core/pack/spec';
@@ -137,6 +140,30 @@ function accuracyTable(manifest: Manifest): Content[] {
   ];
 }
 
+/** What is noted on plates, with a sketch of where. */
+function shotNotes(plates: readonly NotedPlate[]): Content[] {
+  if (plates.length === 0) return [];
+  return [
+    { text: shotsTitle, style: 'h2' },
+    { text: inFace(shotsAbout), color: soft, margin: [0, 0, 0, 4] },
+    ...plates.map((plate): Content => ({
+      unbreakable: true,
+      columnGap: 12,
+      margin: [0, 4, 0, 6],
+      columns: [
+        { width: 130, svg: noteSketch(plate), fit: [130, 100] },
+        {
+          width: '*',
+          stack: [
+            { text: inFace(slateName(plate)), style: 'h3', margin: [0, 0, 0, 2] },
+            ...plateNoteLines(plate).map(inFace),
+          ],
+        },
+      ],
+    })),
+  ];
+}
+
 /** The guide on paper, A4: the same words as the page, then a leaf for each look. The same pack is the same file. */
 export async function guidePdf(
   spec: PackSpec,
@@ -172,6 +199,7 @@ export async function guidePdf(
       symptomTable(symptomsOf(manifest, spec)),
       { text: 'Keep in mind', style: 'h2' },
       { ul: cautionsOf(manifest, spec).map(inFace) },
+      ...shotNotes(spec.shotNotes ?? []),
       { text: 'Files', style: 'h2' },
       ...filesTable(manifest, spec),
       ...looksPages(manifest, spec, pictures),

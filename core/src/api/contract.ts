@@ -9,6 +9,7 @@ import { shotRecordSchema } from '../recording/shotRecord.ts';
 import { acceptedMissesSchema } from '../look/acceptedMisses.ts';
 import { plateStrengthsSchema } from '../look/onPlate.ts';
 import { shotSchema } from '../look/shot.ts';
+import { shotNotesSchema } from '../notes/note.ts';
 import { frameFactsSchema } from '../plate/facts.ts';
 import { lutReferenceSchema } from '../look/steps/placedLut.ts';
 import { marksSchema } from '../plate/marks.ts';
@@ -21,6 +22,8 @@ import { displaySchema } from '../render/display.ts';
 
 export const plateKinds = ['plate', 'reference'] as const;
 export type PlateKind = (typeof plateKinds)[number];
+
+export const slateSchema = z.string().trim().max(20);
 
 export const plateSchema = z.object({
   id: z.string(),
@@ -47,6 +50,10 @@ export const plateSchema = z.object({
   acceptedMisses: acceptedMissesSchema.default({}),
   /** How it was shot. */
   record: shotRecordSchema.prefault({}),
+  /** Scene and shot as on the slate: the order of the film. */
+  slate: slateSchema.default(''),
+  /** Work that no LUT holds, for whoever finishes the shot. */
+  shotNotes: shotNotesSchema.default([]),
   /** What the frame says about itself; null for one taken in before that was read. */
   facts: frameFactsSchema.nullable(),
   revision: z.number().int(),
@@ -236,6 +243,8 @@ export const plateChangeSchema = z
     strengths: plateStrengthsSchema,
     acceptedMisses: acceptedMissesSchema,
     record: shotRecordSchema,
+    slate: slateSchema,
+    shotNotes: shotNotesSchema,
   })
   .partial();
 export type PlateChange = z.output<typeof plateChangeSchema>;

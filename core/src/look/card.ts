@@ -41,6 +41,8 @@ export interface CardSetting {
   plates?: readonly CardPlate[];
   /** By which plates know how strong the look is on them. */
   id?: string;
+  /** Work on single plates that no LUT holds, in lines. */
+  shots?: readonly string[];
   /** What a reading is called. */
   readingLabel?(id: string): string;
 }
@@ -66,7 +68,7 @@ const orNone = (lines: string[]) => (lines.length > 0 ? lines : ['  none']);
  */
 export function lookCard(
   look: Look,
-  { project = '', plates = [], id = '', readingLabel = (reading) => reading }: CardSetting = {},
+  { project = '', plates = [], id = '', shots = [], readingLabel = (reading) => reading }: CardSetting = {},
 ): string {
   const { preset, gamutFit } = look.rendering;
   return [
@@ -84,6 +86,7 @@ export function lookCard(
     'Texture, does not travel in a LUT: to be set by hand, in front of it, on scene-linear light',
     ...orNone(textureLines(look, plates)),
     '',
+    ...(shots.length > 0 ? ['Shot by shot, in no LUT', ...shots.map((line) => `  ${line}`), ''] : []),
     ...accepted(acceptedNotes(look, plates, readingLabel)),
     ...(look.notes ? ['Notes', ...look.notes.split('\n').map((line) => `  ${line}`), ''] : []),
   ].join('\n');

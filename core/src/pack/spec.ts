@@ -4,6 +4,7 @@ import { parseProfile } from '../camera/profile.ts';
 import { checkDocument, DocumentError, migrate, type Migrations } from '../document.ts';
 import { parseLook } from '../look/document.ts';
 import { shotSchema } from '../look/shot.ts';
+import { shotNotesSchema } from '../notes/note.ts';
 import { practiceSchema } from '../readings/practice.ts';
 import { enduranceResultSchema } from '../trial/result.ts';
 import { type Pack, parsePack } from './document.ts';
@@ -100,6 +101,12 @@ const specSchema = z.strictObject({
   trials: z.array(triedSchema).default([]),
   /** Looks of which something is set on single plates; none in specs of before. */
   onPlates: z.array(onPlatesSchema).max(1000).optional(),
+  /** Work on single plates that no LUT holds, in the order of the film; none in specs of before. */
+  shotNotes: z
+    .array(
+      z.strictObject({ name: z.string(), slate: z.string(), aspect: z.number(), notes: shotNotesSchema }),
+    )
+    .optional(),
 });
 
 /** One document with everything in it that a pack is made of. */

@@ -11,7 +11,8 @@ import { grainStops } from './kinds/grain.ts';
 import { haloColour } from './kinds/halation.ts';
 import { excessShare } from './kinds/threshold.ts';
 import type { Light } from './light.ts';
-import { type TexturedPicture, TexturedCode } from '../recording/texturedCode.ts';
+import { shotNoteSchema } from '../notes/note.ts';
+import { type RecordedPicture, FinishedCode } from '../recording/finishedCode.ts';
 import { neutralShot } from '../look/shot.ts';
 import { parseProfile } from '../camera/profile.ts';
 import { parseLook } from '../look/document.ts';
@@ -262,7 +263,7 @@ describe('grain', () => {
 describe('code in, code out', () => {
   const uniform = seeded(5);
   const code = new Float32Array(300).map(() => 0.1 + 0.7 * uniform());
-  const recorded: TexturedPicture = {
+  const recorded: RecordedPicture = {
     code,
     width: 10,
     height: 10,
@@ -272,14 +273,18 @@ describe('code in, code out', () => {
 
   test('at rest the recording itself, within a tenth of a 10-bit code', () => {
     const before = Float32Array.from(code);
-    const out = new TexturedCode().of('a', recorded, noTexture);
+    const out = new FinishedCode().of('a', recorded, { notes: [], texture: noTexture });
     out.forEach((v, i) => expect(Math.abs(v - code[i]) * 1023).toBeLessThan(0.1));
     expect(code).toEqual(before);
   });
 
   test('a stop of the shot lane and a stop of vignette in the corner cancel there', () => {
     const shot = { ...neutralShot, exposure: 1 };
-    const out = new TexturedCode().of('a', { ...recorded, shot }, on('vignette', { corner: -1, from: 0 }));
+    const out = new FinishedCode().of(
+      'a',
+      { ...recorded, shot },
+      { notes: [], texture: on('vignette', { corner: -1, from: 0 }) },
+    );
     // The middle of a corner pixel lies just inside the corner.
     for (let c = 0; c < 3; c++) expect(out[c]).toBeCloseTo(code[c], 2);
   });
@@ -293,10 +298,17 @@ describe('code in, code out', () => {
       noTexture,
       on('diffusion'),
     ];
-    const kept = new TexturedCode();
-    for (const texture of steps)
-      expect(kept.of('a', recorded, texture)).toEqual(new TexturedCode().of('a', recorded, texture));
+    const note = shotNoteSchema.parse({ id: 'n1', kind: 'window', exposure: -1 });
+    const finishes = [
+      ...steps.map((texture) => ({ notes: [], texture })),
+      { notes: [note], texture: steps[5] },
+      { notes: [{ ...note, exposure: 1 }], texture: steps[5] },
+      { notes: [note], texture: noTexture },
+    ];
+    const kept = new FinishedCode();
+    for (const finish of finishes)
+      expect(kept.of('a', recorded, finish)).toEqual(new FinishedCode().of('a', recorded, finish));
     const other = { ...recorded, code: code.map((v) => v * 0.9) };
-    expect(kept.of('b', other, steps[1])).toEqual(new TexturedCode().of('b', other, steps[1]));
+    expect(kept.of('b', other, finishes[1])).toEqual(new FinishedCode().of('b', other, finishes[1]));
   });
 });

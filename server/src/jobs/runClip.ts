@@ -7,7 +7,7 @@ import { toUint8, write8BitPng } from '@velvet-dusk/core/formats/png';
 import { parseLut } from '@velvet-dusk/core/formats/lutFormats/index';
 import type { Look } from '@velvet-dusk/core/look/document';
 import { neutralShot } from '@velvet-dusk/core/look/shot';
-import { TexturedCode } from '@velvet-dusk/core/recording/texturedCode';
+import { FinishedCode } from '@velvet-dusk/core/recording/finishedCode';
 import { applyTetrahedral } from '@velvet-dusk/core/lut/apply';
 import type { Lut } from '@velvet-dusk/core/lut/lut';
 import { mapBuffer } from '@velvet-dusk/core/numeric/buffer';
@@ -112,7 +112,7 @@ export async function runClip(task: ClipTask, tell: (progress: ClipProgress) => 
   const total = Math.max(1, Math.round(facts.duration * facts.rate));
   // Of a clip that does not say how long it is, the step grows while it is read.
   let step = measuredStep(total);
-  const textured = proof?.withTexture && activeTextures(look.texture).length > 0 ? new TexturedCode() : null;
+  const textured = proof?.withTexture && activeTextures(look.texture).length > 0 ? new FinishedCode() : null;
   const writer: ClipWriter | null = proof && writeClip(proof.part, { ...whole, rate: facts.rate });
   const frames: ClipReadings['frames'] = [];
   const pictures: Float32Array[] = [];
@@ -142,7 +142,9 @@ export async function runClip(task: ClipTask, tell: (progress: ClipProgress) => 
       }
       if (writer) {
         const recorded = { code, ...whole, profile, shot: neutralShot };
-        const shown = textured ? textured.of(String(done), recorded, textureAt(look.texture, done)) : code;
+        const shown = textured
+          ? textured.of(String(done), recorded, { notes: [], texture: textureAt(look.texture, done) })
+          : code;
         applyTetrahedral(cube, shown);
         const { toSignal } = pipeline.rendering;
         mapBuffer(shown, toSignal);

@@ -10,6 +10,7 @@ import {
 } from '@velvet-dusk/core/api/packs';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import { compareReleases } from '@velvet-dusk/core/pack/changes';
+import { notedPlates } from '@velvet-dusk/core/notes/words';
 import { looksOnPlates } from '@velvet-dusk/core/pack/onPlates';
 import { purposeOf } from '@velvet-dusk/core/pack/purpose';
 import type { Manifest } from '@velvet-dusk/core/pack/manifest';
@@ -199,6 +200,7 @@ export class PackService {
     const known = new Set(profiles.map((p) => p.id));
     const { items } = await this.parts.plates.list(projectId);
     const onPlates = looksOnPlates(documents, items);
+    const shotNotes = notedPlates(items.filter((p) => p.kind === 'plate'));
     return {
       ...specOf(pack, {
         looks: documents,
@@ -208,6 +210,7 @@ export class PackService {
       luts,
       plates,
       ...(onPlates && { onPlates }),
+      ...(shotNotes.length > 0 && { shotNotes }),
     };
   }
 

@@ -21,6 +21,7 @@ import { smallFrame } from '@velvet-dusk/core/pack/specPlates';
 import { emptyRecord, type ShotRecord, shotRecordSchema } from '@velvet-dusk/core/recording/shotRecord';
 import { acceptedMissesSchema } from '@velvet-dusk/core/look/acceptedMisses';
 import { plateStrengthsSchema } from '@velvet-dusk/core/look/onPlate';
+import { type ShotNote, shotNotesSchema } from '@velvet-dusk/core/notes/note';
 import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
 import type { Database } from '../db/open.ts';
 import { plates } from '../db/schema.ts';
@@ -46,7 +47,21 @@ const read = <S extends z.ZodType>(what: string, schema: S, value: unknown): z.o
 
 /** Throws where a document of the row is not as it must be. */
 function toPlate(row: Row): Plate {
-  const { id, name, kind, profileId, width, height, depth, format, sourceName, note, scene, revision } = row;
+  const {
+    id,
+    name,
+    kind,
+    profileId,
+    width,
+    height,
+    depth,
+    format,
+    sourceName,
+    note,
+    scene,
+    slate,
+    revision,
+  } = row;
   const facts = row.facts ? storedFrameFacts.read(whole(row.facts), 'facts') : null;
   return {
     id,
@@ -60,6 +75,7 @@ function toPlate(row: Row): Plate {
     sourceName,
     note,
     scene,
+    slate,
     revision,
     facts,
     shot: read('shot', shotSchema, row.shot),
@@ -68,6 +84,7 @@ function toPlate(row: Row): Plate {
     strengths: read('strengths', plateStrengthsSchema, row.strengths),
     acceptedMisses: read('acceptedMisses', acceptedMissesSchema, row.acceptedMisses),
     record: read('record', shotRecordSchema, row.record),
+    shotNotes: read('shotNotes', shotNotesSchema, row.shotNotes),
   };
 }
 
@@ -79,6 +96,8 @@ export interface NewPlate {
   note?: string;
   record?: Partial<ShotRecord>;
   marks?: Mark[];
+  slate?: string;
+  shotNotes?: ShotNote[];
   id?: string;
 }
 
@@ -263,6 +282,7 @@ export class PlateService {
   ) {
     const { width, height, depth, format, facts, profileId = plate.profileId } = read;
     const { projectId, name, kind = 'plate', note = '', marks = [], record = {}, id = randomUUID() } = plate;
+    const { slate = '', shotNotes = [] } = plate;
     const [{ last }] = await this.db
       .select({ last: max(plates.position) })
       .from(plates)
@@ -280,6 +300,8 @@ export class PlateService {
         note,
         scene: sceneInName(name),
         marks,
+        slate,
+        shotNotes,
         record: { ...emptyRecord, ...read.record, ...record },
         shot: neutralShot,
         ...file,

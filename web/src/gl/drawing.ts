@@ -1,6 +1,6 @@
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { Shot } from '@velvet-dusk/core/look/shot';
-import type { Texture } from '@velvet-dusk/core/texture/index';
+import type { Finish } from '@velvet-dusk/core/recording/finishedCode';
 
 /** A baked cube as the viewer gets it: size³ RGB, red fastest. Null shows the code as recorded. */
 export type ViewCube = { size: number; data: Float32Array } | null;
@@ -22,8 +22,8 @@ export interface Drawing {
   width: number;
   height: number;
   plate: { url: string; profile: Profile; shot: Shot; trimmed: boolean };
-  /** Texture of the "after" picture; null for none. */
-  texture: Texture | null;
+  /** What the "after" picture shows beside its cube; null for nothing. */
+  finish: Finish | null;
   /** The plate at the size it is drawn from; texels per device pixel. */
   pixels: { rgb: Float32Array; width: number; height: number };
   texelsPerPixel: number;
@@ -48,7 +48,7 @@ export interface Renderer {
   readonly kind: 'webgl2' | 'worker';
   /** Gets a recording ready while its cube is still baked. */
   prepare?(recording: Pick<Drawing, 'plate' | 'pixels'>): void;
-  /** @param shown called whenever a picture is there, also one without its texture before the one that was asked for. */
+  /** @param shown called whenever a picture is there, also one without its finish before the one that was asked for. */
   draw(drawing: Drawing, shown?: () => void): void | Promise<void>;
   dispose(): void;
 }

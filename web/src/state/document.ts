@@ -21,6 +21,8 @@ const editKeys = [
   'strengths',
   'acceptedMisses',
   'record',
+  'slate',
+  'shotNotes',
 ] as const satisfies readonly (keyof Plate)[];
 
 /** What a user edits of a plate. */

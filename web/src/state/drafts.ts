@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import { plateSchema } from '@velvet-dusk/core/api/contract';
+import { plateSchema, slateSchema } from '@velvet-dusk/core/api/contract';
 import { shotRecordSchema } from '@velvet-dusk/core/recording/shotRecord';
 import { acceptedMissesSchema } from '@velvet-dusk/core/look/acceptedMisses';
 import { plateStrengthsSchema } from '@velvet-dusk/core/look/onPlate';
+import { shotNotesSchema } from '@velvet-dusk/core/notes/note';
 import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
 import { parseLook } from '@velvet-dusk/core/look/document';
 import { openWindows, windowId } from './windowId.ts';
@@ -20,6 +21,8 @@ export const editsSchema = plateSchema
     strengths: plateStrengthsSchema,
     acceptedMisses: acceptedMissesSchema,
     record: shotRecordSchema,
+    slate: slateSchema,
+    shotNotes: shotNotesSchema,
   });
 export const keptEdits = editsSchema.partial();
 /** What an earlier release kept of a look is brought to today's version. */

@@ -35,6 +35,8 @@ const plate = {
   strengths: {},
   acceptedMisses: {},
   record: emptyRecord,
+  slate: '',
+  shotNotes: [],
 };
 const text = () => canonicalJson(documentOf(useDocument.getState()));
 

@@ -1,7 +1,9 @@
 import { z } from 'zod';
+import { slateSchema } from '@velvet-dusk/core/api/contract';
 import { shotRecordSchema } from '@velvet-dusk/core/recording/shotRecord';
 import { acceptedMissesSchema } from '@velvet-dusk/core/look/acceptedMisses';
 import { plateStrengthsSchema } from '@velvet-dusk/core/look/onPlate';
+import { shotNotesSchema } from '@velvet-dusk/core/notes/note';
 import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
 import { sceneInName } from '@velvet-dusk/core/plate/recordingOf';
 import type { BenchDocument } from './document.ts';
@@ -9,7 +11,7 @@ import { editsSchema, keptLook, parsed } from './drafts.ts';
 
 /** The steps of undo, kept in the browser over a reload. */
 
-/** Whoever left before plates had scenes comes back with that of the plate's name, as the database has it; before strengths, accepted misses and records, with none. */
+/** Whoever left before plates had scenes comes back with that of the plate's name, as the database has it; before strengths, accepted misses, records and shot notes, with none. */
 const editsOfThen = editsSchema
   .extend({
     scene: z.string().optional(),
@@ -17,6 +19,8 @@ const editsOfThen = editsSchema
     strengths: plateStrengthsSchema.default({}),
     acceptedMisses: acceptedMissesSchema.default({}),
     record: shotRecordSchema.prefault({}),
+    slate: slateSchema.default(''),
+    shotNotes: shotNotesSchema.default([]),
   })
   .transform(({ scene, ...edits }) => ({ ...edits, scene: scene ?? sceneInName(edits.name) }));
 /** Looks and plates are kept once each: one edit changes one of them, and history is many edits. */

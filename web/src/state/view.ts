@@ -69,8 +69,10 @@ interface ViewStore {
   surround: Surround;
   stepId: string;
   zone: ZoneName;
-  /** The kind of texture in its dock. */
-  textureId: TextureId;
+  /** The kind of texture in its dock, or the notes of the plate. */
+  textureId: TextureId | 'notes';
+  /** The note that is chosen. */
+  noteId: string;
   /** The picture is seen without its texture. */
   textureHidden: boolean;
   /** The strip of one plate under every stock is shown. */
@@ -110,6 +112,7 @@ export const useView = create<ViewStore>(() => ({
   stepId: 'zones',
   zone: 'midtones',
   textureId: 'grain',
+  noteId: '',
   textureHidden: false,
   audition: null,
   scope: 'waveform',

@@ -6,13 +6,12 @@ import { type Cube3d, unitDomain } from '@velvet-dusk/core/lut/cube';
 import { applyPlan, planTetrahedral, type TetrahedralPlan } from '@velvet-dusk/core/lut/plan';
 import { trimCode } from '@velvet-dusk/core/look/trimCode';
 import { neutralShot, type Shot } from '@velvet-dusk/core/look/shot';
-import type { Texture } from '@velvet-dusk/core/texture/index';
-import { TexturedCode } from '@velvet-dusk/core/recording/texturedCode';
+import { type Finish, FinishedCode } from '@velvet-dusk/core/recording/finishedCode';
 import type { Overlay, ViewCube } from '../gl/drawing.ts';
 import { paintOverlay } from '../gl/overlays.ts';
 import { cachedPixels, FrameCache } from './frameCache.ts';
 
-/** The picture without a graphics processor: trim, texture, cube, overlay, 8-bit RGBA. */
+/** The picture without a graphics processor: trim, finish, cube, overlay, 8-bit RGBA. */
 
 const frames = new FrameCache(cachedPixels.frames);
 
@@ -23,7 +22,8 @@ export interface PictureOrder {
   profile: Profile;
   /** Null for a picture without its shot lane. */
   shot: Shot | null;
-  texture?: Texture | null;
+  /** What is put on it beside its cube. */
+  finish?: Finish | null;
 }
 export interface PaintOrder extends PictureOrder {
   cube: ViewCube;
@@ -44,28 +44,28 @@ const asCube = ({ size, data }: NonNullable<ViewCube>): Cube3d => ({
   comments: [],
 });
 
-/** A picture to paint: its code, that after shot lane and texture, and where the latter falls in each grid. */
+/** A picture to paint: its code, that after shot lane and finish, and where the latter falls in each grid. */
 interface Picture {
   key: string;
   recorded: Float32Array;
   trimmed: Float32Array;
   plans: Map<number, TetrahedralPlan>;
 }
-/** The pictures last painted, the newest first: one with its texture, one without. */
+/** The pictures last painted, the newest first: one with its finish, one without. */
 let held: Picture[] = [];
 const maxHeld = 2;
-const texturedCode = new TexturedCode();
+const finishedCode = new FinishedCode();
 
-async function hold({ url, width, height, profile, shot, texture = null }: PictureOrder): Promise<Picture> {
-  const source = JSON.stringify([url, width, height, shot, (shot ?? texture) && profile]);
-  const key = `${source} ${JSON.stringify(texture)}`;
+async function hold({ url, width, height, profile, shot, finish = null }: PictureOrder): Promise<Picture> {
+  const source = JSON.stringify([url, width, height, shot, (shot ?? finish) && profile]);
+  const key = `${source} ${JSON.stringify(finish)}`;
   let picture = held.find((p) => p.key === key);
   if (!picture) {
     const code = await frames.at(url, width, height);
     let trimmed = code;
-    if (texture) {
+    if (finish) {
       const recorded = { code, width, height, profile, shot: shot ?? neutralShot };
-      trimmed = texturedCode.of(source, recorded, texture);
+      trimmed = finishedCode.of(source, recorded, finish);
     } else if (shot) trimCode(makeCodec(profile), shot)((trimmed = Float32Array.from(code)));
     picture = { key, recorded: code, trimmed, plans: new Map() };
   }
@@ -119,10 +119,10 @@ function toBytes(rgb: Float32Array, marks: Float32Array | null, overlay: Overlay
   return bytes;
 }
 
-/** What an overlay is read from: its cube, or for texture the picture without it. */
+/** What an overlay is read from: its cube, or for what is finished the picture without that. */
 async function marksOf(picture: Picture, { overlay = noOverlay, cube, ...order }: PaintOrder) {
   if (overlay.kind !== 'texture') return overlay.cube && through(picture, overlay.cube);
-  const plain = await hold({ ...order, texture: null });
+  const plain = await hold({ ...order, finish: null });
   return cube ? through(plain, cube) : plain.recorded;
 }
 
@@ -135,8 +135,8 @@ export const painter = {
     await hold(order);
   },
 
-  /** Interleaved code after shot lane and texture, for a renderer that applies the cube itself. */
-  async textured(order: PictureOrder): Promise<Float32Array> {
+  /** Interleaved code after shot lane and finish, for a renderer that applies the cube itself. */
+  async finished(order: PictureOrder): Promise<Float32Array> {
     const copy = Float32Array.from((await hold(order)).trimmed);
     return Comlink.transfer(copy, [copy.buffer]);
   },

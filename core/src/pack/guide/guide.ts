@@ -14,6 +14,7 @@ import {
   usedLooks,
 } from './content.ts';
 import { address, escape, page } from './page.ts';
+import { shotsBlock } from './shots.ts';
 import { accuracyOf, cautionsOf, type Symptom, symptomsOf } from './symptoms.ts';
 
 export const cardPath = (lookId: string): string => `look-cards/${fileSlug(lookId, 'look')}.html`;
@@ -152,6 +153,7 @@ ${pairs.map(pairTable).join('')}
 ${symptomTable(symptomsOf(manifest, spec))}
 <h2>Looks</h2>
 <ul>${looks.map(([id, name]) => `<li><a href="${address(cardPath(id))}">${escape(name)}</a></li>`).join('')}</ul>
+${shotsBlock(spec.shotNotes ?? [])}
 <h2>Files</h2>
 ${filesBy(manifest, spec)}
 <h2>Keep in mind</h2>

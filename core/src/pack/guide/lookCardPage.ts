@@ -5,6 +5,7 @@ import { textureNotes } from '../../texture/index.ts';
 import type { LookOnPlates, PackSpec } from '../spec.ts';
 import { triedLines } from './content.ts';
 import { escape, page } from './page.ts';
+import { shotsBlock } from './shots.ts';
 
 /** A plate before and behind a look. */
 export interface CardPicture {
@@ -84,8 +85,9 @@ ${
         .join('')
     : notes?.notBaked
       ? ''
-      : '<p>Nothing: no texture, no windows, no masks.</p>'
+      : `<p>Nothing: no texture${spec.shotNotes ? '' : ', no windows, no masks'}.</p>`
 }
-${onPlates ? singlePlates(onPlates) : ''}`,
+${onPlates ? singlePlates(onPlates) : ''}
+${shotsBlock(spec.shotNotes ?? [])}`,
   );
 }

@@ -28,6 +28,8 @@ figure{margin:0}
 img{display:block;width:100%;height:auto;background:#222}
 figcaption{font-size:14px;color:var(--soft);padding-top:3px}
 .pair{display:grid;grid-template-columns:1fr 1fr;gap:10px;margin:14px 0 20px;break-inside:avoid}
+.shot{display:flex;gap:18px;align-items:flex-start;break-inside:avoid}
+.shot figure{flex:none}
 .chooser{border:1px solid var(--rule);padding:16px 18px;background:#fff}
 .chooser label{display:inline-flex;gap:8px;align-items:baseline;margin:4px 18px 4px 0}
 select{font:inherit;padding:2px 6px}

@@ -30,10 +30,33 @@ export function TextureLane() {
         {textureIds.map((id) => (
           <TextureRow key={id} id={id} />
         ))}
+        <NotesRow />
       </ul>
     </section>
   );
 }
+
+/** Work noted on this plate, which stays with it. */
+function NotesRow() {
+  const selected = useView((s) => s.dock === 'texture' && s.textureId === 'notes');
+  const count = useCurrentPlate()?.plate.shotNotes.length ?? 0;
+  return (
+    <li className={rowStyle(selected)}>
+      <span />
+      <button
+        type="button"
+        className={`text-left truncate hover:text-t1 ${count > 0 ? (selected ? 'text-t1' : 'text-t2') : 'text-t3'}`}
+        onClick={() => setView({ dock: 'texture', textureId: 'notes' })}
+      >
+        Shot notes
+      </button>
+      <span className="num text-t3">{count > 0 ? `${count} on this plate` : 'none'}</span>
+    </li>
+  );
+}
+
+const rowStyle = (selected: boolean) =>
+  `grid grid-cols-[22px_1fr_auto] items-center h-[23px] px-3 ${selected ? 'bg-g3 shadow-[inset_2px_0_var(--color-violet)]' : ''}`;
 
 function TextureRow({ id }: { id: TextureId }) {
   const params = useDocument((s) => s.look.texture[id]);
@@ -41,9 +64,7 @@ function TextureRow({ id }: { id: TextureId }) {
   const factor = factorOnPlate(useCurrentPlate()?.plate.texture ?? {}, id);
   const { label, summary } = textureKind(id);
   return (
-    <li
-      className={`grid grid-cols-[22px_1fr_auto] items-center h-[23px] px-3 ${selected ? 'bg-g3 shadow-[inset_2px_0_var(--color-violet)]' : ''}`}
-    >
+    <li className={rowStyle(selected)}>
       <button
         type="button"
         role="switch"

@@ -4,7 +4,7 @@ import type { Drawing, Overlay, Renderer, ViewCube } from '../../gl/drawing.ts';
 import { makeRenderer, useRendererKind } from './renderers/chooseRenderer.ts';
 import { useMeasured } from '../../state/measured.ts';
 import { type Probe, setView, surrounds, useView } from '../../state/view.ts';
-import type { Texture } from '@velvet-dusk/core/texture/index';
+import type { Finish } from '@velvet-dusk/core/recording/finishedCode';
 import { useSize } from '../../ui/useSize.ts';
 import { frameUrl } from '../../api/urls.ts';
 import { type CurrentPlate } from '../useBench.ts';
@@ -32,7 +32,7 @@ export interface Shown {
   /** False for the camera's own screen, which knows no shot lane. */
   trimmed: boolean;
   /** Texture to be seen on it, where there is any. */
-  texture?: Texture | null;
+  finish?: Finish | null;
 }
 
 interface PaneProps extends CurrentPlate {
@@ -132,12 +132,12 @@ export function Pane(props: PaneProps) {
   const isFinal = after.final && before.final;
   const split = !g || splitAt <= 0 ? 0 : whole ? g.width : g.origin[0] + splitAt * g.shownWidth;
   const trimmed = after.trimmed && !isNeutralShot(shot);
-  const { texture = null } = after;
+  const { finish = null } = after;
   const tag = [
     plate.id,
     after.key,
     before.key,
-    JSON.stringify([shot, split, g, overlay.kind, castLens, trimmed, texture]),
+    JSON.stringify([shot, split, g, overlay.kind, castLens, trimmed, finish]),
   ].join(' ');
 
   // Before the browser paints what else has changed: a passive effect would come a frame later.
@@ -163,9 +163,9 @@ export function Pane(props: PaneProps) {
       overlay,
       castLens,
       surround: surrounds[surround],
-      texture,
+      finish,
     };
-    const patience = texture && setTimeout(() => setLate(true), latePicture);
+    const patience = finish && setTimeout(() => setLate(true), latePicture);
     const onPaint = () => {
       firstPictureShown();
       setPainted(true);

@@ -11,7 +11,7 @@ import { ProbeDots, ProbeTable } from './Probes.tsx';
 import { ReferenceInset, ReferencePane } from './Reference.tsx';
 import { useMarking } from './useMarking.ts';
 import { useSamples } from './useSamples.ts';
-import { useShownTexture } from './useShownTexture.ts';
+import { finishWords, useShownFinish } from './useShownFinish.ts';
 import { useOverlay, useViewCubes } from './useViewCubes.ts';
 import { beforeOf, viewNames } from './views.ts';
 import { WhereLegend, WhereMask } from './WhereMask.tsx';
@@ -20,6 +20,7 @@ import { WhereLegend, WhereMask } from './WhereMask.tsx';
 const BandLegend = lazily(() => import('./BandLegend.tsx'), 'BandLegend');
 const MarkBoxes = lazily(() => import('./MarkBoxes.tsx'), 'MarkBoxes');
 const MarkingBar = lazily(() => import('./MarkingBar.tsx'), 'MarkingBar');
+const NoteShapes = lazily(() => import('../notes/NoteShapes.tsx'), 'NoteShapes');
 const PlacementView = lazily(() => import('./PlacementView.tsx'), 'PlacementView');
 const WipeEdge = lazily(() => import('./WipeEdge.tsx'), 'WipeEdge');
 
@@ -46,12 +47,13 @@ export function Viewer(current: CurrentPlate) {
   const samples = useSamples(current, look, hover);
   const marking = useMarking(current);
   const reference = useReference();
-  const texture = useShownTexture(look, plate);
+  const finish = useShownFinish(look, plate);
+  const showsNotes = useView((s) => s.dock === 'texture' && s.textureId === 'notes') && view !== 'recorded';
 
   const nameOf = (v: View) => {
     if (v === 'monitor') return `Camera screen, ${practice.monitorOffsetStops.toFixed(1)} st darker`;
     if (v !== 'look') return viewNames[v];
-    return `${look.name} at ${Math.round(look.strength * 100)} %${saysPart(look, part) || (texture ? ', with texture' : '')}`;
+    return `${look.name} at ${Math.round(look.strength * 100)} %${saysPart(look, part) || finishWords(finish)}`;
   };
   const shown = (v: View): Shown => ({
     name: nameOf(v),
@@ -59,7 +61,7 @@ export function Viewer(current: CurrentPlate) {
     key: v === 'recorded' ? v : `${v} ${cubes[v]?.cube.size ?? 0} ${cubes[v]?.key ?? ''}`,
     final: v === 'recorded' || cubes[v]?.final === true,
     trimmed: v !== 'monitor',
-    texture: v === 'look' ? texture : null,
+    finish: v === 'look' ? finish : null,
   });
   const [after, other] = [shown(view), shown(beforeOf(view))];
   const split = before ? 1 : compare === 'wipe' ? wipeAt : 0;
@@ -91,6 +93,7 @@ export function Viewer(current: CurrentPlate) {
             {compare === 'wipe' && !before && <WipeEdge box={box} />}
             {marking.kind && <MarkBoxes plate={plate} marking={marking} box={box} />}
             {kind === 'bands' && <BandLegend />}
+            {showsNotes && <NoteShapes plate={plate} box={box} />}
           </Suspense>
         </>
       )}

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { trialReadingLabel } from '@velvet-dusk/core/trial/readings';
 import { lookCard } from '@velvet-dusk/core/look/card';
+import { cardShots } from '@velvet-dusk/core/notes/words';
 import { type TextureId, textureIds, textureKind } from '@velvet-dusk/core/texture/index';
 import { type GaugeId, gauges } from '@velvet-dusk/core/texture/gauges';
 import { factorOnPlate, maxOnPlate } from '@velvet-dusk/core/texture/onPlate';
@@ -11,7 +12,9 @@ import { Choice } from '../../../ui/Choice.tsx';
 import { Fader } from '../../../ui/Fader.tsx';
 import { fileStem, saveText } from '../../../ui/saveText.ts';
 import { useOpenProject } from '../../../api/openProject.ts';
-import { useCurrentPlate } from '../../useBench.ts';
+import { tip } from '../../../ui/tip.ts';
+import { NotesTab } from '../../notes/NotesTab.tsx';
+import { useCurrentPlate, usePlates } from '../../useBench.ts';
 import { PickButton } from '../PickButton.tsx';
 import { schemaNumbers } from '../stepNumbers.ts';
 import { setTextureNumber } from './setTextureNumber.ts';
@@ -22,9 +25,24 @@ const gaugeOptions = Object.entries(gauges).map(([value, { label }]) => ({ value
 /** Decimals that show every step: as many as the step itself has. */
 const decimals = (step: number) => Math.max(0, Math.ceil(-Math.log10(step)));
 
-/** One kind of texture at a time: what it does, its numbers, and what the look card will say of it. */
+/** What no LUT holds: the kinds of texture of the look, and the notes of the plate. */
 export function TextureDock() {
   const id = useView((s) => s.textureId);
+  return (
+    <div className="h-full flex flex-col text-[12px] relative">
+      <div className="flex items-center gap-3 px-4 h-7 shrink-0">
+        {textureIds.map((other) => (
+          <KindTab key={other} id={other} chosen={other === id} />
+        ))}
+        <NotesTabButton chosen={id === 'notes'} />
+      </div>
+      {id === 'notes' ? <NotesTab /> : <KindPanel key={id} id={id} />}
+    </div>
+  );
+}
+
+/** One kind of texture: what it does, its numbers, and what the look card will say of it. */
+function KindPanel({ id }: { id: TextureId }) {
   const [picked, setPicked] = useState<number | null>(null);
   const held = useDocument((s) => s.look.texture[id]);
   const params = held as unknown as Record<string, number>;
@@ -35,16 +53,12 @@ export function TextureDock() {
       setTextureNumber(id, 'threshold', Number(stops.toFixed(1)));
   };
   return (
-    <div className="h-full flex flex-col text-[12px]">
-      <div className="flex items-center gap-3 px-4 h-7">
-        {textureIds.map((other) => (
-          <KindTab key={other} id={other} chosen={other === id} />
-        ))}
-        <span className="flex-1" />
-        {shape.axis === 'stops' && (
+    <>
+      {shape.axis === 'stops' && (
+        <span className="absolute right-4 top-1">
           <PickButton what={`a tone for ${label.toLowerCase()}`} onPick={({ stops }) => take(stops)} />
-        )}
-      </div>
+        </span>
+      )}
       <div className="flex-1 min-h-0 flex">
         <div className="flex-1 min-w-0 flex flex-col">
           <p className="px-4 text-t3 truncate">
@@ -72,7 +86,22 @@ export function TextureDock() {
           <CardNote lines={notes(params)} />
         </div>
       </div>
-    </div>
+    </>
+  );
+}
+
+function NotesTabButton({ chosen }: { chosen: boolean }) {
+  const count = useCurrentPlate()?.plate.shotNotes.length ?? 0;
+  return (
+    <button
+      type="button"
+      aria-pressed={chosen}
+      className={`border-l border-g4 pl-3 ${chosen ? 'text-t1 border-b border-b-violet' : 'text-t2 hover:text-t1'}`}
+      {...tip('Windows and other work on this plate that no LUT can hold')}
+      onClick={() => setView({ textureId: 'notes' })}
+    >
+      Shot notes {count > 0 && <span className="num text-t3">{count}</span>}
+    </button>
   );
 }
 
@@ -138,6 +167,7 @@ function CardNote({ lines }: { lines: string[] }) {
   const look = useDocument((s) => s.look);
   const lookId = useDocument((s) => s.lookId);
   const project = useOpenProject();
+  const plates = usePlates();
   return (
     <section aria-label="On the look card" className="border-t border-g4 mt-1 pt-1">
       <p className="flex text-t2">
@@ -149,7 +179,8 @@ function CardNote({ lines }: { lines: string[] }) {
             saveText(
               lookCard(look, {
                 project: project.name,
-                plates: project.plates,
+                plates,
+                shots: cardShots(plates),
                 id: lookId,
                 readingLabel: trialReadingLabel,
               }),

@@ -29,7 +29,7 @@ function trialDrawing(profile: Profile, { width, height, size }: typeof trial): 
     castLens: false,
     overlay: { kind: 'none', cube: null },
     plate: { url: '', profile, shot: neutralShot, trimmed: false },
-    texture: null,
+    finish: null,
   };
 }
 

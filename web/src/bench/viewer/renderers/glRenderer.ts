@@ -5,7 +5,7 @@ import { contrastFloor } from '@velvet-dusk/core/look/shot';
 import { shotTables } from '@velvet-dusk/core/look/shotTables';
 import type { Drawing, Renderer, ViewCube } from '../../../gl/drawing.ts';
 import { overlayNumbers } from '../../../gl/overlays.ts';
-import { latestTexturedCode } from './texturedCode.ts';
+import { latestFinishedCode } from './finishedCode.ts';
 import { fragmentShader, vertexShader } from '../../../gl/shaders.ts';
 
 /** A texture that is uploaded only when what it holds has changed. */
@@ -52,7 +52,7 @@ export function makeGlRenderer(canvas: HTMLCanvasElement): Renderer {
   const before = new HeldTexture(gl, gl.TEXTURE_3D);
   const overlay = new HeldTexture(gl, gl.TEXTURE_3D);
   const textured = new HeldTexture(gl, gl.TEXTURE_2D);
-  const texturedCode = latestTexturedCode();
+  const finishedCode = latestFinishedCode();
   let trim: { key: string; tables: ReturnType<typeof shotTables> } | undefined;
 
   const upload2d = (t: HeldTexture, source: Float32Array, w: number, h: number, rgb: boolean) =>
@@ -121,7 +121,7 @@ export function makeGlRenderer(canvas: HTMLCanvasElement): Renderer {
   return {
     kind: 'webgl2',
     draw: (d, shown) =>
-      texturedCode(d, (code) => {
+      finishedCode(d, (code) => {
         drawNow(d, code);
         shown?.();
       }),

@@ -53,15 +53,15 @@ export function makeWorkerRenderer(canvas: HTMLCanvasElement): Renderer {
     const { url, profile, shot, trimmed } = plate;
     return { url, width, height, profile, shot: trimmed ? shot : null };
   };
-  const paint = async (d: Drawing, cube: ViewCube, texture: Drawing['texture']) => {
+  const paint = async (d: Drawing, cube: ViewCube, finish: Drawing['finish']) => {
     const { overlay, castLens } = d;
     const order = orderOf(d);
-    const rgba = await painter.paint({ ...order, texture, cube, overlay, castLens });
+    const rgba = await painter.paint({ ...order, finish, cube, overlay, castLens });
     return new ImageData(rgba, order.width, order.height);
   };
 
   const drawNow = async (d: Drawing) => {
-    const after = await paint(d, d.after, d.texture);
+    const after = await paint(d, d.after, d.finish);
     const before = d.split > 0 ? await paint(d, d.before, null) : undefined;
     if (canvas.width !== d.width) canvas.width = d.width;
     if (canvas.height !== d.height) canvas.height = d.height;
@@ -72,17 +72,17 @@ export function makeWorkerRenderer(canvas: HTMLCanvasElement): Renderer {
     else await drawPictures(context, d, after, before);
   };
 
-  // Another picture is shown without its texture first: that is there at once, texture may take a while.
-  let textured = '';
+  // Another picture is shown without its finish first: that is there at once, texture may take a while.
+  let finished = '';
   const drawInTurn = async (d: Drawing, shown?: () => void) => {
-    const picture = d.texture ? pictureOf(d) : '';
-    if (picture !== textured && d.texture) {
-      await drawNow({ ...d, texture: null });
+    const picture = d.finish ? pictureOf(d) : '';
+    if (picture !== finished && d.finish) {
+      await drawNow({ ...d, finish: null });
       shown?.();
     }
     await drawNow(d);
     shown?.();
-    textured = picture;
+    finished = picture;
   };
 
   // What is old by the time its turn comes is never begun, and its promise left open: nobody waits for it any more.
