@@ -146,10 +146,10 @@ describe('the light of notes', () => {
 describe('notes in words', () => {
   test('what, where, how much, and what was written', () => {
     expect(noteLine(note({ shape: ellipse, exposure: 0.5, mired: -20, text: 'her\n face' }), aspect)).toBe(
-      'Window (middle, ellipse, 30 × 40 % of the frame, edge soft over 10 % of the height) · +0.50 st · −20 mired · her face',
+      'Window · +0.50 st · −20 mired · her face (middle, ellipse, 30 × 40 % of the frame, edge soft over 10 % of the height)',
     );
     expect(noteLine(note({ kind: 'cleanUp', text: 'boom in shot' }), aspect)).toBe(
-      'Clean-up (whole frame) · boom in shot',
+      'Clean-up · boom in shot (whole frame)',
     );
     expect(noteLine(note({ shape: polygon, outside: true, softness: 0 }), aspect)).toMatch(
       /^Window \(outside: middle, polygon of 4 corners, .* hard edge\)$/,

@@ -23,14 +23,22 @@ export function shapeWords(shape: WindowShape, softness: number, aspect: number)
   return `${whereabouts(box)}, ${form}, ${percent(box.x1 - box.x0)} × ${percent(box.y1 - box.y0)} % of the frame, ${edge}`;
 }
 
-/** A note in one line: what, where, how much, and what somebody wrote. */
-export function noteLine(note: ShotNote, aspect: number): string {
-  const { kind, shape, outside, softness, exposure, mired, duv, text } = note;
-  const where = shape ? `${outside ? 'outside: ' : ''}${shapeWords(shape, softness, aspect)}` : 'whole frame';
+/** What is to be done, without where: the kind, how much, and what somebody wrote. */
+export function noteWork({ kind, exposure, mired, duv, text }: ShotNote): string {
   const light = shotWords({ ...neutralShot, exposure, mired, duv });
   const said = text.trim().replace(/\s+/g, ' ');
-  return [`${noteKinds[kind].label} (${where})`, ...light, ...(said ? [said] : [])].join(' · ');
+  return [noteKinds[kind].label, ...light, ...(said ? [said] : [])].join(' · ');
 }
+
+/** Where a note is meant. */
+export function notePlace({ shape, outside, softness }: ShotNote, aspect: number): string {
+  if (!shape) return 'whole frame';
+  return `${outside ? 'outside: ' : ''}${shapeWords(shape, softness, aspect)}`;
+}
+
+/** A note in one line. */
+export const noteLine = (note: ShotNote, aspect: number): string =>
+  `${noteWork(note)} (${notePlace(note, aspect)})`;
 
 /** What is noted on a plate, as cards print it. */
 export interface NotedPlate {

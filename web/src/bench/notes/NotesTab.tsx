@@ -10,7 +10,7 @@ import {
   type ShotNote,
   shotNoteSchema,
 } from '@velvet-dusk/core/notes/note';
-import { noteLine } from '@velvet-dusk/core/notes/words';
+import { notePlace, noteWork } from '@velvet-dusk/core/notes/words';
 import { editPlates } from '../../state/document.ts';
 import { setView, useView } from '../../state/view.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -43,7 +43,11 @@ export function NotesTab() {
           <Button disabled={full} onClick={() => addNote(plate.id, 'window', firstShapes.polygon)}>
             Polygon
           </Button>
-          <Button disabled={full} onClick={() => addNote(plate.id, 'other', null)}>
+          <Button
+            disabled={full}
+            className="whitespace-nowrap"
+            onClick={() => addNote(plate.id, 'other', null)}
+          >
             Whole frame
           </Button>
           <span className="flex-1" />
@@ -53,6 +57,7 @@ export function NotesTab() {
             label="Scene and shot on the slate"
             placeholder="12A-3"
             maxLength={20}
+            className="w-[80px]"
             value={plate.slate}
             onChange={(slate) => editPlates([plate.id], () => ({ slate }))}
           />
@@ -73,10 +78,11 @@ export function NotesTab() {
               <button
                 type="button"
                 aria-pressed={n === note}
-                className={`text-left w-full truncate hover:text-t1 ${n === note ? 'text-t1' : 'text-t2'}`}
+                className={`text-left w-full hover:text-t1 ${n === note ? 'text-t1' : 'text-t2'}`}
                 onClick={() => setView({ noteId: n.id })}
               >
-                {i + 1}. {noteLine(n, plate.width / plate.height)}
+                {i + 1}. {noteWork(n)}
+                <span className="block text-t3">{notePlace(n, plate.width / plate.height)}</span>
               </button>
             </li>
           ))}
@@ -101,6 +107,7 @@ function NoteFields({ plate, note }: { plate: Plate; note: ShotNote }) {
         label="What is to be done"
         placeholder={noteKinds[note.kind].about}
         maxLength={longestNote}
+        className="w-full"
         value={note.text}
         onChange={(text) => edit({ text })}
       />
