@@ -165,6 +165,8 @@ export const unreadableSchema = z.object({
 });
 export type UnreadableRow = z.output<typeof unreadableSchema>;
 
+export const starredSchema = z.array(z.string().min(1).max(400)).max(1000);
+
 export const projectSettingsSchema = z.object({
   id: z.string(),
   name: z.string(),
@@ -178,6 +180,8 @@ export const projectSettingsSchema = z.object({
   gate: gateSchema.nullable(),
   /** What words of LUT names mean, as somebody taught it. */
   taughtWords: taughtWordsSchema,
+  /** What somebody has starred among pictures to choose from: "looks slack-water", by kind and ID. */
+  starred: starredSchema,
 });
 export type ProjectSettings = z.output<typeof projectSettingsSchema>;
 

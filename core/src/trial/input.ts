@@ -1,6 +1,7 @@
 import type { Profile } from '../camera/profile.ts';
 import type { Look } from '../look/document.ts';
 import { contentHash, sha256Hex } from '../look/hash.ts';
+import { type Stock, type StockKind, stockKinds, stocksOf, withStock } from '../look/filmStock.ts';
 import type { NamedLook } from '../look/namedLook.ts';
 import type { LutText } from '../formats/lutTexts.ts';
 import type { PracticeSettings } from '../readings/practice.ts';
@@ -54,9 +55,30 @@ export function plateOf(
   return found;
 }
 
-/** The look a condition names. Throws a RangeError for one that is not there. */
-export function lookOf(looks: readonly NamedLook[], { lookId }: Pick<Condition, 'lookId'>): Look {
-  const found = looks.find((l) => l.id === lookId);
-  if (!found) throw new RangeError(`no look "${lookId}"`);
-  return found.document;
+/** The stocks of some looks, beside those that ship. */
+export const shelfOf = (looks: readonly Look[]) => ({
+  negative: stocksOf(looks, 'negative'),
+  print: stocksOf(looks, 'print'),
+});
+
+/** A look with the stocks of a condition in their places. Throws a RangeError for one that is not on the shelf. */
+export function underStocks(
+  look: Look,
+  condition: Pick<Condition, StockKind>,
+  shelf: Readonly<Record<StockKind, readonly Stock[]>>,
+): Look {
+  return stockKinds.reduce<Look>((under, kind) => {
+    const id = condition[kind];
+    if (id === null) return under;
+    const stock = shelf[kind].find((s) => s.id === id);
+    if (!stock) throw new RangeError(`no ${kind} "${id}"`);
+    return withStock(under, kind, stock);
+  }, look);
+}
+
+/** The look a condition names, with the stocks it names. Throws a RangeError for one that is not there. */
+export function lookOf(looks: readonly NamedLook[], condition: Pick<Condition, 'lookId' | StockKind>): Look {
+  const found = looks.find((l) => l.id === condition.lookId);
+  if (!found) throw new RangeError(`no look "${condition.lookId}"`);
+  return underStocks(found.document, condition, shelfOf(looks.map((l) => l.document)));
 }

@@ -16,7 +16,7 @@ import { refuseBoard } from './board.ts';
 import type { AxisSources } from './axes/axis.ts';
 import { parseTrial } from './document.ts';
 import { gateSchema } from './gate.ts';
-import type { TrialInput } from './input.ts';
+import { shelfOf, type TrialInput } from './input.ts';
 import { targetSources } from './targets/plates.ts';
 
 const specKind = 'velvet-dusk/trial-spec';
@@ -79,6 +79,7 @@ export const inputSources = ({ plates, looks, profiles }: TrialInput): AxisSourc
     versions: version === undefined ? [] : [version],
   })),
   profiles,
+  stocks: shelfOf(looks.map((l) => l.document)),
 });
 
 /** Throws a RangeError that says what a board names and is not there. */

@@ -18,6 +18,8 @@ export const projects = sqliteTable('projects', {
   gate: json('gate'),
   /** What words of LUT names mean, as somebody taught it. */
   taughtWords: json('taught_words').notNull().default([]),
+  /** What somebody has starred among pictures to choose from. */
+  starred: json('starred').notNull().default([]),
   /** Counts changes of its name and its settings. */
   revision: integer('revision').notNull().default(1),
   isDemo: integer('is_demo', { mode: 'boolean' }).notNull().default(false),

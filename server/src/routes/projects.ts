@@ -33,5 +33,8 @@ export function projectRoutes({ projects, profiles, plates, looks }: Services): 
   route(router, api.settings.taughtWords, ({ params, body, revision }) =>
     projects.setSettings(params.id, { taughtWords: body.value }, revision),
   );
+  route(router, api.settings.starred, ({ params, body, revision }) =>
+    projects.setSettings(params.id, { starred: body.value }, revision),
+  );
   return router;
 }

@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import type { z } from 'zod';
 import { setImmediate } from 'node:timers/promises';
 import { and, eq, gt, isNull, max, or } from 'drizzle-orm';
 import type {
@@ -9,20 +8,16 @@ import type {
   PlateKind,
   UnreadableRow,
 } from '@velvet-dusk/core/api/contract';
-import { checkDocument } from '@velvet-dusk/core/document';
-import { neutralShot, shotSchema } from '@velvet-dusk/core/look/shot';
+import { neutralShot } from '@velvet-dusk/core/look/shot';
 import { RecentWork } from '@velvet-dusk/core/numeric/recent';
+import type { Mark } from '@velvet-dusk/core/plate/marks';
 import { storedFrameFacts } from '@velvet-dusk/core/plate/facts';
-import { type Mark, marksSchema } from '@velvet-dusk/core/plate/marks';
 import { recordingOf, sceneInName } from '@velvet-dusk/core/plate/recordingOf';
 import type { Profile } from '@velvet-dusk/core/camera/profile';
 import type { SpecPlate } from '@velvet-dusk/core/pack/spec';
 import { smallFrame } from '@velvet-dusk/core/pack/specPlates';
-import { emptyRecord, type ShotRecord, shotRecordSchema } from '@velvet-dusk/core/recording/shotRecord';
-import { acceptedMissesSchema } from '@velvet-dusk/core/look/acceptedMisses';
-import { plateStrengthsSchema } from '@velvet-dusk/core/look/onPlate';
-import { type ShotNote, shotNotesSchema } from '@velvet-dusk/core/notes/note';
-import { plateTextureSchema } from '@velvet-dusk/core/texture/onPlate';
+import { emptyRecord, type ShotRecord } from '@velvet-dusk/core/recording/shotRecord';
+import type { ShotNote } from '@velvet-dusk/core/notes/note';
 import type { Database } from '../db/open.ts';
 import { plates } from '../db/schema.ts';
 import type { LooseFileService } from '../files/looseFiles.ts';
@@ -33,60 +28,13 @@ import type { FiledRecording } from '../frames/recordings.ts';
 import type { PlateFacts } from '../jobs/readPlate.ts';
 import type { WorkPool } from '../jobs/pool.ts';
 import { notFound, Problem } from '../problem.ts';
-import { readRows, whole } from './unreadable.ts';
+import { type PlateRow, toPlate } from './plateRow.ts';
+import { readRows } from './unreadable.ts';
 import { saveSeen } from './versioned.ts';
 import type { ProfileService } from './profiles.ts';
 
-type Row = typeof plates.$inferSelect;
-
 /** Plates a pack carries, at most. */
 const packPlates = 6;
-
-const read = <S extends z.ZodType>(what: string, schema: S, value: unknown): z.output<S> =>
-  checkDocument(schema, whole(value), what);
-
-/** Throws where a document of the row is not as it must be. */
-function toPlate(row: Row): Plate {
-  const {
-    id,
-    name,
-    kind,
-    profileId,
-    width,
-    height,
-    depth,
-    format,
-    sourceName,
-    note,
-    scene,
-    slate,
-    revision,
-  } = row;
-  const facts = row.facts ? storedFrameFacts.read(whole(row.facts), 'facts') : null;
-  return {
-    id,
-    name,
-    kind,
-    profileId,
-    width,
-    height,
-    depth,
-    format,
-    sourceName,
-    note,
-    scene,
-    slate,
-    revision,
-    facts,
-    shot: read('shot', shotSchema, row.shot),
-    marks: read('marks', marksSchema, row.marks),
-    texture: read('texture', plateTextureSchema, row.texture),
-    strengths: read('strengths', plateStrengthsSchema, row.strengths),
-    acceptedMisses: read('acceptedMisses', acceptedMissesSchema, row.acceptedMisses),
-    record: read('record', shotRecordSchema, row.record),
-    shotNotes: read('shotNotes', shotNotesSchema, row.shotNotes),
-  };
-}
 
 export interface NewPlate {
   projectId: string;
@@ -116,10 +64,10 @@ export interface PlateSource {
 const platesAPage = 200;
 
 /** Where a page ends: the place of its last plate, and its ID, as two may have one place. */
-const cursorAt = ({ position, id }: Pick<Row, 'position' | 'id'>) => `${position}_${id}`;
+const cursorAt = ({ position, id }: Pick<PlateRow, 'position' | 'id'>) => `${position}_${id}`;
 const firstPage = '-1_';
 
-function cursorOf(text: string): Pick<Row, 'position' | 'id'> {
+function cursorOf(text: string): Pick<PlateRow, 'position' | 'id'> {
   const found = /^(-?\d{1,15})_(.{0,100})$/.exec(text);
   if (!found) throw new Problem(400, 'No such page', `after: "${text.slice(0, 40)}" is no end of a page.`);
   return { position: Number(found[1]), id: found[2] };
@@ -232,7 +180,7 @@ export class PlateService {
     return row;
   }
 
-  async row(id: string): Promise<Row> {
+  async row(id: string): Promise<PlateRow> {
     const [row] = await this.db.select().from(plates).where(eq(plates.id, id));
     if (!row) throw notFound('plate', id);
     return row;

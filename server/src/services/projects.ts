@@ -1,4 +1,5 @@
 import { and, count, countDistinct, desc, eq, inArray, isNull, type SQL, sql } from 'drizzle-orm';
+import { starredSchema } from '@velvet-dusk/core/api/contract';
 import type {
   NewProject,
   Project,
@@ -26,11 +27,12 @@ import type { ProfileService } from './profiles.ts';
 
 type Row = typeof projects.$inferSelect;
 
-const readSettings = ({ practice, viewing, gate, taughtWords }: Row) => ({
+const readSettings = ({ practice, viewing, gate, taughtWords, starred }: Row) => ({
   practice: checkDocument(practiceSchema, whole(practice), 'practice'),
   viewing: checkDocument(displaySchema, whole(viewing), 'viewing'),
   gate: checkDocument(gateSchema.nullable(), whole(gate), 'gate'),
   taughtWords: checkDocument(taughtWordsSchema, whole(taughtWords), 'taughtWords'),
+  starred: checkDocument(starredSchema, whole(starred), 'starred'),
 });
 
 /** Settings of a project whose own cannot be read. */
@@ -39,6 +41,7 @@ const usualSettings: ReturnType<typeof readSettings> = {
   viewing: standardDisplay,
   gate: null,
   taughtWords: [],
+  starred: [],
 };
 
 const now = () => new Date().toISOString();
@@ -145,10 +148,10 @@ export class ProjectService {
     return this.set(id, { name, archivedAt: at(archived), deletedAt: at(deleted) }, seenRevision);
   }
 
-  /** Sets schools of practice, display, release criteria or taught words. */
+  /** Sets schools of practice, display, release criteria, taught words or what is starred. */
   setSettings(
     id: string,
-    settings: Partial<Pick<ProjectSettings, 'practice' | 'viewing' | 'gate' | 'taughtWords'>>,
+    settings: Partial<Pick<ProjectSettings, 'practice' | 'viewing' | 'gate' | 'taughtWords' | 'starred'>>,
     seenRevision: number,
   ): Promise<ProjectSettings> {
     return this.set(id, settings, seenRevision);

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import type { StepType } from '@velvet-dusk/core/look/steps/index';
 import { dockOf } from '../bench/dock/docks.ts';
-import { filmSteps } from '../bench/dock/film/filmSteps.ts';
+import { filmSteps } from '@velvet-dusk/core/look/filmStock';
 import { nextStock } from '../bench/dock/film/stocks.ts';
 import { redo, undo, useDocument } from '../state/document.ts';
 import { showFull } from '../bench/viewer/fullScreen.ts';

@@ -7,7 +7,7 @@ interface WindowProps {
   onClose?: () => void;
   title: string;
   /** One line under the title that says what this is for. */
-  about: string;
+  about: ReactNode;
   width?: number;
   children: ReactNode;
 }

@@ -10,6 +10,7 @@ import {
   projectParts,
   projectSchema,
   projectSettingsSchema,
+  starredSchema,
 } from '../contract.ts';
 import { json } from './body.ts';
 import { endpoint } from './endpoint.ts';
@@ -111,6 +112,14 @@ export const settings = {
     path: '/projects/:id/taught-words',
     says: 'Sets what words of LUT names mean',
     body: json(z.strictObject({ value: taughtWordsSchema })),
+    onRevision: true,
+    answer: projectSettingsSchema,
+  }),
+  starred: endpoint({
+    method: 'PUT',
+    path: '/projects/:id/starred',
+    says: 'Sets what is starred among pictures to choose from',
+    body: json(z.strictObject({ value: starredSchema })),
     onRevision: true,
     answer: projectSettingsSchema,
   }),

@@ -1,3 +1,4 @@
+import type { StockKind } from '../../look/filmStock.ts';
 import type { Condition } from '../condition.ts';
 
 export type AxisValue = string | number;
@@ -7,6 +8,8 @@ export interface AxisSources {
   plates: readonly { id: string; name: string }[];
   looks: readonly { id: string; name: string; versions: readonly number[] }[];
   profiles: readonly { id: string; name: string }[];
+  /** Film stocks; those that ship where nobody says. */
+  stocks?: Readonly<Record<StockKind, readonly { id: string; name: string }[]>>;
 }
 
 /** Something that is changed from column to column, or from row to row. */

@@ -1,3 +1,4 @@
+import { shippedStocks, type StockKind } from '../../look/filmStock.ts';
 import { percent } from '../../numeric/percent.ts';
 import { signed } from '../../numeric/signed.ts';
 import { type rangeMistakes } from '../condition.ts';
@@ -108,6 +109,15 @@ const grid = numberAxis({
   set: (value) => ({ grid: value }),
   words: (v) => `${v} points`,
 });
+const stockAxis = (kind: StockKind, label: string) =>
+  namedAxis({
+    id: `${kind}s`,
+    label,
+    of: (s) => (s.stocks ?? shippedStocks)[kind],
+    set: (id) => ({ [kind]: id }),
+  });
+const negatives = stockAxis('negative', 'Negatives');
+const prints = stockAxis('print', 'Prints');
 const range = choiceAxis<(typeof rangeMistakes)[number]>({
   id: 'range',
   label: 'Range',
@@ -134,6 +144,8 @@ export const axes = {
   strength,
   interpolation,
   grid,
+  negatives,
+  prints,
   range,
   'wrong-profile': wrongProfile,
 } satisfies Record<string, TrialAxis<never> | TrialAxis<string> | TrialAxis<number>>;

@@ -2,6 +2,8 @@ import type { Look } from '@velvet-dusk/core/look/document';
 import { lookFrom, startingPoints } from '@velvet-dusk/core/look/startingPoints';
 import { stepDefinition } from '@velvet-dusk/core/look/steps/index';
 import { editLook, useDocument } from '../../state/document.ts';
+import { Button } from '../../ui/Button.tsx';
+import { openSheet } from '../sheet/sheetStore.ts';
 import { usePlates } from '../useBench.ts';
 import { tip } from '../../ui/tip.ts';
 
@@ -29,7 +31,10 @@ export function BeginFrom() {
   return (
     <section aria-label="Begin from" className="mx-3 my-2 border-l-2 border-violet pl-3 text-[12px]">
       <p className="text-t2 pb-1">
-        This look does nothing yet. Begin from a recipe and take it apart, or move any control below.
+        This look does nothing yet. Begin from a recipe and take it apart, or move any control below.{' '}
+        <Button kind="text" onClick={() => openSheet('startingPoints')}>
+          See them as pictures
+        </Button>
       </p>
       <ul className="max-h-[132px] scroll-quiet">
         {startingPoints

@@ -3,7 +3,7 @@ import { freeName } from '@velvet-dusk/core/look/freeName';
 import { lookFrom, startingPoints } from '@velvet-dusk/core/look/startingPoints';
 import { useLookActions } from '../../api/looks.ts';
 import { editLook, useDocument } from '../../state/document.ts';
-import { setView } from '../../state/view.ts';
+import { openSheet } from '../sheet/sheetStore.ts';
 import { menuItem } from '../../ui/menuItem.ts';
 import { useOpenProject } from '../../api/openProject.ts';
 import { DeletedLook } from './DeletedLook.tsx';
@@ -50,8 +50,11 @@ export function LookChoice() {
                     {l.id === lookId ? `${name}, on the bench` : l.document.name}
                   </DropdownMenu.Item>
                 ))}
-              <DropdownMenu.Item className={menuItem} onSelect={() => setView({ looksOpen: true })}>
+              <DropdownMenu.Item className={menuItem} onSelect={() => openSheet('looks')}>
                 Side by side; duplicate, order, delete …
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={menuItem} onSelect={() => openSheet('startingPoints')}>
+                Starting points as pictures …
               </DropdownMenu.Item>
               <DropdownMenu.Label className="px-3 pt-1.5 pb-0.5 text-t3 border-t border-g3">
                 A new look from

@@ -13,6 +13,7 @@ import { FileTable } from './FileTable.tsx';
 import { setInspectView, useInspectView } from '../../state/inspectView.ts';
 import { OneLut } from './OneLut.tsx';
 import { useReports } from './reports.ts';
+import { SheetWindow } from './SheetWindow.tsx';
 import { reportOf, tableColumns, withWords } from './tableColumns.ts';
 import { useSortedTable } from '../../ui/sortedTable.ts';
 import { useRows } from './useRows.ts';
@@ -153,6 +154,7 @@ export function InspectScreen() {
   );
   const open = rows.find((r) => r.file.id === fileId) ?? shown[0] ?? rows[0];
   const [choosing, setChoosing] = useState(false);
+  const [sheetOpen, setSheetOpen] = useState(false);
   const [gone, setGone] = useState<InspectedFile[]>([]);
   const [trouble, setTrouble] = useState('');
   useEffect(() => {
@@ -199,6 +201,9 @@ export function InspectScreen() {
           <section aria-label="List" className="min-h-0 flex flex-col border-r border-g0">
             <div className="flex items-center gap-2 px-3 h-10 border-b border-g0 shrink-0 text-[12.5px]">
               <BringButtons projectId={project.id} />
+              <Button onClick={() => setSheetOpen(true)} disabled={read === 0}>
+                Sheet
+              </Button>
               <Button onClick={() => setChoosing(true)} disabled={read === 0}>
                 Choose for a shoot
               </Button>
@@ -239,6 +244,12 @@ export function InspectScreen() {
           {open ? <OneLut key={open.file.id} row={open} rows={rows} /> : <span />}
         </div>
       )}
+      <SheetWindow
+        open={sheetOpen}
+        onClose={() => setSheetOpen(false)}
+        rows={shown}
+        fileId={open?.file.id ?? ''}
+      />
       <ChooserWindow open={choosing} onClose={() => setChoosing(false)} rows={rows} />
     </main>
   );

@@ -77,9 +77,9 @@ export function runBoard({ cells, rows, setting }: BoardOrder, listener: BoardLi
 /** A cell as it is asked of a worker; null where what it names is not there. */
 export function orderOf(
   condition: Condition,
-  find: { plate(id: string): TrialPlateOrder | null; look(key: string): Look | null },
+  find: { plate(id: string): TrialPlateOrder | null; cellLook(condition: Condition): Look | null },
 ): CellOrder | null {
   const plate = find.plate(condition.plateId);
-  const look = find.look(condition.lookId);
+  const look = find.cellLook(condition);
   return plate && look ? { plate, look, condition } : null;
 }

@@ -2,7 +2,10 @@ import { useQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { listVersions, readVersion } from '@velvet-dusk/core/api/endpoints/looks';
 import type { Look } from '@velvet-dusk/core/look/document';
+import { type StockKind, stockKinds as kinds } from '@velvet-dusk/core/look/filmStock';
 import type { AxisSources } from '@velvet-dusk/core/trial/axes/axis';
+import type { Condition } from '@velvet-dusk/core/trial/condition';
+import { shelfOf, underStocks } from '@velvet-dusk/core/trial/input';
 import { lookKey } from '@velvet-dusk/core/trial/lookKey';
 import { targetOf, targetSources } from '@velvet-dusk/core/trial/targets/plates';
 import { call } from '../../api/client.ts';
@@ -22,6 +25,8 @@ export interface TrialMaterial {
   isWhole: boolean;
   plate(id: string): TrialPlateOrder | null;
   look(key: string): Look | null;
+  /** The look of a condition, with the stocks that it names. */
+  cellLook(condition: Pick<Condition, 'lookId' | StockKind>): Look | null;
 }
 
 /** Cameras the plates of a project were recorded with, that of most plates first. */
@@ -73,11 +78,20 @@ export function useTrialMaterial(named: readonly { id: string; version: number }
     const old = now.flatMap(({ id, name, versions: numbers }) =>
       numbers.map((n) => ({ id: lookKey(id, n), name: `${name}, version ${n}`, versions: [] })),
     );
+    const shelf = shelfOf(edited.map((l) => l.document));
+    // The same object for as long as nothing of it changes: cells are known by it.
+    const under = new Map<string, Look>();
+    const lookOfKey = (key: string) => edited.find((l) => l.id === key)?.document ?? documents[key] ?? null;
     const platesNamed = plates.map(({ id, name }) => ({ id, name }));
-    const usual = { plates: platesNamed, looks: now, profiles: usedProfiles(project) };
+    const usual = { plates: platesNamed, looks: now, profiles: usedProfiles(project), stocks: shelf };
     const first = plates.flatMap((p) => profiles.find((q) => q.id === p.profileId) ?? [])[0] ?? profiles[0];
     return {
-      sources: { plates: [...platesNamed, ...targetSources], looks: [...now, ...old], profiles },
+      sources: {
+        plates: [...platesNamed, ...targetSources],
+        looks: [...now, ...old],
+        profiles,
+        stocks: shelf,
+      },
       usual,
       isWhole: versions.every((v) => v !== undefined),
       plate(id) {
@@ -86,7 +100,20 @@ export function useTrialMaterial(named: readonly { id: string; version: number }
         const profile = profiles.find((p) => p.id === plate?.profileId);
         return plate && profile ? { ...plateOrder(plate, profile), url: trialUrl(plate) } : null;
       },
-      look: (key) => edited.find((l) => l.id === key)?.document ?? documents[key] ?? null,
+      look: lookOfKey,
+      cellLook(condition) {
+        const look = lookOfKey(condition.lookId);
+        if (!look || kinds.every((kind) => condition[kind] === null)) return look;
+        // A board may still name a stock that no look has any more.
+        if (
+          kinds.some((kind) => condition[kind] !== null && !shelf[kind].some((s) => s.id === condition[kind]))
+        )
+          return null;
+        const key = JSON.stringify([condition.lookId, ...kinds.map((kind) => condition[kind])]);
+        let made = under.get(key);
+        if (!made) under.set(key, (made = underStocks(look, condition, shelf)));
+        return made;
+      },
     };
   }, [project, plates, looks, profiles, openId, openLook, versions, documents]);
 }

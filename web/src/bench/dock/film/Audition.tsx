@@ -1,6 +1,4 @@
 import { useEffect, useState } from 'react';
-import type { ShownLook } from '@velvet-dusk/core/look/shown';
-import { insertStep } from '@velvet-dusk/core/look/edit';
 import { setMeasured } from '../../../state/measured.ts';
 import { setView } from '../../../state/view.ts';
 import { BitmapCanvas } from '../../../ui/BitmapCanvas.tsx';
@@ -8,17 +6,11 @@ import { paintThumb } from '../../../workers/paintThumb.ts';
 import { useOpenProject } from '../../../api/openProject.ts';
 import { type CurrentPlate, plateOrder, useWholeLook } from '../../useBench.ts';
 import type { FilmSteps } from './filmSteps.ts';
-import { loadStock, shippedStocks, type Stock, type StockKind, stockOf } from './stocks.ts';
+import { shippedStocks, type StockKind, stockOf, withStock } from '@velvet-dusk/core/look/filmStock';
+import { loadStock } from './stocks.ts';
+import { Button } from '../../../ui/Button.tsx';
+import { openSheet } from '../../sheet/sheetStore.ts';
 import { tip } from '../../../ui/tip.ts';
-
-/** The look with another stock in its place, all else as it is. */
-function under(look: ShownLook, kind: StockKind, stepId: string | undefined, stock: Stock): ShownLook {
-  if (!stepId) return { ...look, steps: insertStep(look.steps, kind, { stock }).steps };
-  const steps = look.steps.map((s) =>
-    s.id === stepId ? { ...s, on: true, params: { ...s.params, stock } } : s,
-  );
-  return { ...look, steps };
-}
 
 /** Milliseconds of quiet before the strip is painted anew. */
 const quiet = 350;
@@ -51,7 +43,7 @@ export function Audition({ plate, profile, steps, kind }: AuditionProps) {
     const paint = async () => {
       for (const stock of shippedStocks[kind]) {
         if (stale) return;
-        const tried = under(look, kind, step?.id, stock);
+        const tried = withStock(look, kind, stock);
         const bitmap = await paintThumb(tried, plateOrder(plate, profile), practice);
         if (!stale) setPictures((all) => ({ ...all, [stock.id]: bitmap }));
       }
@@ -83,6 +75,9 @@ export function Audition({ plate, profile, steps, kind }: AuditionProps) {
           </button>
         ))}
         <span className="text-t3 ml-auto">comma and full stop go through them</span>
+        <Button kind="text" onClick={() => openSheet(`${kind}s`)}>
+          Sheet
+        </Button>
       </div>
       <div role="group" aria-label="Audition" className="grid grid-cols-3 gap-x-2 gap-y-1 min-h-0 flex-1">
         {shippedStocks[kind].map((stock) => (

@@ -1,6 +1,7 @@
 import { named, Select } from '../../../ui/Select.tsx';
 import type { LookStep } from '@velvet-dusk/core/look/document';
-import { shippedStocks, type StockKind, stockOf, loadStock } from './stocks.ts';
+import { shippedStocks, type StockKind, stockOf } from '@velvet-dusk/core/look/filmStock';
+import { loadStock } from './stocks.ts';
 import { tip } from '../../../ui/tip.ts';
 
 const labels: Record<StockKind, string> = { negative: 'Negative', print: 'Print' };

@@ -14,7 +14,8 @@ import { FileButton } from '../../../ui/FileButton.tsx';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { Window } from '../../../ui/Window.tsx';
 import type { FilmSteps } from './filmSteps.ts';
-import { loadStock, shippedStocks, type Stock, type StockKind, stockOf } from './stocks.ts';
+import { shippedStocks, type Stock, type StockKind, stockOf } from '@velvet-dusk/core/look/filmStock';
+import { loadStock } from './stocks.ts';
 
 const curveKeys = Object.keys(curveSchema.shape) as (keyof CurveParams)[];
 const parsers = { negative: parseNegative, print: parsePrint };

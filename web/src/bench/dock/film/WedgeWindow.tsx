@@ -12,7 +12,8 @@ import { Window } from '../../../ui/Window.tsx';
 import { PlotBackdrop } from '../plot/PlotBackdrop.tsx';
 import { evenPlaces, plotPath, plotScale } from '../plot/plotScale.ts';
 import { lineColours } from '../plot/lineColours.ts';
-import { loadStock, stockOf } from './stocks.ts';
+import { stockOf } from '@velvet-dusk/core/look/filmStock';
+import { loadStock } from './stocks.ts';
 
 type Read = { wedge: Wedge; fit: WedgeFit } | { problems: readonly string[] } | null;
 

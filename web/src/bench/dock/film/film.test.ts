@@ -7,8 +7,9 @@ import type { PrintParams } from '@velvet-dusk/core/look/steps/print';
 import { addStep, editParams, undo, useDocument } from '../../../state/document.ts';
 import { filmHandles } from './filmHandles.ts';
 import { filmPlots } from './filmPlots.ts';
-import { filmSteps, setLocked, systemOf } from './filmSteps.ts';
-import { loadStock, nextStock, stockOf } from './stocks.ts';
+import { filmSteps, stockOf } from '@velvet-dusk/core/look/filmStock';
+import { setLocked, systemOf } from './filmSteps.ts';
+import { loadStock, nextStock } from './stocks.ts';
 
 const steps = () => filmSteps(useDocument.getState().look);
 const loaded = (kind: 'negative' | 'print') => stockOf(steps()[kind])?.id;

@@ -1,18 +1,8 @@
 import { type FilmSystem, systemLights } from '@velvet-dusk/core/film/system';
-import type { Look, LookStep } from '@velvet-dusk/core/look/document';
+import type { filmSteps } from '@velvet-dusk/core/look/filmStock';
 import type { NegativeParams } from '@velvet-dusk/core/look/steps/negative';
 import type { PrintParams } from '@velvet-dusk/core/look/steps/print';
 import { editParams } from '../../../state/document.ts';
-
-/** The negative and the print of a look that belong together: the print, and the last negative before it. */
-export function filmSteps({ steps }: Look): {
-  negative?: LookStep | undefined;
-  print?: LookStep | undefined;
-} {
-  const at = steps.findIndex((s) => s.type === 'print');
-  const before = at < 0 ? steps : steps.slice(0, at);
-  return { negative: before.findLast((s) => s.type === 'negative'), print: steps[at] };
-}
 
 export type FilmSteps = ReturnType<typeof filmSteps>;
 

@@ -1,20 +1,6 @@
-import { negatives } from '@velvet-dusk/core/film/negatives';
-import { prints } from '@velvet-dusk/core/film/prints';
-import type { NegativeStock, PrintStock } from '@velvet-dusk/core/film/stock';
+import { shippedStocks, type Stock, type StockKind, stockOf } from '@velvet-dusk/core/look/filmStock';
 import type { LookStep } from '@velvet-dusk/core/look/document';
 import { addStep, editParams, editStep } from '../../../state/document.ts';
-
-export type StockKind = 'negative' | 'print';
-export type Stock = NegativeStock | PrintStock;
-
-/** The stocks that ship, by what they are. */
-export const shippedStocks: Readonly<Record<StockKind, readonly Stock[]>> = {
-  negative: negatives,
-  print: prints,
-};
-
-export const stockOf = (step: LookStep | undefined) =>
-  (step?.params as { stock: Stock | null } | undefined)?.stock ?? null;
 
 /** Loads a stock into its step, which is put in where the look has none; null takes the film out. */
 export function loadStock(kind: StockKind, step: LookStep | undefined, stock: Stock | null): void {

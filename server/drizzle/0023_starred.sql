@@ -1,0 +1,1 @@
+ALTER TABLE `projects` ADD `starred` text DEFAULT '[]' NOT NULL;
