@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { makeCodec } from '@velvet-dusk/core/camera/codec';
 import { parseProfile } from '@velvet-dusk/core/camera/profile';
+import { notedPlates } from '@velvet-dusk/core/notes/words';
 import { record } from '@velvet-dusk/core/camera/sensor';
 import { bt709 } from '@velvet-dusk/core/colour/spaces/index';
 import { parseExr } from '@velvet-dusk/core/formats/exr/parse';
@@ -11,6 +12,7 @@ import { neutralShot } from '@velvet-dusk/core/look/shot';
 import { newPack, type Pack, packItemSchema } from '@velvet-dusk/core/pack/document';
 import { type PackSpec, specOf, type SpecPlate } from '@velvet-dusk/core/pack/spec';
 import { parseJson } from '@velvet-dusk/core/parseJson';
+import { demoPlates, size as masterSize } from './plates.ts';
 
 const folder = fileURLToPath(new URL('..', import.meta.url));
 
@@ -90,5 +92,17 @@ export function nightCrewSpec({ withPlates = true } = {}): PackSpec {
     })),
     profiles: cameraIds.map((id) => parseProfile(document(`profiles/${id}.json`), id)),
   });
-  return { ...spec, project: 'Saltmarsh Line', plates: withPlates ? plates() : [] };
+  return {
+    ...spec,
+    project: 'Saltmarsh Line',
+    plates: withPlates ? plates() : [],
+    shotNotes: notedPlates(
+      demoPlates.map(({ name, slate = '', shotNotes = [] }) => ({
+        name,
+        record: { slate },
+        shotNotes,
+        ...masterSize,
+      })),
+    ),
+  };
 }

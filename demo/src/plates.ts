@@ -1,4 +1,3 @@
-import type { z } from 'zod';
 import { type ShotNote, shotNoteSchema } from '@velvet-dusk/core/notes/note';
 import type { Mark } from '@velvet-dusk/core/plate/marks';
 
@@ -28,7 +27,7 @@ export interface DemoPlate {
   chart: boolean;
 }
 
-const size = { width: 1280, height: 720 };
+export const size = { width: 1280, height: 720 };
 export const toArea = ([x0, y0, x1, y1]: Box) => ({
   x0: x0 / size.width,
   y0: y0 / size.height,
@@ -101,7 +100,7 @@ function shoot(master: string, settings: Shooting = {}): DemoPlate {
   };
 }
 
-const notes = (...said: Omit<z.input<typeof shotNoteSchema>, 'id'>[]): ShotNote[] =>
+const notes = (...said: (Pick<ShotNote, 'kind' | 'text'> & Partial<ShotNote>)[]): ShotNote[] =>
   said.map((note, i) => shotNoteSchema.parse({ ...note, id: `n${i + 1}` }));
 
 const windowPane: [number, number][] = [

@@ -75,7 +75,6 @@ export async function seedDemo(services: Services, say: (line: string) => void):
         profileId: plate.labelled ?? plate.profile,
         note: noteOf(plate),
         record: recordOf(plate),
-        ...(plate.slate !== undefined && { slate: plate.slate }),
         ...(plate.shotNotes && { shotNotes: plate.shotNotes }),
         marks: [...plate.marks, ...(plate.chart && chart ? [chart] : [])],
       }),
@@ -135,7 +134,8 @@ function noteOf({ sensitivity, exposure, bitDepth, balance }: DemoPlate): string
 }
 
 /** The camera report of a plate. */
-const recordOf = ({ sensitivity, exposure }: DemoPlate): Partial<ShotRecord> => ({
+const recordOf = ({ sensitivity, exposure, slate = '' }: DemoPlate): Partial<ShotRecord> => ({
+  slate,
   ei: sensitivity,
   meterOffset: exposure,
 });

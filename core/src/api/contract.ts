@@ -23,8 +23,6 @@ import { displaySchema } from '../render/display.ts';
 export const plateKinds = ['plate', 'reference'] as const;
 export type PlateKind = (typeof plateKinds)[number];
 
-export const slateSchema = z.string().trim().max(20);
-
 export const plateSchema = z.object({
   id: z.string(),
   name: z.string(),
@@ -50,8 +48,6 @@ export const plateSchema = z.object({
   acceptedMisses: acceptedMissesSchema.default({}),
   /** How it was shot. */
   record: shotRecordSchema.prefault({}),
-  /** Scene and shot as on the slate: the order of the film. */
-  slate: slateSchema.default(''),
   /** Work that no LUT holds, for whoever finishes the shot. */
   shotNotes: shotNotesSchema.default([]),
   /** What the frame says about itself; null for one taken in before that was read. */
@@ -247,7 +243,6 @@ export const plateChangeSchema = z
     strengths: plateStrengthsSchema,
     acceptedMisses: acceptedMissesSchema,
     record: shotRecordSchema,
-    slate: slateSchema,
     shotNotes: shotNotesSchema,
   })
   .partial();

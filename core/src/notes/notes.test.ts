@@ -159,7 +159,7 @@ describe('notes in words', () => {
   test('plates print in the order of the film: numbers counted, those without a slate last', () => {
     const plate = (name: string, slate: string, notes = 1) => ({
       name,
-      slate,
+      record: { slate },
       width: 16,
       height: 9,
       shotNotes: Array.from({ length: notes }, () => note({})),

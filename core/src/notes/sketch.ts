@@ -7,7 +7,8 @@ export function shapePath(shape: WindowShape, width: number, height: number): st
   if (shape.form === 'polygon') return `M${shape.corners.map(([x, y]) => at(x, y)).join('L')}Z`;
   const { centre, radii, turn } = shape;
   const [[x, y]] = shapeHandles(shape, width / height);
-  const [rx, ry] = radii.map((r) => (r * height).toFixed(1));
+  // A little small: radii that do not reach are scaled until they do, while ones that are too long by a rounding shift the middle.
+  const [rx, ry] = radii.map((r) => (r * height * 0.999).toFixed(3));
   const arc = (toX: number, toY: number) => `A${rx} ${ry} ${turn.toFixed(2)} 0 1 ${at(toX, toY)}`;
   return `M${at(x, y)}${arc(2 * centre[0] - x, 2 * centre[1] - y)}${arc(x, y)}Z`;
 }

@@ -53,29 +53,33 @@ export interface NotedPlate {
 const asCounted = new Intl.Collator('en', { numeric: true });
 
 /** Plates in the order of the film: by slate, its numbers counted; those without one behind, as they stood. */
-export const inOrderOfFilm = <P extends { slate: string }>(plates: readonly P[]): P[] =>
+const inOrderOfFilm = <P extends { slate: string }>(plates: readonly P[]): P[] =>
   [...plates].sort(
     (a, b) => Number(a.slate === '') - Number(b.slate === '') || asCounted.compare(a.slate, b.slate),
   );
 
+/** What is asked of a plate whose notes are printed. */
+interface NotablePlate {
+  name: string;
+  record: { slate: string };
+  /** Pixels. */
+  width: number;
+  height: number;
+  shotNotes: readonly ShotNote[];
+}
+
 /** Plates of which something is noted, in the order of the film. */
-export const notedPlates = (
-  plates: readonly {
-    name: string;
-    slate: string;
-    width: number;
-    height: number;
-    shotNotes: readonly ShotNote[];
-  }[],
-): NotedPlate[] =>
-  inOrderOfFilm(plates)
-    .filter((p) => p.shotNotes.length > 0)
-    .map(({ name, slate, width, height, shotNotes }) => ({
-      name,
-      slate,
-      aspect: width / height,
-      notes: [...shotNotes],
-    }));
+export const notedPlates = (plates: readonly NotablePlate[]): NotedPlate[] =>
+  inOrderOfFilm(
+    plates
+      .filter((p) => p.shotNotes.length > 0)
+      .map(({ name, record, width, height, shotNotes }) => ({
+        name,
+        slate: record.slate,
+        aspect: width / height,
+        notes: [...shotNotes],
+      })),
+  );
 
 /** What a plate is called in the order of the film. */
 export const slateName = ({ slate, name }: { slate: string; name: string }) =>
@@ -86,5 +90,5 @@ export const plateNoteLines = ({ aspect, notes }: NotedPlate): string[] =>
   notes.map((note, i) => `${notes.length > 1 ? `${i + 1}. ` : ''}${noteLine(note, aspect)}`);
 
 /** What a look card in plain text says of plates, in the order of the film. */
-export const cardShots = (plates: Parameters<typeof notedPlates>[0]): string[] =>
+export const cardShots = (plates: readonly NotablePlate[]): string[] =>
   notedPlates(plates).flatMap((plate) => [slateName(plate), ...plateNoteLines(plate).map((l) => `  ${l}`)]);

@@ -77,8 +77,6 @@ export const plates = sqliteTable(
     acceptedMisses: json('accepted_misses').notNull().default({}),
     /** How it was shot, as its camera report says. */
     record: json('record').notNull().default({}),
-    /** Scene and shot as on the slate. */
-    slate: text('slate').notNull().default(''),
     /** Work that no LUT holds. */
     shotNotes: json('shot_notes').notNull().default([]),
     facts: json('facts'),

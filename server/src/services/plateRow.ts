@@ -19,21 +19,7 @@ const read = <S extends z.ZodType>(what: string, schema: S, value: unknown): z.o
 
 /** A plate as its row has it. Throws where a document of the row is not as it must be. */
 export function toPlate(row: PlateRow): Plate {
-  const {
-    id,
-    name,
-    kind,
-    profileId,
-    width,
-    height,
-    depth,
-    format,
-    sourceName,
-    note,
-    scene,
-    slate,
-    revision,
-  } = row;
+  const { id, name, kind, profileId, width, height, depth, format, sourceName, note, scene, revision } = row;
   const facts = row.facts ? storedFrameFacts.read(whole(row.facts), 'facts') : null;
   return {
     id,
@@ -47,7 +33,6 @@ export function toPlate(row: PlateRow): Plate {
     sourceName,
     note,
     scene,
-    slate,
     revision,
     facts,
     shot: read('shot', shotSchema, row.shot),

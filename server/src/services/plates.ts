@@ -44,7 +44,6 @@ export interface NewPlate {
   note?: string;
   record?: Partial<ShotRecord>;
   marks?: Mark[];
-  slate?: string;
   shotNotes?: ShotNote[];
   id?: string;
 }
@@ -230,7 +229,7 @@ export class PlateService {
   ) {
     const { width, height, depth, format, facts, profileId = plate.profileId } = read;
     const { projectId, name, kind = 'plate', note = '', marks = [], record = {}, id = randomUUID() } = plate;
-    const { slate = '', shotNotes = [] } = plate;
+    const { shotNotes = [] } = plate;
     const [{ last }] = await this.db
       .select({ last: max(plates.position) })
       .from(plates)
@@ -248,7 +247,6 @@ export class PlateService {
         note,
         scene: sceneInName(name),
         marks,
-        slate,
         shotNotes,
         record: { ...emptyRecord, ...read.record, ...record },
         shot: neutralShot,

@@ -21,7 +21,6 @@ const editKeys = [
   'strengths',
   'acceptedMisses',
   'record',
-  'slate',
   'shotNotes',
 ] as const satisfies readonly (keyof Plate)[];
 

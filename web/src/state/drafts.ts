@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { plateSchema, slateSchema } from '@velvet-dusk/core/api/contract';
+import { plateSchema } from '@velvet-dusk/core/api/contract';
 import { shotRecordSchema } from '@velvet-dusk/core/recording/shotRecord';
 import { acceptedMissesSchema } from '@velvet-dusk/core/look/acceptedMisses';
 import { plateStrengthsSchema } from '@velvet-dusk/core/look/onPlate';
@@ -21,7 +21,6 @@ export const editsSchema = plateSchema
     strengths: plateStrengthsSchema,
     acceptedMisses: acceptedMissesSchema,
     record: shotRecordSchema,
-    slate: slateSchema,
     shotNotes: shotNotesSchema,
   });
 export const keptEdits = editsSchema.partial();

@@ -35,7 +35,6 @@ const plate = {
   strengths: {},
   acceptedMisses: {},
   record: emptyRecord,
-  slate: '',
   shotNotes: [],
 };
 const text = () => canonicalJson(documentOf(useDocument.getState()));

@@ -24,7 +24,6 @@ const plate = {
   strengths: {},
   acceptedMisses: {},
   record: emptyRecord,
-  slate: '',
   shotNotes: [],
 };
 const step = (name: string) => ({ look: newLook(name), plates: { quay: plate } });

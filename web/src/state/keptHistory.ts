@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { slateSchema } from '@velvet-dusk/core/api/contract';
 import { shotRecordSchema } from '@velvet-dusk/core/recording/shotRecord';
 import { acceptedMissesSchema } from '@velvet-dusk/core/look/acceptedMisses';
 import { plateStrengthsSchema } from '@velvet-dusk/core/look/onPlate';
@@ -19,7 +18,6 @@ const editsOfThen = editsSchema
     strengths: plateStrengthsSchema.default({}),
     acceptedMisses: acceptedMissesSchema.default({}),
     record: shotRecordSchema.prefault({}),
-    slate: slateSchema.default(''),
     shotNotes: shotNotesSchema.default([]),
   })
   .transform(({ scene, ...edits }) => ({ ...edits, scene: scene ?? sceneInName(edits.name) }));

@@ -56,10 +56,10 @@ export function NotesTab() {
             mayBeEmpty
             label="Scene and shot on the slate"
             placeholder="12A-3"
-            maxLength={20}
+            maxLength={120}
             className="w-[80px]"
-            value={plate.slate}
-            onChange={(slate) => editPlates([plate.id], () => ({ slate }))}
+            value={plate.record.slate}
+            onChange={(slate) => editPlates([plate.id], ({ record }) => ({ record: { ...record, slate } }))}
           />
         </p>
         {plate.shotNotes.length === 0 && (

@@ -13,7 +13,7 @@ import { setSheet, toggleBeside, togglePlate, useSheet } from './sheetStore.ts';
 import { type SheetPlate, useSheetPlates } from './useSheetPlates.ts';
 
 /** A plate under something that can be chosen. */
-export interface SheetPicture {
+interface SheetPicture {
   bitmap: ImageBitmap;
   /** What its readings say, where they are taken. */
   verdict?: Verdict;

@@ -30,7 +30,7 @@ export const frameColumns: readonly FrameColumn[] = [
     text: (p, profiles) => profiles.find((q) => q.id === p.profileId)?.name ?? p.profileId,
   },
   { id: 'scene', label: 'Scene', text: (p) => p.scene || '–' },
-  { id: 'slate', label: 'Slate', text: (p) => p.slate || '–' },
+  { id: 'slate', label: 'Slate', text: ({ record }) => record.slate || '–' },
   { id: 'size', label: 'Size', text: (p) => `${p.width}×${p.height}`, order: (p) => p.width * p.height },
   { id: 'depth', label: 'Bits used', text: depthText, order: (p) => p.facts?.usedDepth ?? p.depth },
   {

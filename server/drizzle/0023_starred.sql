@@ -1,1 +1,0 @@
-ALTER TABLE `projects` ADD `starred` text DEFAULT '[]' NOT NULL;

@@ -1,0 +1,38 @@
+import sharp from 'sharp';
+import { expect, test } from 'vitest';
+import { type WindowShape, windowWeight } from '@velvet-dusk/core/notes/shape';
+import { shapePath } from '@velvet-dusk/core/notes/sketch';
+
+/** Shapes of notes against a rasteriser of SVG (librsvg, which sharp draws with). */
+
+const [width, height] = [640, 360];
+const shapes: WindowShape[] = [
+  { form: 'ellipse', centre: [0.4, 0.55], radii: [0.42, 0.17], turn: 33 },
+  { form: 'ellipse', centre: [0.9, 0.1], radii: [0.2, 0.3], turn: -140 },
+  {
+    form: 'polygon',
+    corners: [
+      [0.1, 0.1],
+      [0.9, 0.25],
+      [0.35, 0.4],
+      [0.7, 1.1],
+      [0.05, 0.8],
+    ],
+  },
+];
+
+test.each(shapes)('$form: what is drawn over the picture is where the light changes', async (shape) => {
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><path d="${shapePath(shape, width, height)}" fill="#fff" fill-rule="evenodd" shape-rendering="crispEdges"/></svg>`;
+  const drawn = await sharp(Buffer.from(svg)).flatten({ background: '#000' }).greyscale().raw().toBuffer();
+  const weight = windowWeight(shape, 0, width / height);
+  let [inside, differing] = [0, 0];
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const mine = weight((x + 0.5) / width, (y + 0.5) / height) === 1;
+      inside += Number(mine);
+      differing += Number(mine !== drawn[y * width + x] > 127);
+    }
+  expect(inside).toBeGreaterThan(5000);
+  // Places of the path are rounded to a tenth of a pixel.
+  expect(differing / inside).toBeLessThan(0.004);
+});
