@@ -1,7 +1,7 @@
 import { neutralShot, shotMatrix } from '../look/shot.ts';
 import { type Light } from '../texture/light.ts';
-import { changesLight, type ShotNote } from './note.ts';
-import { shapeBounds, windowWeight } from './shape.ts';
+import { lightingNotes, type ShotNote } from './note.ts';
+import { shapeBounds, windowWeight } from './geometry.ts';
 
 /** Rows and columns of a picture that a note reaches. */
 function reach({ shape, outside, softness }: ShotNote, { width, height }: Light) {
@@ -39,9 +39,6 @@ function lightOne(note: ShotNote, light: Light): void {
       b[i] += w * (m[6] * r0 + m[7] * g0 + m[8] * b0 - b0);
     }
 }
-
-/** The notes of a plate that light it. */
-export const lightingNotes = (notes: readonly ShotNote[]): ShotNote[] => notes.filter(changesLight);
 
 /** Lights a picture as the notes of its plate say, one after the other, in place. Working light behind the shot lane. */
 export function lightWindows(notes: readonly ShotNote[], light: Light): void {

@@ -46,7 +46,10 @@ export const mostNotes = 40;
 export const shotNotesSchema = z.array(shotNoteSchema).max(mostNotes);
 
 /** Does a note change the picture that it is shown on? */
-export const changesLight = (note: ShotNote): boolean => lightKeys.some((key) => note[key] !== 0);
+const changesLight = (note: ShotNote): boolean => lightKeys.some((key) => note[key] !== 0);
+
+/** The notes of a plate that light it. */
+export const lightingNotes = (notes: readonly ShotNote[]): ShotNote[] => notes.filter(changesLight);
 
 /** An ID that no note of the plate has. */
 export function newNoteId(notes: readonly ShotNote[]): string {

@@ -4,14 +4,8 @@ import { correctLight, neutralShot } from '../look/shot.ts';
 import { interleave, type Light, planesOf } from '../texture/light.ts';
 import { lightWindows } from './light.ts';
 import { newNoteId, type ShotNote, shotNoteSchema } from './note.ts';
-import {
-  type Place,
-  shapeBounds,
-  shapeHandles,
-  type WindowShape,
-  windowWeight,
-  withHandle,
-} from './shape.ts';
+import { shapeBounds, shapeHandles, windowWeight, withHandle } from './geometry.ts';
+import type { Place, WindowShape } from './shape.ts';
 import { noteLine, notedPlates } from './words.ts';
 
 const ellipse: WindowShape = { form: 'ellipse', centre: [0.4, 0.5], radii: [0.3, 0.15], turn: 30 };

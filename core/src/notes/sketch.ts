@@ -1,5 +1,6 @@
 import type { NotedPlate } from './words.ts';
-import { shapeHandles, type WindowShape } from './shape.ts';
+import { shapeHandles } from './geometry.ts';
+import type { WindowShape } from './shape.ts';
 
 /** The outline of a shape as an SVG path on a frame of a size. */
 export function shapePath(shape: WindowShape, width: number, height: number): string {

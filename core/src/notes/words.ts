@@ -1,7 +1,8 @@
 import { shotWords } from '../look/shotWords.ts';
 import { neutralShot } from '../look/shot.ts';
 import { noteKinds, type ShotNote } from './note.ts';
-import { shapeBounds, type WindowShape } from './shape.ts';
+import { shapeBounds } from './geometry.ts';
+import type { WindowShape } from './shape.ts';
 
 const percent = (x: number) => Math.round(x * 100);
 

@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
-import { type WindowShape, windowWeight } from '@velvet-dusk/core/notes/shape';
+import { windowWeight } from '@velvet-dusk/core/notes/geometry';
+import type { WindowShape } from '@velvet-dusk/core/notes/shape';
 import { shapePath } from '@velvet-dusk/core/notes/sketch';
 
 /** Shapes of notes against a rasteriser of SVG (librsvg, which sharp draws with). */

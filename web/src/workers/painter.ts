@@ -6,7 +6,7 @@ import { type Cube3d, unitDomain } from '@velvet-dusk/core/lut/cube';
 import { applyPlan, planTetrahedral, type TetrahedralPlan } from '@velvet-dusk/core/lut/plan';
 import { trimCode } from '@velvet-dusk/core/look/trimCode';
 import { neutralShot, type Shot } from '@velvet-dusk/core/look/shot';
-import { type Finish, FinishedCode } from '@velvet-dusk/core/recording/finishedCode';
+import type { Finish, FinishedCode } from '@velvet-dusk/core/recording/finishedCode';
 import type { Overlay, ViewCube } from '../gl/drawing.ts';
 import { paintOverlay } from '../gl/overlays.ts';
 import { cachedPixels, FrameCache } from './frameCache.ts';
@@ -54,7 +54,17 @@ interface Picture {
 /** The pictures last painted, the newest first: one with its finish, one without. */
 let held: Picture[] = [];
 const maxHeld = 2;
-const finishedCode = new FinishedCode();
+let finishing: Promise<FinishedCode> | undefined;
+/** Fetched when a picture first has something put on it: the first picture of all does not wait for that. */
+const finishedCode = () =>
+  (finishing ??= import('@velvet-dusk/core/recording/finishedCode').then(
+    (m) => new m.FinishedCode(),
+    (error: unknown) => {
+      // So that the next picture asks for it again.
+      finishing = undefined;
+      throw error;
+    },
+  ));
 
 async function hold({ url, width, height, profile, shot, finish = null }: PictureOrder): Promise<Picture> {
   const source = JSON.stringify([url, width, height, shot, (shot ?? finish) && profile]);
@@ -65,7 +75,7 @@ async function hold({ url, width, height, profile, shot, finish = null }: Pictur
     let trimmed = code;
     if (finish) {
       const recorded = { code, width, height, profile, shot: shot ?? neutralShot };
-      trimmed = finishedCode.of(source, recorded, finish);
+      trimmed = (await finishedCode()).of(source, recorded, finish);
     } else if (shot) trimCode(makeCodec(profile), shot)((trimmed = Float32Array.from(code)));
     picture = { key, recorded: code, trimmed, plans: new Map() };
   }

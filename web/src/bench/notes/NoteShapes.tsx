@@ -1,13 +1,8 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import { noteKinds, type ShotNote } from '@velvet-dusk/core/notes/note';
-import {
-  movedShape,
-  type Place,
-  shapeHandles,
-  type WindowShape,
-  withHandle,
-} from '@velvet-dusk/core/notes/shape';
+import { movedShape, shapeHandles, withHandle } from '@velvet-dusk/core/notes/geometry';
+import type { Place, WindowShape } from '@velvet-dusk/core/notes/shape';
 import { shapePath } from '@velvet-dusk/core/notes/sketch';
 import { beginGesture, endGesture } from '../../state/document.ts';
 import { setView, useView } from '../../state/view.ts';

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Plate } from '@velvet-dusk/core/api/contract';
 import type { Look } from '@velvet-dusk/core/look/document';
-import { lightingNotes } from '@velvet-dusk/core/notes/light';
+import { lightingNotes } from '@velvet-dusk/core/notes/note';
 import type { Finish } from '@velvet-dusk/core/recording/finishedCode';
 import { activeTextures, noTexture } from '@velvet-dusk/core/texture/index';
 import { textureOnPlate } from '@velvet-dusk/core/texture/onPlate';
