@@ -1,5 +1,5 @@
 import type { NotedPlate } from './words.ts';
-import { shapeHandles } from './geometry.ts';
+import { shapeBounds, shapeHandles } from './geometry.ts';
 import type { WindowShape } from './shape.ts';
 
 /** The outline of a shape as an SVG path on a frame of a size. */
@@ -21,7 +21,8 @@ export function noteSketch({ aspect, notes }: Pick<NotedPlate, 'aspect' | 'notes
   const height = Math.round(sketchWidth / aspect);
   const shapes = notes.flatMap(({ shape }, i) => {
     if (!shape) return [];
-    const [x, y] = shape.form === 'ellipse' ? shape.centre : shape.corners[0];
+    const { x0, y0, x1, y1 } = shapeBounds(shape, aspect);
+    const [x, y] = [(x0 + x1) / 2, (y0 + y1) / 2];
     return [
       `<path d="${shapePath(shape, sketchWidth, height)}" fill="#5a3f86" fill-opacity="0.12" stroke="#5a3f86" stroke-width="1.2"/>`,
       `<text x="${(x * sketchWidth).toFixed(1)}" y="${(y * height + 4).toFixed(1)}" font-size="11" fill="#1d1b22" text-anchor="middle">${i + 1}</text>`,
