@@ -28,9 +28,9 @@ export const conditionSchema = z.strictObject({
   recordedBy: z.string().nullable().default(null),
   /** A profile the codes are taken for; null for the one that recorded them. */
   readAs: z.string().nullable().default(null),
-  /** IDs of film stocks that stand in the place of the look's own; null for those. */
-  negative: z.string().nullable().default(null),
-  print: z.string().nullable().default(null),
+  /** IDs of film stocks that stand in the place of the look's own. Boards of before say nothing of them, and stay as they are. */
+  negative: z.string().optional(),
+  print: z.string().optional(),
   rangeMistake: z.enum(rangeMistakes).default('none'),
   grid: z.int().min(smallestGrid).max(largestGrid).default(33),
   interpolation: z.enum(['tetrahedral', 'trilinear']).default('tetrahedral'),

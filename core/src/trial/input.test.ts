@@ -21,3 +21,7 @@ test('a cell that names a stock has the look under it, an own stock of any look 
   expect(() => lookOf(looks, { ...rest, negative: 'moon' })).toThrow(/no negative "moon"/);
   expect(() => lookOf(looks, { ...rest, lookId: 'moon' })).toThrow(/no look "moon"/);
 });
+
+test('a board of before stays what it was, to the hash', () => {
+  expect(Object.keys(atRest('quay', 'ebb'))).not.toContain('negative');
+});

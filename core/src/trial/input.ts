@@ -69,7 +69,7 @@ export function underStocks(
 ): Look {
   return stockKinds.reduce<Look>((under, kind) => {
     const id = condition[kind];
-    if (id === null) return under;
+    if (id === undefined) return under;
     const stock = shelf[kind].find((s) => s.id === id);
     if (!stock) throw new RangeError(`no ${kind} "${id}"`);
     return withStock(under, kind, stock);

@@ -103,10 +103,12 @@ export function useTrialMaterial(named: readonly { id: string; version: number }
       look: lookOfKey,
       cellLook(condition) {
         const look = lookOfKey(condition.lookId);
-        if (!look || kinds.every((kind) => condition[kind] === null)) return look;
+        if (!look || kinds.every((kind) => condition[kind] === undefined)) return look;
         // A board may still name a stock that no look has any more.
         if (
-          kinds.some((kind) => condition[kind] !== null && !shelf[kind].some((s) => s.id === condition[kind]))
+          kinds.some(
+            (kind) => condition[kind] !== undefined && !shelf[kind].some((s) => s.id === condition[kind]),
+          )
         )
           return null;
         const key = JSON.stringify([condition.lookId, ...kinds.map((kind) => condition[kind])]);
