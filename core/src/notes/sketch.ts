@@ -28,5 +28,5 @@ export function noteSketch({ aspect, notes }: Pick<NotedPlate, 'aspect' | 'notes
       `<text x="${(x * sketchWidth).toFixed(1)}" y="${(y * height + 4).toFixed(1)}" font-size="11" fill="#1d1b22" text-anchor="middle">${i + 1}</text>`,
     ];
   });
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${sketchWidth} ${height}" width="${sketchWidth}" height="${height}"><rect x="0.5" y="0.5" width="${sketchWidth - 1}" height="${height - 1}" fill="#f3efe6" stroke="#8a8577"/>${shapes.join('')}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" role="img" aria-label="Where on the frame" viewBox="0 0 ${sketchWidth} ${height}" width="${sketchWidth}" height="${height}"><rect x="0.5" y="0.5" width="${sketchWidth - 1}" height="${height - 1}" fill="#f3efe6" stroke="#8a8577"/>${shapes.join('')}</svg>`;
 }

@@ -10,6 +10,6 @@ export const shotsAbout =
 export function shotsBlock(plates: readonly NotedPlate[]): string {
   if (plates.length === 0) return '';
   const one = (plate: NotedPlate) =>
-    `<h3>${escape(slateName(plate))}</h3><div class="shot">${plate.notes.some((n) => n.shape) ? `<figure role="img" aria-label="Where on the frame">${noteSketch(plate)}</figure>` : ''}<p>${plateNoteLines(plate).map(escape).join('<br>')}</p></div>`;
+    `<h3>${escape(slateName(plate))}</h3><div class="shot">${plate.notes.some((n) => n.shape) ? `<figure>${noteSketch(plate)}</figure>` : ''}<p>${plateNoteLines(plate).map(escape).join('<br>')}</p></div>`;
   return `<h2>${shotsTitle}</h2><p class="soft">${shotsAbout}</p>${plates.map(one).join('')}`;
 }
