@@ -1,3 +1,4 @@
+import { asCounted } from '../numeric/asCounted.ts';
 import { shotWords } from '../look/shotWords.ts';
 import { neutralShot } from '../look/shot.ts';
 import { noteKinds, type ShotNote } from './note.ts';
@@ -50,8 +51,6 @@ export interface NotedPlate {
   aspect: number;
   notes: ShotNote[];
 }
-
-const asCounted = new Intl.Collator('en', { numeric: true });
 
 /** Plates in the order of the film: by slate, its numbers counted; those without one behind, as they stood. */
 const inOrderOfFilm = <P extends { slate: string }>(plates: readonly P[]): P[] =>

@@ -22,6 +22,6 @@ test('a cell that names a stock has the look under it, an own stock of any look 
   expect(() => lookOf(looks, { ...rest, lookId: 'moon' })).toThrow(/no look "moon"/);
 });
 
-test('a board of before stays what it was, to the hash', () => {
+test('a condition says nothing of stocks where it names none, so that boards of before stay what they were', () => {
   expect(Object.keys(atRest('quay', 'ebb'))).not.toContain('negative');
 });

@@ -4,6 +4,7 @@ import { contentHash, sha256Hex } from '../look/hash.ts';
 import { type Stock, type StockKind, stockKinds, stocksOf, withStock } from '../look/filmStock.ts';
 import type { NamedLook } from '../look/namedLook.ts';
 import type { LutText } from '../formats/lutTexts.ts';
+import { oncePer } from '../numeric/oncePer.ts';
 import type { PracticeSettings } from '../readings/practice.ts';
 import type { Display } from '../render/display.ts';
 import type { Condition } from './condition.ts';
@@ -61,6 +62,12 @@ export const shelfOf = (looks: readonly Look[]) => ({
   print: stocksOf(looks, 'print'),
 });
 
+/** Does a condition name a stock? */
+export const namesStock = (condition: Pick<Condition, StockKind>): boolean =>
+  stockKinds.some((kind) => condition[kind] !== undefined);
+
+const shelfOfInput = oncePer((looks: readonly NamedLook[]) => shelfOf(looks.map((l) => l.document)));
+
 /** A look with the stocks of a condition in their places. Throws a RangeError for one that is not on the shelf. */
 export function underStocks(
   look: Look,
@@ -80,5 +87,7 @@ export function underStocks(
 export function lookOf(looks: readonly NamedLook[], condition: Pick<Condition, 'lookId' | StockKind>): Look {
   const found = looks.find((l) => l.id === condition.lookId);
   if (!found) throw new RangeError(`no look "${condition.lookId}"`);
-  return underStocks(found.document, condition, shelfOf(looks.map((l) => l.document)));
+  // Most boards name no stock, and every cell asks.
+  if (!namesStock(condition)) return found.document;
+  return underStocks(found.document, condition, shelfOfInput(looks));
 }

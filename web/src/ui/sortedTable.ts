@@ -1,3 +1,4 @@
+import { asCounted } from '@velvet-dusk/core/numeric/asCounted';
 import { createSortedRowModel, rowSortingFeature, tableFeatures, useTable } from '@tanstack/react-table';
 import { useMemo } from 'react';
 
@@ -22,7 +23,6 @@ export interface Heading<Column> {
 }
 
 const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel() });
-const asCounted = new Intl.Collator('en', { numeric: true });
 const words = { asc: 'ascending', desc: 'descending' } as const;
 
 /** Rows in the order of a column, those that are alike in the order they were given; and the headings that change it. */

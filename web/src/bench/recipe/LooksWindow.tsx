@@ -14,7 +14,8 @@ import { Window } from '../../ui/Window.tsx';
 import { paintJudged } from '../../workers/paintThumb.ts';
 import { PictureSheet } from '../sheet/PictureSheet.tsx';
 import { setSheet, type SheetKind, sheetKinds, useSheet } from '../sheet/sheetStore.ts';
-import { type SheetPlate, useSheetPlates } from '../sheet/useSheetPlates.ts';
+import type { PlateOrder } from '../../workers/develop.ts';
+import { useSheetPlates } from '../sheet/useSheetPlates.ts';
 import { type LookChoice, usePointChoices, useStockChoices } from '../sheet/lookChoices.ts';
 import { DeletedLook } from './DeletedLook.tsx';
 
@@ -24,7 +25,7 @@ const close = () => setView({ looksOpen: false });
 /** Paints a look on a plate, and says whether its readings hold. */
 function usePaintLook() {
   const { practice, viewing } = useOpenProject();
-  return ({ look, lookId }: LookChoice, plate: SheetPlate) =>
+  return ({ look, lookId }: LookChoice, plate: PlateOrder) =>
     paintJudged({ ...shownOn(look, onScreen(viewing)), id: lookId }, plate, practice);
 }
 

@@ -10,7 +10,8 @@ import { tip } from '../../ui/tip.ts';
 import { useSeen } from '../../ui/useSeen.ts';
 import { VerdictMark } from '../../ui/VerdictMark.tsx';
 import { setSheet, toggleBeside, togglePlate, useSheet } from './sheetStore.ts';
-import { type SheetPlate, useSheetPlates } from './useSheetPlates.ts';
+import type { PlateOrder } from '../../workers/develop.ts';
+import { useSheetPlates } from './useSheetPlates.ts';
 
 /** A plate under something that can be chosen. */
 interface SheetPicture {
@@ -35,7 +36,7 @@ interface SheetProps<C extends SheetChoice> {
   /** Tells stars of one sheet from those of another. */
   kind: string;
   choices: readonly C[];
-  paint(choice: C, plate: SheetPlate, signal: AbortSignal): Promise<SheetPicture>;
+  paint(choice: C, plate: PlateOrder, signal: AbortSignal): Promise<SheetPicture>;
   /** What taking one does: "Open", "Load". */
   verb: string;
   /** What one that is in use is said to be. */
@@ -49,22 +50,13 @@ const keptFor = 60_000;
 function usePicture<C extends SheetChoice>(
   { kind, paint }: Pick<SheetProps<C>, 'kind' | 'paint'>,
   choice: C,
-  plate: SheetPlate,
+  plate: PlateOrder,
   seen: boolean,
 ) {
   const { practice, viewing } = useOpenProject();
   return useQuery({
-    queryKey: [
-      'sheet',
-      kind,
-      choice.id,
-      choice.key,
-      plate.id,
-      plate.revision,
-      plate.profile,
-      practice,
-      viewing,
-    ],
+    // All of the plate: what was edited and is not saved yet counts.
+    queryKey: ['sheet', kind, choice.id, choice.key, plate, practice, viewing],
     queryFn: ({ signal }) => paint(choice, plate, signal),
     enabled: seen,
     staleTime: Infinity,
@@ -74,7 +66,7 @@ function usePicture<C extends SheetChoice>(
 
 interface PictureProps<C extends SheetChoice> extends Pick<SheetProps<C>, 'kind' | 'paint'> {
   choice: C;
-  plate: SheetPlate;
+  plate: PlateOrder;
   seen: boolean;
 }
 
@@ -113,7 +105,7 @@ const grid = (plates: number) => (plates > 1 ? 'grid grid-cols-2 gap-px' : '');
 
 interface CardProps<C extends SheetChoice> extends SheetProps<C> {
   choice: C;
-  plates: readonly SheetPlate[];
+  plates: readonly PlateOrder[];
   starred: boolean;
   isBeside: boolean;
   onStar(): void;
@@ -178,7 +170,7 @@ function Beside<C extends SheetChoice>({
   choices,
   plates,
   ...sheet
-}: SheetProps<C> & { plates: readonly SheetPlate[] }) {
+}: SheetProps<C> & { plates: readonly PlateOrder[] }) {
   return (
     <section aria-label="Side by side" className="grid grid-cols-2 gap-px px-5 pb-3">
       {choices.map((choice) => (

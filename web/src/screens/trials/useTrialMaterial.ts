@@ -5,7 +5,7 @@ import type { Look } from '@velvet-dusk/core/look/document';
 import { type StockKind, stockKinds as kinds } from '@velvet-dusk/core/look/filmStock';
 import type { AxisSources } from '@velvet-dusk/core/trial/axes/axis';
 import type { Condition } from '@velvet-dusk/core/trial/condition';
-import { shelfOf, underStocks } from '@velvet-dusk/core/trial/input';
+import { namesStock, shelfOf, underStocks } from '@velvet-dusk/core/trial/input';
 import { lookKey } from '@velvet-dusk/core/trial/lookKey';
 import { targetOf, targetSources } from '@velvet-dusk/core/trial/targets/plates';
 import { call } from '../../api/client.ts';
@@ -103,7 +103,7 @@ export function useTrialMaterial(named: readonly { id: string; version: number }
       look: lookOfKey,
       cellLook(condition) {
         const look = lookOfKey(condition.lookId);
-        if (!look || kinds.every((kind) => condition[kind] === undefined)) return look;
+        if (!look || !namesStock(condition)) return look;
         // A board may still name a stock that no look has any more.
         if (
           kinds.some(
